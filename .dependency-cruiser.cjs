@@ -1,0 +1,39 @@
+/** Who may import whom. See docs/architecture.md. */
+const only = (name, from, allowed, comment) => ({
+  name,
+  severity: 'error',
+  comment,
+  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  to: { path: '^(core|server|app|views|ui|workers|cli|demo|e2e|perf|scripts)/', pathNot: allowed },
+});
+
+module.exports = {
+  forbidden: [
+    only('core-alone', '^core/', '^core/', 'the core imports nothing of ours'),
+    only('tables-alone', '^core/tables/', '^core/(tables/|job/schema/)', 'tables import nothing above them'),
+    only('curves-low', '^core/curves/', '^core/(curves|tables|job)/', 'curves import nothing above them'),
+    { name: 'study-on-top', severity: 'error', from: { path: '^core/(?!study/)', pathNot: '\\.test\\.ts$' }, to: { path: '^core/study/' } },
+    only('server-on-core', '^server/', '^(server|core)/', 'the server stands on the core'),
+    only('workers-on-core', '^workers/', '^(workers|core)/', 'workers stand on the core'),
+    only('cli-on-core', '^cli/', '^(cli|core)/', 'the command line stands on the core'),
+    only('ui-alone', '^ui/', '^ui/', 'primitives import nothing of ours'),
+    only('views', '^views/', '^(views|ui|core/job|core/study/[^/]+\\.ts$|workers/)', 'views show; they compute no verdict'),
+    only('app', '^app/', '^(app|server|views|ui/[^/]+\\.css|core/job)', 'routes parse, call and render'),
+    { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: '(\\.test\\.tsx?$|^core/testing/)' }, to: { path: '^core/testing/' } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'nothing-imports-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/' }, to: { path: '^(e2e|perf|demo)/' } },
+    {
+      name: 'core-packages',
+      severity: 'error',
+      comment: 'the core uses zod and immer and no built-in module',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

@@ -1,0 +1,36 @@
+import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
+import type { Answer } from '../core/study/answer';
+import type { Fix } from '../core/study/fixes';
+import { figure } from '../core/study/judge';
+import type { Study } from '../core/study/study';
+
+/** Demand over limit, always in that order. */
+function amount({ demand, limit, unit }: Answer): string {
+  return demand === null || limit === null ? '' : `${figure(demand)} / ${figure(limit)} ${unit}`;
+}
+
+/** A study as plain text: counts, every circuit's eight answers, fixes under the answer they mend. */
+export function studyText(study: Study, fixes: (Fix & { circuitId: string })[]): string {
+  const lines = [
+    `${study.job.name} · ${packName(study.job.pack)}`,
+    Object.entries(study.counts)
+      .map(([verdict, count]) => `${count} ${VERDICT_WORDS[verdict as keyof typeof VERDICT_WORDS]}`)
+      .join(', '),
+  ];
+  for (const circuit of study.circuits) {
+    lines.push('', `${circuit.number} ${circuit.name}: ${VERDICT_WORDS[circuit.verdict]}`.trim());
+    for (const answer of circuit.answers) {
+      lines.push(
+        `  ${VERDICT_WORDS[answer.verdict].padEnd(15)}${questionWords(answer.question).padEnd(34)}${amount(answer)}`.trimEnd(),
+      );
+      if (answer.verdict !== 'pass')
+        lines.push(`${' '.repeat(17)}${answer.because}${answer.rule === '' ? '' : ` (${answer.rule})`}`);
+      for (const fix of fixes.filter((each) => each.circuitId === circuit.circuitId && each.question === answer.question))
+        lines.push(
+          `${' '.repeat(17)}tried: ${fix.command.label} · improves ${fix.improves.length}, worsens ${fix.worsens.length}`,
+        );
+    }
+  }
+  lines.push('', 'Isotrip advises; it certifies nothing. Local code and the authority having jurisdiction decide.', '');
+  return lines.join('\n');
+}

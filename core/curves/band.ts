@@ -1,0 +1,16 @@
+import type { Grade } from '../job/schema/device';
+import type { Source } from '../tables/source';
+import type { Edge } from './edge';
+
+/** The time-current band of one device at one grade of certainty. */
+export interface Band {
+  grade: Grade;
+  ratedA: number;
+  /** Carried for ever without opening. */
+  holdsA: number;
+  fast: Edge;
+  slow: Edge;
+  /** Bounds of instantaneous opening; fuses have none. */
+  instantaneous?: { lowerA: number; upperA: number };
+  sources: Source[];
+}

@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { currentWithin, type Gate, makeEdge, timeAt } from './edge';
+import { staysBelow } from './meet';
+
+const gates: Gate[] = [
+  { currentA: 10, timeS: 1000 },
+  { currentA: 20, timeS: 100 },
+  { currentA: 40, timeS: 1 },
+];
+
+describe('edges', () => {
+  it('reads a slow staircase at the gate already reached', () => {
+    const slow = makeEdge('slow', gates, 'staircase', 'constant-time');
+    expect(timeAt(slow, 9.99)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(slow, 10)).toBe(1000);
+    expect(timeAt(slow, 19.99)).toBe(1000);
+    expect(timeAt(slow, 20)).toBe(100);
+    expect(timeAt(slow, 4000)).toBe(1);
+  });
+
+  it('reads a fast staircase at the gate still ahead', () => {
+    const fast = makeEdge('fast', gates, 'staircase', 'open');
+    expect(timeAt(fast, 1)).toBe(1000);
+    expect(timeAt(fast, 10)).toBe(1000);
+    expect(timeAt(fast, 10.01)).toBe(100);
+    expect(timeAt(fast, 40)).toBe(1);
+    expect(timeAt(fast, 40.01)).toBe(0);
+  });
+
+  it('reads straight lines on log-log paper', () => {
+    const line = makeEdge('slow', gates, 'lines', 'constant-energy');
+    expect(timeAt(line, Math.sqrt(200))).toBeCloseTo(Math.sqrt(1e5), 9);
+    expect(timeAt(line, 80)).toBeCloseTo(0.25, 12);
+    expect(currentWithin(line, 0.25)).toBeCloseTo(80, 9);
+    expect(currentWithin(line, Math.sqrt(1e5))).toBeCloseTo(Math.sqrt(200), 9);
+  });
+
+  it('takes the surer side of a vertical step', () => {
+    const step = [gates[0]!, { currentA: 20, timeS: 100 }, { currentA: 20, timeS: 0.02 }];
+    expect(timeAt(makeEdge('slow', step, 'lines', 'constant-time'), 20)).toBe(0.02);
+    expect(timeAt(makeEdge('fast', step, 'lines', 'constant-time'), 20)).toBeCloseTo(100, 9);
+  });
+
+  it.each([[[]], [[{ currentA: 0, timeS: 1 }]], [[{ currentA: Number.NaN, timeS: 1 }]], [[gates[1]!, gates[0]!]]])(
+    'refuses gates that cannot be an edge: %j',
+    (bad) => {
+      expect(() => makeEdge('slow', bad, 'lines', 'open')).toThrow(RangeError);
+    },
+  );
+});
+
+/** Gates that fall in time as current rises. */
+const anyGates = fc
+  .array(fc.tuple(fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: 0.05, max: 2, noNaN: true })), {
+    minLength: 1,
+    maxLength: 6,
+  })
+  .map((steps) => {
+    let logA = 0;
+    let logS = 4;
+    return steps.map(([up, down]): Gate => {
+      logA += up;
+      logS -= down;
+      return { currentA: 10 ** logA, timeS: 10 ** logS };
+    });
+  });
+const anyCurrent = fc.double({ min: 0, max: 5, noNaN: true }).map((log) => 10 ** log);
+
+describe('edge properties', () => {
+  it('never rises with current', () => {
+    fc.assert(
+      fc.property(
+        anyGates,
+        anyCurrent,
+        anyCurrent,
+        fc.constantFrom('staircase' as const, 'lines' as const),
+        (list, a, b, reading) => {
+          const slow = makeEdge('slow', list, reading, 'constant-energy');
+          const [low, high] = a < b ? [a, b] : [b, a];
+          expect(timeAt(slow, low)).toBeGreaterThanOrEqual(timeAt(slow, high) * (1 - 1e-9));
+        },
+      ),
+    );
+  });
+
+  it('is surer as a staircase than as lines', () => {
+    fc.assert(
+      fc.property(anyGates, anyCurrent, (list, currentA) => {
+        const inside = currentA <= list.at(-1)!.currentA;
+        expect(timeAt(makeEdge('slow', list, 'staircase', 'constant-time'), currentA)).toBeGreaterThanOrEqual(
+          timeAt(makeEdge('slow', list, 'lines', 'constant-time'), currentA) * (1 - 1e-9),
+        );
+        if (inside)
+          expect(timeAt(makeEdge('fast', list, 'staircase', 'open'), currentA)).toBeLessThanOrEqual(
+            timeAt(makeEdge('fast', list, 'lines', 'open'), currentA) * (1 + 1e-9),
+          );
+      }),
+    );
+  });
+
+  it('gives back the current of a time', () => {
+    fc.assert(
+      fc.property(anyGates, fc.double({ min: -6, max: 3.9, noNaN: true }), (list, logS) => {
+        const slow = makeEdge('slow', list, 'lines', 'constant-energy');
+        const timeS = 10 ** logS;
+        const currentA = currentWithin(slow, timeS);
+        expect(currentA).toBeDefined();
+        expect(timeAt(slow, currentA! * (1 + 1e-9))).toBeLessThanOrEqual(timeS * (1 + 1e-6));
+      }),
+    );
+  });
+
+  it('meets exactly where a fine sweep finds the first overlap', () => {
+    fc.assert(
+      fc.property(anyGates, anyGates, fc.double({ min: 0, max: 2, noNaN: true }), (down, up, shift) => {
+        const slow = makeEdge('slow', down, 'lines', 'constant-time');
+        const fast = makeEdge(
+          'fast',
+          up.map((gate) => ({ currentA: gate.currentA * 10 ** shift, timeS: gate.timeS })),
+          'lines',
+          'open',
+        );
+        const fromA = down[0]!.currentA;
+        const { holdsToA, whole } = staysBelow(slow, fast, fromA, 1e6);
+        for (let share = 0; share <= 1; share += 0.01) {
+          const currentA = fromA * (1e6 / fromA) ** share;
+          const overlaps = timeAt(slow, currentA) > timeAt(fast, currentA) * (1 + 1e-9);
+          if (currentA < holdsToA * (1 - 1e-9)) expect(overlaps).toBe(false);
+        }
+        if (!whole) {
+          const just = holdsToA * (1 + 1e-7);
+          expect(timeAt(slow, just)).toBeGreaterThanOrEqual(timeAt(fast, just) * (1 - 1e-5));
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,38 @@
+import { type Edge, timeAt } from './edge';
+
+/** Where one edge stops being under another: the current, and whether that is inside the range looked at. */
+export interface Meeting {
+  /** Up to this current, included unless it is the start itself, the lower edge is nowhere above. */
+  holdsToA: number;
+  /** True when it holds over the whole range. */
+  whole: boolean;
+}
+
+/**
+ * Finds how far, from a current upwards, a downstream slow edge stays at or below an upstream fast edge.
+ * Exact: between the vertices of both edges both are straight on log-log paper, so they cross at most once there.
+ * @param holdsA current the upstream device carries for ever: to there its fast edge is at infinity
+ */
+export function staysBelow(slow: Edge, fast: Edge, fromA: number, toA: number, holdsA = 0): Meeting {
+  const cuts = [fromA, toA, holdsA, ...slow.vertices.map((gate) => gate.currentA), ...fast.vertices.map((gate) => gate.currentA)]
+    .filter((currentA) => currentA >= fromA && currentA <= toA)
+    .sort((a, b) => a - b);
+  for (let index = 1; index < cuts.length; index++) {
+    const a = cuts[index - 1]!;
+    const b = cuts[index]!;
+    if (a === b || b <= holdsA) continue;
+    const slowA = timeAt(slow, a, 'above');
+    const fastA = timeAt(fast, a, 'above');
+    if (slowA > fastA) return { holdsToA: a, whole: false };
+    const slowB = timeAt(slow, b, 'below');
+    const fastB = timeAt(fast, b, 'below');
+    if (slowB > fastB) return { holdsToA: crossing(a, b, Math.log(fastA / slowA), Math.log(slowB / fastB)), whole: false };
+  }
+  return { holdsToA: toA, whole: true };
+}
+
+/** Gap `before` at a shrinks to `-after` at b, evenly in log current. */
+function crossing(a: number, b: number, before: number, after: number): number {
+  if (!Number.isFinite(after)) return a;
+  return a * (b / a) ** (before / (before + after));
+}

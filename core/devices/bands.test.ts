@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import { currentWithin, timeAt } from '../curves/edge';
+import { BREAKER_RATINGS_A } from '../tables/breakerGates';
+import { GG_RATINGS_A } from '../tables/fuseGates';
+import { breaker, device, gg } from '../testing/jobs';
+import { breakerBand, ggBand, overcurrentBand } from './bands';
+import { letThroughOf } from './letThrough';
+
+/** IEC 60898-1 time-current operating characteristics, written out apart from the tables (from memory). */
+const GATES_60898 = [
+  { curve: 'B', lower: 3, upper: 5, slowTo32: 45, slowAbove32: 90 },
+  { curve: 'C', lower: 5, upper: 10, slowTo32: 15, slowAbove32: 30 },
+  { curve: 'D', lower: 10, upper: 20, slowTo32: 4, slowAbove32: 8 },
+] as const;
+
+describe('breaker gates of IEC 60898-1', () => {
+  for (const { curve, lower, upper, slowTo32, slowAbove32 } of GATES_60898)
+    for (const rated of BREAKER_RATINGS_A)
+      it(`${curve}${rated}`, () => {
+        const { fast, slow } = breakerBand(curve, rated, 'standard');
+        const conventional = rated <= 63 ? 3600 : 7200;
+        expect(timeAt(fast, 1.13 * rated)).toBe(conventional);
+        expect(timeAt(slow, 1.45 * rated)).toBe(conventional);
+        expect(timeAt(fast, 2.55 * rated)).toBe(1);
+        expect(timeAt(slow, 2.55 * rated)).toBe(rated <= 32 ? 60 : 120);
+        expect(timeAt(fast, lower * rated)).toBe(0.1);
+        expect(timeAt(slow, lower * rated)).toBe(rated <= 32 ? slowTo32 : slowAbove32);
+        expect(timeAt(slow, upper * rated)).toBe(0.1);
+        expect(timeAt(slow, upper * rated * 0.999)).toBeGreaterThan(1);
+      });
+
+  it('holds 1.13 In without end in sight: a rating is not a tripping current', () => {
+    expect(timeAt(breakerBand('B', 32, 'standard').slow, 1.44 * 32)).toBe(Number.POSITIVE_INFINITY);
+  });
+
+  it('a B 32 at 52 A opens within the hour, not at once (trade check value)', () => {
+    const { fast, slow } = breakerBand('B', 32, 'standard');
+    expect(timeAt(slow, 52)).toBe(3600);
+    expect(timeAt(fast, 52)).toBe(1);
+  });
+
+  it('the typical band lies inside the standard one', () => {
+    for (const curve of ['B', 'C', 'D'] as const)
+      for (const rated of BREAKER_RATINGS_A) {
+        const sure = breakerBand(curve, rated, 'standard');
+        const typical = breakerBand(curve, rated, 'typical');
+        for (let times = 1.46; times < 60; times *= 1.03) {
+          const currentA = times * rated;
+          expect(timeAt(typical.slow, currentA)).toBeLessThanOrEqual(timeAt(sure.slow, currentA) * (1 + 1e-9));
+          expect(timeAt(typical.fast, currentA)).toBeGreaterThanOrEqual(timeAt(sure.fast, currentA) * (1 - 1e-9));
+        }
+      }
+  });
+});
+
+describe('gG gates of IEC 60269-1', () => {
+  it.each([
+    [16, 33, 65, 85, 150],
+    [32, 75, 150, 200, 350],
+    [63, 160, 320, 450, 820],
+    [100, 290, 580, 820, 1450],
+    [160, 460, 950, 1450, 2590],
+  ])('%d A (from memory)', (rated, imin10, imax5, imin01, imax01) => {
+    const { fast, slow } = ggBand(rated, 'standard')!;
+    expect(timeAt(fast, imin10)).toBe(10);
+    expect(timeAt(slow, imax5)).toBe(5);
+    expect(timeAt(fast, imin01)).toBe(0.1);
+    expect(timeAt(slow, imax01)).toBeCloseTo(0.1, 12);
+    expect(currentWithin(slow, 5)).toBe(imax5);
+  });
+
+  it('never promises more energy at short times than the least pre-arcing one', () => {
+    for (const rated of GG_RATINGS_A) {
+      const { fast } = ggBand(rated, 'typical')!;
+      const at10ms = fast.vertices.at(-1)!;
+      for (const currentA of [at10ms.currentA, at10ms.currentA * 3, at10ms.currentA * 20])
+        expect(currentA ** 2 * timeAt(fast, currentA)).toBeLessThanOrEqual(at10ms.currentA ** 2 * at10ms.timeS * (1 + 1e-9));
+    }
+  });
+
+  it('has no band for a rating outside the table', () => {
+    expect(overcurrentBand(device('f', 'c', gg(10))).known).toBe(false);
+  });
+});
+
+describe('let-through', () => {
+  const energy = (settings: ReturnType<typeof breaker>, currentA: number) => {
+    const found = letThroughOf(device('d', 'c', settings));
+    if (!found.known) throw new Error('unknown');
+    return found.value(currentA);
+  };
+
+  it('takes the least of the sure bounds', () => {
+    expect(energy(breaker('B', 16), 200)).toMatchObject({ sureA2s: 200 ** 2 * 0.1, how: 'time' });
+    expect(energy(breaker('B', 16), 3000)).toMatchObject({ sureA2s: 35_000, how: 'class' });
+    expect(energy(breaker('C', 32), 3000)).toMatchObject({ sureA2s: 55_000, how: 'class' });
+  });
+
+  it('trusts a class only up to its own current and never for D or above 32 A', () => {
+    expect(energy(breaker('B', 16), 6001)).toMatchObject({ how: 'time' });
+    expect(energy(breaker('D', 16), 3000)).toMatchObject({ how: 'time' });
+    expect(energy(breaker('B', 40), 3000)).toMatchObject({ how: 'time' });
+  });
+
+  it("uses a maker's point only for currents it reaches", () => {
+    const settings = breaker('B', 16, { makerLetThrough: { value: [{ upToA: 3000, letThroughA2s: 9000 }], from: 'stated' } });
+    expect(energy(settings, 3000)).toMatchObject({ sureA2s: 9000, how: 'maker' });
+    expect(energy(settings, 3001)).toMatchObject({ sureA2s: 35_000, how: 'class' });
+  });
+});

@@ -1,0 +1,140 @@
+import { produce } from 'immer';
+import { z } from 'zod';
+import { shapeProblems } from './parse';
+import { type JobProblem, referenceProblems } from './references';
+import { Circuit, Load, Point, Segment } from './schema/circuit';
+import { Device } from './schema/device';
+import { Id } from './schema/facts';
+import { type CollectionName, Job } from './schema/job';
+import { Acceptance, Amendment, Reading } from './schema/records';
+import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
+
+/** The schema of one row of each collection. */
+export const ROW_SCHEMAS = {
+  origins: Origin,
+  sourceStates: SourceState,
+  rooms: Room,
+  boards: Board,
+  electrodes: Electrode,
+  circuits: Circuit,
+  segments: Segment,
+  points: Point,
+  loads: Load,
+  devices: Device,
+  readings: Reading,
+  acceptances: Acceptance,
+  amendments: Amendment,
+} as const satisfies Record<CollectionName, z.ZodType>;
+
+const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);
+const FieldPath = z
+  .array(z.string().regex(/^[A-Za-z][A-Za-z0-9]*$/, 'a field name'))
+  .min(1)
+  .max(4);
+
+/** Changes one field of one row; without `to` the field becomes absent, that is unknown. */
+const SetField = z.strictObject({
+  do: z.literal('set'),
+  on: CollectionKey,
+  id: Id,
+  field: FieldPath,
+  to: z.unknown().optional(),
+});
+/** Changes one field of the job's own row (name, pack, card, defaults, supply). */
+const SetJob = z.strictObject({
+  do: z.literal('set-job'),
+  field: z.tuple([z.enum(['name', 'pack', 'card', 'defaults', 'supply'])], z.string().regex(/^[A-Za-z][A-Za-z0-9]*$/)),
+  to: z.unknown().optional(),
+});
+const Put = z.strictObject({ do: z.literal('put'), on: CollectionKey, row: z.looseObject({ id: Id }) });
+const Drop = z.strictObject({ do: z.literal('drop'), on: CollectionKey, id: Id });
+
+export const Step = z.discriminatedUnion('do', [SetField, SetJob, Put, Drop]);
+export type Step = z.infer<typeof Step>;
+
+/** One user action: a label for the history and the steps it takes, all or none. */
+export const Command = z.strictObject({
+  label: z.string().min(1).max(200),
+  steps: z.array(Step).min(1, 'a command has at least one step').max(500, 'at most 500 steps in one command'),
+});
+export type Command = z.infer<typeof Command>;
+
+/** A command that cannot be carried out; the job is as it was. */
+export class CommandRefused extends Error {
+  constructor(readonly problems: JobProblem[]) {
+    super(problems.map((problem) => `${problem.path}: ${problem.message}`).join('; '));
+    this.name = 'CommandRefused';
+  }
+}
+
+type Tree = Record<string, unknown>;
+const PROTOTYPE_NAMES = new Set(['__proto__', 'constructor', 'prototype']);
+
+function setAt(row: Tree, field: readonly string[], to: unknown, where: string): void {
+  let holder = row;
+  for (const name of field.slice(0, -1)) {
+    const next = holder[name];
+    if (typeof next !== 'object' || next === null || PROTOTYPE_NAMES.has(name))
+      refuse(`${where}.${name}`, 'there is no such field here');
+    holder = next as Tree;
+  }
+  const last = field[field.length - 1]!;
+  if (PROTOTYPE_NAMES.has(last)) refuse(`${where}.${last}`, 'there is no such field here');
+  if (to === undefined || to === null) delete holder[last];
+  else holder[last] = to;
+}
+
+function refuse(path: string, message: string): never {
+  throw new CommandRefused([{ path, code: 'structure', message }]);
+}
+
+function carryOut(draft: Tree, step: Step): void {
+  if (step.do === 'set-job') {
+    setAt(draft, step.field, step.to, 'job');
+    return;
+  }
+  const table = draft[step.on] as Record<string, Tree>;
+  if (step.do === 'put') {
+    table[step.row.id] = step.row;
+    return;
+  }
+  if (!Object.hasOwn(table, step.id)) refuse(`${step.on}.${step.id}`, 'this row is no longer in the job');
+  if (step.do === 'drop') delete table[step.id];
+  else setAt(table[step.id]!, step.field, step.to, `${step.on}.${step.id}`);
+}
+
+/** Rows touched by a command, checked against their own schema only: the rest of the job has not changed. */
+function touchedProblems(job: Job, command: Command): JobProblem[] {
+  const problems: JobProblem[] = [];
+  for (const step of command.steps) {
+    if (step.do === 'drop') continue;
+    if (step.do === 'set-job') {
+      const [field] = step.field;
+      const parsed = Job.shape[field].safeParse(job[field]);
+      if (!parsed.success) problems.push(...shapeProblems(parsed.error, field));
+      continue;
+    }
+    const id = step.do === 'put' ? step.row.id : step.id;
+    const row = job[step.on][id];
+    if (row === undefined) continue;
+    const parsed = ROW_SCHEMAS[step.on].safeParse(row);
+    if (!parsed.success) problems.push(...shapeProblems(parsed.error, `${step.on}.${id}`));
+  }
+  return problems;
+}
+
+/**
+ * Carries out a command on a job.
+ * @returns a new job sharing all untouched rows with the old one
+ * @throws CommandRefused with every problem and its path; the given job is never changed
+ */
+export function applyCommand(job: Job, command: Command): Job {
+  const next = produce(job, (draft) => {
+    for (const step of command.steps) carryOut(draft as unknown as Tree, step);
+  });
+  const shape = touchedProblems(next, command);
+  if (shape.length > 0) throw new CommandRefused(shape);
+  const problems = referenceProblems(next);
+  if (problems.length > 0) throw new CommandRefused(problems);
+  return next;
+}

@@ -1,0 +1,175 @@
+import { ConductorSize } from './schema/facts';
+
+/** Kinds of typed value. The core keeps SI; other units live only at this edge. */
+export type EdgeKind = 'length' | 'current' | 'impedance' | 'power' | 'temperature' | 'factor' | 'count';
+
+export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
+
+interface Unit {
+  /** Symbol shown. */
+  symbol: string;
+  /** Accepted spellings, lower case. */
+  spelled: string[];
+  toSi: (value: number) => number;
+}
+
+const times = (factor: number) => (value: number) => value * factor;
+const unit = (symbol: string, spelled: string[], factor: number): Unit => ({ symbol, spelled, toSi: times(factor) });
+
+/** First unit of each list is the one assumed where none is typed. */
+const UNITS: Record<EdgeKind, Unit[]> = {
+  length: [
+    unit('m', ['m', 'metre', 'metres', 'meter', 'meters'], 1),
+    unit('cm', ['cm'], 0.01),
+    unit('mm', ['mm'], 0.001),
+    unit('km', ['km'], 1000),
+    unit('ft', ['ft', 'feet', 'foot', "'", '′'], 0.3048),
+    unit('in', ['in', 'inch', 'inches', '"', '″'], 0.0254),
+    unit('yd', ['yd', 'yard', 'yards'], 0.9144),
+  ],
+  current: [unit('A', ['a', 'amp', 'amps'], 1), unit('mA', ['ma'], 0.001), unit('kA', ['ka'], 1000)],
+  impedance: [
+    unit('Ω', ['ω', 'ohm', 'ohms', 'Ω'.toLowerCase()], 1),
+    unit('mΩ', ['mω', 'mohm', 'mohms'], 0.001),
+    unit('kΩ', ['kω', 'kohm'], 1000),
+  ],
+  power: [unit('W', ['w', 'va'], 1), unit('kW', ['kw', 'kva'], 1000)],
+  temperature: [
+    unit('°C', ['c', '°c', 'degc'], 1),
+    { symbol: '°F', spelled: ['f', '°f', 'degf'], toSi: (value) => ((value - 32) * 5) / 9 },
+  ],
+  factor: [unit('', [''], 1), unit('%', ['%'], 0.01)],
+  count: [unit('', [''], 1)],
+};
+
+const FRACTION_SIGNS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+const NUMBER = /^([+-])?(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d*[.,]?\d+|\d+[.,]))/;
+
+/**
+ * Reads one number the way people write it: `18`, `18,5`, `1 1/2`, `½`, `.5`.
+ * A comma followed by exactly three digits could be a thousands mark, so it is refused rather than guessed.
+ * @returns the number and the rest of the text, or a message
+ */
+function readNumber(text: string): { value: number; rest: string } | string {
+  const match = NUMBER.exec(text);
+  if (match === null) return 'a number is wanted here';
+  const [whole, sign, mixed, top, bottom, simpleTop, simpleBottom, plain] = match;
+  const rest = text.slice(whole.length);
+  if (/^[.,\d]/.test(rest)) return `"${text}" has more than one decimal mark: write 1250.5`;
+  let value: number;
+  if (mixed !== undefined) value = Number(mixed) + Number(top) / Number(bottom);
+  else if (simpleTop !== undefined) value = Number(simpleTop) / Number(simpleBottom);
+  else {
+    if (/^[1-9]\d{0,2},\d{3}$/.test(plain!))
+      return `"${plain}" could be ${plain!.replace(',', '')} or ${plain!.replace(',', '.')}: write it without the comma`;
+    value = Number(plain!.replace(',', '.'));
+  }
+  if (!Number.isFinite(value)) return `"${whole}" is not a number that can be used`;
+  return { value: sign === '-' ? -value : value, rest };
+}
+
+const tidy = (text: string): string =>
+  text
+    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (sign) => ` ${FRACTION_SIGNS[sign]}`)
+    .replace(/\u2212/g, '-')
+    .replace(/\s+/g, ' ')
+    .trim();
+
+const trimmed = (value: number): string => String(Number(value.toPrecision(6)));
+
+/**
+ * Reads a typed quantity with an optional unit and returns it in SI.
+ * @param text for instance `18 m`, `60ft`, `5' 6"`, `1 1/2 in`, `0,35`, `1.2kA`
+ * @param usual symbol of the unit assumed when none is typed; default the SI unit
+ * @returns value in SI and how the text was read, or a message that says what would be right
+ */
+export function readQuantity(text: string, kind: EdgeKind, usual?: string): Typed<number> {
+  const units = UNITS[kind];
+  const assumed = units.find((candidate) => candidate.symbol === usual) ?? units[0]!;
+  let rest = tidy(text);
+  if (rest === '') return { ok: false, message: 'empty: type a value, or clear the fact to make it unknown' };
+  let total = 0;
+  const parts: string[] = [];
+  while (rest !== '') {
+    const number = readNumber(rest);
+    if (typeof number === 'string') return { ok: false, message: number };
+    const word = /^\s*([^\d\s.,+-]*)\s*/.exec(number.rest)!;
+    const spelled = word[1]!.toLowerCase();
+    const found =
+      spelled === ''
+        ? parts.length === 0
+          ? assumed
+          : undefined
+        : units.find((candidate) => candidate.spelled.includes(spelled));
+    if (found === undefined) {
+      const known = units.map((candidate) => candidate.symbol).filter((symbol) => symbol !== '');
+      return { ok: false, message: `"${word[1]}" is not a unit used here${known.length > 0 ? `: use ${known.join(', ')}` : ''}` };
+    }
+    if (parts.length > 0 && kind !== 'length') return { ok: false, message: `one value is wanted, not "${text.trim()}"` };
+    total += found.toSi(number.value);
+    parts.push(`${trimmed(number.value)}${found.symbol === '' ? '' : ` ${found.symbol}`}`);
+    rest = number.rest.slice(word[0].length);
+  }
+  if (kind === 'count' && !Number.isInteger(total)) return { ok: false, message: 'a whole number is wanted here' };
+  const si = units[0]!.symbol;
+  const shown = parts.join(' ');
+  const converted = `${trimmed(total)}${si === '' ? '' : ` ${si}`}`;
+  return { ok: true, value: total, readAs: shown === converted ? shown : `${shown} = ${converted}` };
+}
+
+/**
+ * Reads a typed conductor size: `2.5`, `2,5 mm²`, `12 AWG`, `#12`, `1/0`, `250 kcmil`.
+ * @param usual system taken for a bare number: `mm2` or `AWG`
+ */
+export function readSize(text: string, usual: 'mm2' | 'AWG'): Typed<ConductorSize> {
+  const word = tidy(text)
+    .toLowerCase()
+    .replace(/,/g, '.')
+    .replace(/\s+/g, '')
+    .replace('mm²', 'mm2')
+    .replace(/^(no\.?|#)/, '')
+    .replace(/^awg(\d+)$/, '$1awg')
+    .replace('mcm', 'kcmil');
+  let size: string;
+  if (/^[1-4]\/0(awg)?$/.test(word)) size = `${word.slice(0, 3)}AWG`;
+  else if (/^\d{1,2}awg$/.test(word)) size = word.replace('awg', 'AWG');
+  else if (/^\d+(\.\d+)?$/.test(word)) size = usual === 'mm2' ? `${Number(word)}mm2` : `${word}AWG`;
+  else if (/^\d+(\.\d+)?mm2$/.test(word)) size = `${Number(word.slice(0, -3))}mm2`;
+  else size = word;
+  const parsed = ConductorSize.safeParse(size);
+  if (!parsed.success)
+    return {
+      ok: false,
+      message: `"${text.trim()}" is not a conductor size: write ${usual === 'mm2' ? '2.5 or 2.5 mm²' : '12, 12 AWG or 1/0'}`,
+    };
+  return { ok: true, value: parsed.data, readAs: showSize(parsed.data) };
+}
+
+/** A size as people read it: `2.5 mm²`, `12 AWG`. */
+export function showSize(size: ConductorSize): string {
+  return size.replace('mm2', ' mm²').replace('AWG', ' AWG').replace('kcmil', ' kcmil');
+}
+
+/**
+ * Cross-section of a size.
+ * American sizes by the definition of the gauge, d = 0.127 mm · 92^((36 − n)/39) (ASTM B258); kcmil by area.
+ * @returns mm²
+ */
+export function sizeMm2(size: ConductorSize): number {
+  if (size.endsWith('mm2')) return Number(size.slice(0, -3));
+  if (size.endsWith('kcmil')) return Number(size.slice(0, -5)) * 0.506707479;
+  const label = size.slice(0, -3);
+  const gauge = label.endsWith('/0') ? 1 - Number(label[0]) : Number(label);
+  const diameterMm = 0.127 * 92 ** ((36 - gauge) / 39);
+  return (Math.PI / 4) * diameterMm ** 2;
+}

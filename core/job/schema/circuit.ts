@@ -1,0 +1,116 @@
+import { z } from 'zod';
+import { ConductorSize, fact, Id, OrderKey, quantity, ShortText, WorkState } from './facts';
+
+/**
+ * A length of wiring with its protection: the service from an origin to a board, a distribution circuit (feeder)
+ * from board to board, or a final circuit from a board to its points.
+ */
+export const Circuit = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  number: ShortText,
+  name: ShortText,
+  kind: z.enum(['service', 'distribution', 'final']),
+  state: WorkState,
+  fromOriginId: Id.optional(),
+  fromBoardId: Id.optional(),
+  toBoardId: Id.optional(),
+  /** The group device in the same board this circuit hangs behind. */
+  behindDeviceId: Id.optional(),
+  use: z.enum(['lighting', 'sockets', 'fixed', 'mixed']).optional(),
+  topology: z.enum(['radial', 'ring']),
+  ringContinuity: fact(z.boolean()).optional(),
+  sharesNeutralWith: Id.optional(),
+  /** Entered design current Ib. Where absent it is summed from the loads. */
+  designCurrentA: fact(quantity(0.01, 4_000, 'A')).optional(),
+  /** Share of the connected load that runs together. */
+  diversity: fact(quantity(0.05, 1, '')).optional(),
+});
+export type Circuit = z.infer<typeof Circuit>;
+
+export const ConductorRole = z.enum(['line', 'line2', 'line3', 'neutral', 'protective', 'switched', 'signal']);
+
+/** Reference methods: IEC 60364-5-52 A1 to D2; 100 to 103 are the flat-cable methods of BS 7671 table 4D5. */
+export const InstallationMethod = z.enum(['A1', 'A2', 'B1', 'B2', 'C', 'D1', 'D2', 'E', 'F', '100', '101', '102', '103']);
+export type InstallationMethod = z.infer<typeof InstallationMethod>;
+
+export const Insulation = z.enum(['PVC70', 'XLPE90', 'TW60', 'THW75', 'THHN90']);
+export type Insulation = z.infer<typeof Insulation>;
+
+/** One length of one cable under one set of conditions. Segments follow each other by `order`; a spur names its parent. */
+export const Segment = z.strictObject({
+  id: Id,
+  circuitId: Id,
+  order: OrderKey,
+  /** A spur leaves the chain at the end of this segment. */
+  branchOf: Id.optional(),
+  name: ShortText.optional(),
+  state: WorkState,
+  lengthM: fact(quantity(0.01, 5_000, 'm')).optional(),
+  lineSize: fact(ConductorSize).optional(),
+  neutralSize: fact(ConductorSize).optional(),
+  protectiveSize: fact(ConductorSize).optional(),
+  material: fact(z.enum(['Cu', 'Al'])).optional(),
+  insulation: fact(Insulation).optional(),
+  construction: z
+    .enum(['flat-sheathed', 'round-sheathed', 'armoured', 'singles', 'mineral', 'NM-B', 'UF-B', 'AC', 'MC', 'SE'])
+    .optional(),
+  place: z.enum(['in-wall', 'exposed', 'roof-space', 'raceway', 'wet', 'buried', 'under-floor']).optional(),
+  method: fact(InstallationMethod).optional(),
+  /** Around the cable; for D1 and D2 the ground. */
+  ambientC: fact(quantity(-40, 90, '°C')).optional(),
+  /** Loaded circuits bunched together here, this one included. */
+  groupedCircuits: fact(z.int().min(1, 'at least 1: this circuit itself').max(40, 'at most 40 circuits together')).optional(),
+  soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
+  terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
+  inSun: z.boolean().optional(),
+  protectivePath: z.enum(['conductor', 'raceway', 'armour', 'none']).optional(),
+  roles: z.array(ConductorRole).max(12, 'at most 12 conductors').optional(),
+});
+export type Segment = z.infer<typeof Segment>;
+
+/** An outlet or connection. Points form a tree: each hangs from another point or from the circuit itself. */
+export const Point = z.strictObject({
+  id: Id,
+  circuitId: Id,
+  order: OrderKey,
+  parentPointId: Id.optional(),
+  /** At the end of which segment. */
+  segmentId: Id.optional(),
+  roomId: Id.optional(),
+  name: ShortText,
+  kind: z.enum(['socket', 'light', 'switch', 'spur', 'appliance', 'junction', 'isolator']),
+  /** How the next points are fed from this one; absent is unknown. */
+  onward: fact(z.enum(['feed-through', 'pigtail'])).optional(),
+  ratedA: fact(quantity(0.5, 400, 'A')).optional(),
+  heightM: fact(quantity(0, 10, 'm')).optional(),
+  sinkDistanceM: fact(quantity(0, 100, 'm')).optional(),
+  readilyAccessible: fact(z.boolean()).optional(),
+  state: WorkState,
+});
+
+/** Something that draws current. Power is the electrical input. */
+export const Load = z.strictObject({
+  id: Id,
+  circuitId: Id,
+  order: OrderKey,
+  pointId: Id.optional(),
+  name: ShortText,
+  powerW: fact(quantity(0.1, 1_000_000, 'W')).optional(),
+  currentA: fact(quantity(0.001, 4_000, 'A')).optional(),
+  cosPhi: fact(quantity(0.1, 1, '')).optional(),
+  continuous: fact(z.boolean()).optional(),
+  /** Shape of the residual current it can leak: decides the residual device's type. */
+  waveform: fact(z.enum(['sine', 'pulsating-dc', 'mixed-frequency', 'smooth-dc'])).optional(),
+  leakageMa: fact(quantity(0, 500, 'mA')).optional(),
+  dcLeakageMa: fact(quantity(0, 500, 'mA')).optional(),
+  inrushPeakA: fact(quantity(0, 100_000, 'A')).optional(),
+  startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),
+  startTimeS: fact(quantity(0, 120, 's')).optional(),
+  thirdHarmonicPercent: fact(quantity(0, 150, '%')).optional(),
+  needsNeutral: z.boolean().optional(),
+  mustStayOn: z.boolean().optional(),
+  safetyService: z.boolean().optional(),
+  withstandKv: fact(quantity(0.1, 20, 'kV')).optional(),
+});
+export type Load = z.infer<typeof Load>;

@@ -1,0 +1,154 @@
+import { z } from 'zod';
+import { fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
+
+const ratingA = fact(quantity(0.5, 4_000, 'A')).optional();
+const breakingA = fact(quantity(100, 200_000, 'A')).optional();
+const Poles = z.enum(['1P', '1P+N', '2P', '3P', '3P+N', '4P']);
+
+/** Maker's let-through energy, each point good up to its own prospective current. */
+const LetThrough = z
+  .array(z.strictObject({ upToA: quantity(1, 200_000, 'A'), letThroughA2s: quantity(1, 1e9, 'A²s') }))
+  .min(1, 'at least one point')
+  .max(40, 'at most 40 points')
+  .refine(
+    (points) =>
+      points.every(
+        (point, index) =>
+          index === 0 || (point.upToA > points[index - 1]!.upToA && point.letThroughA2s >= points[index - 1]!.letThroughA2s),
+      ),
+    'currents rise from point to point, and energy does not fall',
+  );
+
+const Residual = z.strictObject({
+  sensitivityA: fact(quantity(0.004, 30, 'A')).optional(),
+  type: fact(z.enum(['AC', 'A', 'F', 'B'])).optional(),
+  delay: fact(z.enum(['general', 'S'])).optional(),
+});
+
+const overcurrentBreaker = {
+  ratingA,
+  curve: fact(z.enum(['B', 'C', 'D', 'Z', 'K'])).optional(),
+  poles: Poles,
+  /** Rated short-circuit capacity Icn. */
+  icnA: breakingA,
+  /** Service short-circuit capacity Ics. */
+  icsA: breakingA,
+  energyClass: fact(z.enum(['1', '2', '3'])).optional(),
+  makerLetThrough: fact(LetThrough).optional(),
+  /** Overrides the board's factor for this one device. */
+  ownFactor: fact(quantity(0.3, 1, '')).optional(),
+};
+
+/** Parameters by family. Families are those of a published standard, never a maker's range. */
+export const DeviceSettings = z.discriminatedUnion('family', [
+  z.strictObject({ family: z.literal('mcb'), ...overcurrentBreaker }),
+  z.strictObject({
+    family: z.literal('rcbo'),
+    ...overcurrentBreaker,
+    residual: Residual,
+    bidirectional: fact(z.boolean()).optional(),
+  }),
+  z.strictObject({
+    family: z.literal('rccb'),
+    ratingA,
+    poles: Poles,
+    residual: Residual,
+    conditionalA: breakingA,
+    conditionalWithDeviceId: Id.optional(),
+  }),
+  z.strictObject({
+    family: z.literal('fuse'),
+    system: z.enum(['gG', 'BS88-2', 'BS88-3', 'BS1362', 'semi-enclosed', 'J', 'R', 'T', 'CC', 'G', 'plug']),
+    ratingA,
+    poles: Poles,
+    breakingA,
+    timeDelay: fact(z.boolean()).optional(),
+  }),
+  z.strictObject({
+    family: z.literal('mccb'),
+    frameA: ratingA,
+    poles: Poles,
+    irA: fact(quantity(1, 4_000, 'A')).optional(),
+    trS: fact(quantity(0.1, 60, 's')).optional(),
+    isdA: fact(quantity(1, 50_000, 'A')).optional(),
+    tsdS: fact(quantity(0, 5, 's')).optional(),
+    iiA: fact(quantity(1, 100_000, 'A')).optional(),
+    icuA: breakingA,
+    icsA: breakingA,
+  }),
+  z.strictObject({
+    family: z.literal('moulded-case-nec'),
+    ratingA,
+    poles: Poles,
+    aicA: breakingA,
+    voltageMarking: fact(z.enum(['120', '120/240', '240', '277', '480'])).optional(),
+    instantaneousLowTimes: fact(quantity(2, 20, 'In')).optional(),
+    instantaneousHighTimes: fact(quantity(2, 30, 'In')).optional(),
+    hundredPercentListed: fact(z.boolean()).optional(),
+    arcFault: z.enum(['none', 'combination', 'branch-feeder']).optional(),
+    groundFault: z.enum(['none', 'class-A', 'equipment-30mA']).optional(),
+  }),
+  z.strictObject({
+    family: z.literal('outlet-protection'),
+    groundFault: z.enum(['none', 'class-A', 'residual']),
+    arcFault: z.enum(['none', 'outlet']),
+    residual: Residual.optional(),
+    ratingA,
+    weatherResistant: fact(z.boolean()).optional(),
+    tamperResistant: fact(z.boolean()).optional(),
+  }),
+  z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles }),
+  z.strictObject({
+    family: z.literal('switch'),
+    duty: z.enum(['main', 'isolator', 'transfer', 'contactor']),
+    ratingA,
+    poles: Poles,
+  }),
+  z.strictObject({
+    family: z.literal('spd'),
+    type: fact(z.enum(['1', '1+2', '2', '3'])).optional(),
+    ucV: fact(quantity(50, 1_000, 'V')).optional(),
+    upKv: fact(quantity(0.1, 20, 'kV')).optional(),
+    inKa: fact(quantity(0.1, 200, 'kA')).optional(),
+    iimpKa: fact(quantity(0.1, 200, 'kA')).optional(),
+    sccrA: breakingA,
+    leadM: fact(quantity(0, 20, 'm')).optional(),
+    connection: z.enum(['1+1', '2+0', '3+1', '4+0', 'L-N-G']).optional(),
+    backupDeviceId: Id.optional(),
+  }),
+  z.strictObject({
+    family: z.literal('monitor'),
+    watches: z.enum(['earth-leakage', 'dc-6mA', 'open-pen', 'voltage', 'insulation', 'load']),
+    opens: z.boolean(),
+    thresholdA: fact(quantity(0.001, 1_000, 'A')).optional(),
+  }),
+]);
+export type DeviceSettings = z.infer<typeof DeviceSettings>;
+export type DeviceFamily = DeviceSettings['family'];
+
+export const Grade = z.enum(['standard', 'typical', 'maker']);
+export type Grade = z.infer<typeof Grade>;
+
+/**
+ * A device and where it sits: at the start or the end of a circuit, in a board ahead of several circuits,
+ * or at a point. `lines` are the lines its poles open; the neutral's landing is recorded apart.
+ */
+export const Device = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  state: WorkState,
+  seat: z.enum(['start', 'end', 'board', 'point']),
+  circuitId: Id.optional(),
+  boardId: Id.optional(),
+  pointId: Id.optional(),
+  behindDeviceId: Id.optional(),
+  slot: ShortText.optional(),
+  lines: Lines,
+  neutralAt: fact(z.enum(['bar', 'this-device', 'other-device'])).optional(),
+  neutralDeviceId: Id.optional(),
+  /** How its time-current band is read; each verdict that rests on it names it. */
+  grade: Grade,
+  settings: DeviceSettings,
+});
+export type Device = z.infer<typeof Device>;

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { Circuit, Load, Point, Segment } from './circuit';
+import { Device } from './device';
+import { DateText, Id, quantity, ShortText } from './facts';
+import { Acceptance, Amendment, Reading } from './records';
+import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
+
+/** The format this program writes. A later change of shape is a migration. */
+export const JOB_FORMAT = 'isotrip.job/1';
+
+export const Dialect = z.enum(['iec', 'nec']);
+export const RulePackId = z.enum(['iec-60364', 'bs-7671-2018-a2', 'nec-2017', 'nec-2020', 'nec-2023']);
+export type RulePackId = z.infer<typeof RulePackId>;
+
+export const JobCard = z.strictObject({
+  address: ShortText.optional(),
+  client: ShortText.optional(),
+  installer: ShortText.optional(),
+  licence: ShortText.optional(),
+  number: ShortText.optional(),
+  date: DateText.optional(),
+});
+
+/** What the firm usually fits; offered when something new is made, never used to judge. */
+export const JobDefaults = z.strictObject({
+  lineSize: ShortText.optional(),
+  family: ShortText.optional(),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'a currency is three capital letters')
+    .optional(),
+  labourPerHour: quantity(0, 10_000, '').optional(),
+});
+
+const table = <T extends z.ZodType>(row: T) => z.record(Id, row);
+
+/** One job: every collection is keyed by id and mirrors a table of the store. */
+export const Job = z.strictObject({
+  format: z.literal(JOB_FORMAT),
+  id: Id,
+  name: ShortText.min(1, 'a job needs a name'),
+  dialect: Dialect,
+  pack: RulePackId,
+  card: JobCard,
+  defaults: JobDefaults,
+  supply: Supply,
+  origins: table(Origin),
+  sourceStates: table(SourceState),
+  electrodes: table(Electrode),
+  rooms: table(Room),
+  boards: table(Board),
+  circuits: table(Circuit),
+  segments: table(Segment),
+  points: table(Point),
+  loads: table(Load),
+  devices: table(Device),
+  readings: table(Reading),
+  acceptances: table(Acceptance),
+  amendments: table(Amendment),
+});
+export type Job = z.infer<typeof Job>;
+
+/** The collections of a job, parents before children. */
+export const COLLECTIONS = [
+  'origins',
+  'sourceStates',
+  'rooms',
+  'boards',
+  'electrodes',
+  'circuits',
+  'segments',
+  'points',
+  'loads',
+  'devices',
+  'readings',
+  'acceptances',
+  'amendments',
+] as const;
+export type CollectionName = (typeof COLLECTIONS)[number];
+export type Row<C extends CollectionName> = Job[C][string];

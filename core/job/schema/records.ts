@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { DateText, Id, InstantText, LongText, OrderKey, ShortText } from './facts';
+
+/** A field reading. Readings are only ever added; a wrong one is superseded by the next. */
+export const Reading = z.strictObject({
+  id: Id,
+  at: InstantText,
+  kind: z.enum([
+    'r1-r2',
+    'r2',
+    'ring-r1',
+    'ring-rn',
+    'ring-r2',
+    'insulation',
+    'polarity',
+    'ze',
+    'zs',
+    'pscc',
+    'pefc',
+    'rcd-half',
+    'rcd-one',
+    'rcd-five',
+    'rcd-button',
+    'gfci-trip',
+    'voltage',
+    'phase-order',
+    'electrode',
+    'torque',
+    'functional',
+  ]),
+  value: z.number().min(-1e6).max(1e9).optional(),
+  unit: z.enum(['Ω', 'MΩ', 'A', 'mA', 's', 'ms', 'V', 'N·m', '']).optional(),
+  outcome: z.enum(['right', 'wrong', 'holds', 'trips', 'off-scale', 'not-tested']).optional(),
+  reason: ShortText.optional(),
+  originId: Id.optional(),
+  boardId: Id.optional(),
+  circuitId: Id.optional(),
+  pointId: Id.optional(),
+  deviceId: Id.optional(),
+  instrument: ShortText.optional(),
+  by: ShortText.optional(),
+  supersedes: Id.optional(),
+});
+
+/** A finding taken on by somebody, with the reason. Reopens when `inputsKey` no longer matches. */
+export const Acceptance = z.strictObject({
+  id: Id,
+  circuitId: Id.optional(),
+  boardId: Id.optional(),
+  question: ShortText,
+  check: ShortText,
+  reason: LongText,
+  by: ShortText,
+  on: DateText,
+  inputsKey: ShortText,
+});
+
+/** A local rule written over a rule of the pack, for this job only. */
+export const Amendment = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  rule: ShortText,
+  text: LongText,
+  reason: LongText,
+  by: ShortText.optional(),
+});

@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
+
+export const VoltageSystem = z.enum(['single-phase', 'split-phase', 'three-phase-400-230', 'three-phase-208-120']);
+export const EarthingSystem = z.enum(['TN-S', 'TN-C-S', 'TT']);
+
+/** The nominal supply of the whole job. U0 is line to earth. */
+export const Supply = z.strictObject({
+  voltageSystem: VoltageSystem,
+  earthing: EarthingSystem,
+  u0V: quantity(100, 400, 'V'),
+  frequencyHz: z.union([z.literal(50), z.literal(60)]),
+  /** IEC 60909-0 voltage factors; never applied to a declared or measured current. */
+  cMax: quantity(1, 1.1, ''),
+  cMin: quantity(0.9, 1, ''),
+});
+
+export const Transformer = z
+  .strictObject({
+    ratedVA: fact(quantity(1_000, 5_000_000, 'VA')).optional(),
+    impedancePercent: fact(quantity(0.5, 15, '%')).optional(),
+    xOverR: fact(quantity(0, 30, '')).optional(),
+    standard: z.enum(['iec', 'ieee']).optional(),
+    /** `infinite` serves the MAX state only. */
+    upstream: z.enum(['infinite', 'fault-level']).optional(),
+    upstreamFaultVA: fact(quantity(10_000, 5_000_000_000, 'VA')).optional(),
+  })
+  .refine((transformer) => Object.keys(transformer).length > 0, 'an empty transformer says nothing: leave it out');
+
+/**
+ * A place where power comes in. A stated impedance is a declared maximum (serves MIN); a stated current is a
+ * declared maximum (serves MAX); a measured value serves both. What is absent is unknown; nothing is borrowed.
+ */
+export const Origin = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  kind: z.enum(['network', 'transformer', 'generator', 'inverter']),
+  state: WorkState,
+  zeOhm: fact(quantity(0.001, 5_000, 'Ω')).optional(),
+  zLnOhm: fact(quantity(0.001, 50, 'Ω')).optional(),
+  /** Line to neutral prospective short-circuit current. */
+  psccA: fact(quantity(1, 200_000, 'A')).optional(),
+  /** Line to earth prospective fault current. */
+  pefcA: fact(quantity(0.1, 200_000, 'A')).optional(),
+  /** The supplier's declared maximum prospective fault current, of any kind. */
+  maxFaultA: fact(quantity(1, 200_000, 'A')).optional(),
+  /** Reactance over resistance of the source loops. */
+  xOverR: fact(quantity(0, 30, '')).optional(),
+  transformer: Transformer.optional(),
+  /** Neutral to protective conductor joined for this source: needed for an island or generator. */
+  neutralBond: fact(z.boolean()).optional(),
+});
+export type Origin = z.infer<typeof Origin>;
+
+/** One way the house can be fed: which origins are connected, and whether together. */
+export const SourceState = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  kind: z.enum(['grid', 'island', 'generator']),
+  originIds: z.array(Id).min(1, 'a source state needs an origin').max(8, 'at most 8 origins in one source state'),
+});
+
+export const Electrode = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  boardId: Id.optional(),
+  originId: Id.optional(),
+  resistanceOhm: fact(quantity(0.01, 20_000, 'Ω')).optional(),
+  state: WorkState,
+});
+
+export const Room = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  floor: ShortText.optional(),
+  zone: z.enum(['dry', 'damp', 'bath', 'pool', 'sauna', 'outdoor', 'garage', 'kitchen', 'workshop', 'agricultural']).optional(),
+});
+
+export const Board = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  name: ShortText,
+  place: ShortText.optional(),
+  roomId: Id.optional(),
+  state: WorkState,
+  otherBuilding: z.boolean().optional(),
+  spaces: fact(z.int().min(1, 'at least 1 space').max(200, 'at most 200 spaces')).optional(),
+  busLines: Lines.optional(),
+  ratedA: fact(quantity(1, 4_000, 'A')).optional(),
+  /** Share of its rating a device may carry here: inside temperature and neighbours (IEC 61439-3 diversity). */
+  deviceFactor: fact(quantity(0.3, 1, '')).optional(),
+  neutralBonded: fact(z.boolean()).optional(),
+});
+export type Board = z.infer<typeof Board>;

@@ -1,0 +1,63 @@
+import type { Job } from './schema/job';
+
+/** The words shown, one place for both dialects. Identifiers in code use the IEC terms. */
+export type Dialect = Job['dialect'];
+
+const QUESTIONS = {
+  'carries-load': 'Does it carry the load?',
+  'protects-cable': 'Does it protect the cable?',
+  'breaks-fault': 'Can it break the worst fault?',
+  'clears-in-time': 'Does it clear a fault in time?',
+  'saves-person': 'Is everyone protected?',
+  'only-one-trips': 'Does only the right one trip?',
+  'stays-on': 'Does it stay on in use?',
+  'rides-surge': 'Are surges held low enough?',
+} as const;
+export type QuestionId = keyof typeof QUESTIONS;
+export const QUESTION_IDS = Object.keys(QUESTIONS) as QuestionId[];
+export const questionWords = (id: QuestionId): string => QUESTIONS[id];
+
+const WORDS = {
+  board: { iec: 'board', nec: 'panel' },
+  protectiveConductor: { iec: 'protective conductor', nec: 'equipment grounding conductor' },
+  protectiveLetter: { iec: 'PE', nec: 'G' },
+  earth: { iec: 'earth', nec: 'ground' },
+  earthLoop: { iec: 'earth fault loop', nec: 'ground-fault path' },
+  residualDevice: { iec: 'RCD', nec: 'GFCI' },
+  breaker: { iec: 'circuit-breaker', nec: 'breaker' },
+  socket: { iec: 'socket-outlet', nec: 'receptacle' },
+  cable: { iec: 'cable', nec: 'cable' },
+} as const;
+export type Word = keyof typeof WORDS;
+
+/** The word for a thing in the job's dialect. */
+export const word = (dialect: Dialect, name: Word): string => WORDS[name][dialect];
+
+const PACKS: Record<Job['pack'], string> = {
+  'iec-60364': 'IEC 60364',
+  'bs-7671-2018-a2': 'BS 7671:2018+A2:2022',
+  'nec-2017': 'NEC 2017',
+  'nec-2020': 'NEC 2020',
+  'nec-2023': 'NEC 2023',
+};
+export const packName = (pack: Job['pack']): string => PACKS[pack];
+
+const SYSTEMS: Record<Job['supply']['voltageSystem'], string> = {
+  'single-phase': 'single-phase',
+  'split-phase': '120/240 V split-phase',
+  'three-phase-400-230': '400/230 V three-phase',
+  'three-phase-208-120': '208Y/120 V three-phase',
+};
+export const systemName = (supply: Job['supply']): string =>
+  supply.voltageSystem === 'single-phase' ? `${supply.u0V} V single-phase` : SYSTEMS[supply.voltageSystem];
+
+export const VERDICT_WORDS = {
+  stop: 'stop',
+  unknown: 'unknown',
+  caution: 'caution',
+  pass: 'pass',
+  'not-applicable': 'not applicable',
+} as const;
+
+/** Where a value is from, as shown beside it. */
+export const PROVENANCE_WORDS = { measured: 'measured', stated: 'stated', assumed: 'assumed' } as const;

@@ -1,0 +1,128 @@
+import { known, type Maybe, unknown } from '../job/known';
+import type { Circuit, Segment } from '../job/schema/circuit';
+import type { Device } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import type { Origin } from '../job/schema/supply';
+import { soleOrigin } from './source';
+
+type Ordered = { id: string; order: string };
+/** Sort by order key, then id, so that every run gives the same sequence. */
+export const byOrder = (a: Ordered, b: Ordered): number =>
+  a.order === b.order ? (a.id < b.id ? -1 : 1) : a.order < b.order ? -1 : 1;
+
+/** A segment and the one before it on the way from the source; the circuit's first has none. */
+export interface Stretch {
+  segment: Segment;
+  after: string | undefined;
+  /** Nothing follows: a far end. */
+  last: boolean;
+}
+
+/** One circuit with what belongs to it, in the order from the source. */
+export interface Wiring {
+  circuit: Circuit;
+  stretches: Stretch[];
+  startDevices: Device[];
+  endDevices: Device[];
+  /** Group devices in the board it hangs behind, nearest first. */
+  groupDevices: Device[];
+  /** Devices at its points. */
+  pointDevices: Device[];
+}
+
+/** Lookups over a job, built once per study. Removed things are left out. */
+export interface Wirings {
+  job: Job;
+  byCircuit: Map<string, Wiring>;
+  /** Circuits that feed a board. */
+  incoming: Map<string, Circuit[]>;
+  /** Circuits a board feeds, in order. */
+  outgoing: Map<string, Circuit[]>;
+  origin: Maybe<Origin>;
+}
+
+const present = <T extends { state: string } & Ordered>(rows: Record<string, T>): T[] =>
+  Object.values(rows)
+    .filter((row) => row.state !== 'removed')
+    .sort(byOrder);
+
+function push<K, V>(into: Map<K, V[]>, key: K, value: V): void {
+  const list = into.get(key);
+  if (list === undefined) into.set(key, [value]);
+  else list.push(value);
+}
+
+/** Indexes a job by circuit and board. */
+export function wiringsOf(job: Job): Wirings {
+  const segments = new Map<string, Segment[]>();
+  for (const segment of present(job.segments)) push(segments, segment.circuitId, segment);
+  const devices = new Map<string, Device[]>();
+  const atPoints = new Map<string, Device[]>();
+  for (const device of present(job.devices)) {
+    if (device.circuitId !== undefined) push(devices, device.circuitId, device);
+    const point = device.pointId === undefined ? undefined : job.points[device.pointId];
+    if (point !== undefined) push(atPoints, point.circuitId, device);
+  }
+  const incoming = new Map<string, Circuit[]>();
+  const outgoing = new Map<string, Circuit[]>();
+  const byCircuit = new Map<string, Wiring>();
+  for (const circuit of present(job.circuits)) {
+    if (circuit.toBoardId !== undefined) push(incoming, circuit.toBoardId, circuit);
+    if (circuit.fromBoardId !== undefined) push(outgoing, circuit.fromBoardId, circuit);
+    const own = devices.get(circuit.id) ?? [];
+    byCircuit.set(circuit.id, {
+      circuit,
+      stretches: stretchesOf(segments.get(circuit.id) ?? []),
+      startDevices: own.filter((device) => device.seat === 'start'),
+      endDevices: own.filter((device) => device.seat === 'end'),
+      groupDevices: groupChain(job, circuit.behindDeviceId),
+      pointDevices: atPoints.get(circuit.id) ?? [],
+    });
+  }
+  return { job, byCircuit, incoming, outgoing, origin: soleOrigin(job) };
+}
+
+/** The main chain follows the order; a spur follows the segment it names. */
+function stretchesOf(segments: Segment[]): Stretch[] {
+  const followed = new Set<string>();
+  let previous: string | undefined;
+  const stretches = segments.map((segment) => {
+    const after = segment.branchOf ?? previous;
+    if (segment.branchOf === undefined) previous = segment.id;
+    if (after !== undefined) followed.add(after);
+    return { segment, after, last: false };
+  });
+  return stretches.map((stretch) => ({ ...stretch, last: !followed.has(stretch.segment.id) }));
+}
+
+function groupChain(job: Job, firstId: string | undefined): Device[] {
+  const chain: Device[] = [];
+  let id = firstId;
+  while (id !== undefined) {
+    const device = job.devices[id];
+    if (device === undefined) break;
+    if (device.state !== 'removed') chain.push(device);
+    id = device.behindDeviceId;
+  }
+  return chain;
+}
+
+/**
+ * The circuits current passes from the origin to a circuit, that circuit last.
+ * @returns unknown when a board on the way is fed by nothing or by more than one circuit
+ */
+export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
+  const path: Wiring[] = [];
+  let current: Circuit = circuit;
+  for (;;) {
+    path.unshift(wirings.byCircuit.get(current.id)!);
+    const boardId = current.fromBoardId;
+    if (boardId === undefined) return known(path);
+    const feeds = wirings.incoming.get(boardId) ?? [];
+    const boardName = wirings.job.boards[boardId]?.name ?? boardId;
+    if (feeds.length === 0) return unknown(`boards.${boardId}`, `what feeds ${boardName}`);
+    if (feeds.length > 1)
+      return unknown(`boards.${boardId}`, `${boardName} is fed by ${feeds.length} circuits: not assessed yet`);
+    current = feeds[0]!;
+  }
+}

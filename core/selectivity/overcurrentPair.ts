@@ -1,0 +1,57 @@
+import type { Band } from '../curves/band';
+import { staysBelow } from '../curves/meet';
+import { overcurrentBand } from '../devices/bands';
+import { letThroughOf } from '../devices/letThrough';
+import { all, type Maybe, map } from '../job/known';
+import type { Device, Grade } from '../job/schema/device';
+import { GG_RATINGS_A, ggEnergyA2s } from '../tables/fuseGates';
+
+/** How far only the downstream device of a pair opens. */
+export interface OvercurrentPair {
+  /** Up to this current; total when it reaches the greatest fault. */
+  limitA: number;
+  total: boolean;
+  /** What settled it. */
+  basis: 'curves' | 'steps' | 'energy';
+  grade: Grade;
+  upstream: Band;
+  downstream: Band;
+}
+
+/**
+ * Overcurrent selectivity of two devices from the downstream rating to the greatest fault at its load terminals.
+ * Curves first; two rating steps between gG fuses settle it whatever the curves say; a let-through below the fuse's
+ * least pre-arcing energy carries it on. A class value against a breaker proves nothing and is not used.
+ * @param maxFaultA greatest fault at the downstream device's load terminals
+ */
+export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA: number): Maybe<OvercurrentPair> {
+  const bands = all({ up: overcurrentBand(upstream), down: overcurrentBand(downstream) });
+  return map(bands, ({ up, down }) => {
+    const grade: Grade = up.grade === 'typical' || down.grade === 'typical' ? 'typical' : 'standard';
+    const common = { upstream: up, downstream: down, grade };
+    if (isGg(upstream) && isGg(downstream) && GG_RATINGS_A.indexOf(up.ratedA) - GG_RATINGS_A.indexOf(down.ratedA) >= 2)
+      return { ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' };
+    const fromA = Math.min(down.ratedA, maxFaultA);
+    const meeting = staysBelow(down.slow, up.fast, fromA, maxFaultA, up.holdsA);
+    if (meeting.whole) return { ...common, limitA: maxFaultA, total: true, basis: 'curves' };
+    const energyA = energyLimitA(upstream, downstream, up, meeting.holdsToA, maxFaultA);
+    return energyA > meeting.holdsToA
+      ? { ...common, limitA: energyA, total: energyA >= maxFaultA, basis: 'energy' }
+      : { ...common, limitA: meeting.holdsToA, total: false, basis: 'curves' };
+  });
+}
+
+const isGg = (device: Device): boolean => device.settings.family === 'fuse' && device.settings.system === 'gG';
+
+/**
+ * Let-through of a downstream breaker or fuse against the least pre-arcing energy of an upstream gG fuse. Only where the
+ * curves part inside the fuse's short-time range. The let-through bound does not fall with current, so its value at the
+ * greatest fault covers the whole range.
+ */
+function energyLimitA(upstream: Device, downstream: Device, up: Band, curvesA: number, maxFaultA: number): number {
+  const preArcing = isGg(upstream) ? ggEnergyA2s(up.ratedA)?.preArcingMinA2s : undefined;
+  const letThrough = letThroughOf(downstream);
+  if (preArcing === undefined || !letThrough.known) return 0;
+  const shortTimeA = up.fast.vertices.find((gate) => gate.timeS <= 0.1)?.currentA ?? Number.POSITIVE_INFINITY;
+  return curvesA >= shortTimeA && letThrough.value(maxFaultA).sureA2s <= preArcing ? maxFaultA : 0;
+}

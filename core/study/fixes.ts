@@ -1,0 +1,169 @@
+import { applyCommand, type Command, type Step } from '../job/commands';
+import { showSize } from '../job/edges';
+import type { Fact } from '../job/schema/facts';
+import type { Job } from '../job/schema/job';
+import type { QuestionId } from '../job/terms';
+import { BREAKER_RATINGS_A } from '../tables/breakerGates';
+import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
+import { GG_RATINGS_A } from '../tables/fuseGates';
+import { VERDICTS, type Verdict } from './answer';
+import { type Study, studyJob } from './study';
+
+/** How an answer somewhere in the job changes with a fix. */
+export interface Change {
+  circuitId: string;
+  circuit: string;
+  question: QuestionId;
+  from: Verdict;
+  to: Verdict;
+}
+
+/** A command that has been tried by studying the whole job again with it. */
+export interface Fix {
+  question: QuestionId;
+  command: Command;
+  improves: Change[];
+  worsens: Change[];
+}
+
+interface Candidate {
+  kind: 'rating' | 'curve' | 'size';
+  command: Command;
+}
+
+/** Most sizes up that are tried; beyond that another route is the better fix. */
+const SIZES_UP = 4;
+
+/**
+ * Fixes for the failing answers of one circuit. Each is offered only if the whole job, studied with it, answers its own
+ * question better and not with a stop. Of each kind (rating, curve, size) the first that reaches the best verdict is kept.
+ */
+export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
+  const circuit = study.circuits.find((each) => each.circuitId === circuitId);
+  const failing = circuit?.answers.filter(({ verdict }) => verdict === 'stop' || verdict === 'caution') ?? [];
+  if (failing.length === 0) return [];
+  const tried = candidates(job, circuitId).map((candidate) => ({
+    ...candidate,
+    study: studyJob(applyCommand(job, candidate.command)),
+  }));
+  return failing.flatMap(({ question, verdict }) => {
+    const helping = tried
+      .map((each) => ({ ...each, after: verdictOf(each.study, circuitId, question) }))
+      .filter(({ after }) => rank(after) > rank(verdict) && (after === 'pass' || after === 'caution'));
+    return (['rating', 'curve', 'size'] as const).flatMap((kind) => {
+      const ofKind = helping.filter((each) => each.kind === kind);
+      const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
+      return best === undefined ? [] : [{ question, command: best.command, ...changes(study, best.study) }];
+    });
+  });
+}
+
+const rank = (verdict: Verdict): number => VERDICTS.indexOf(verdict);
+
+const verdictOf = (study: Study, circuitId: string, question: QuestionId): Verdict =>
+  study.circuits.find((each) => each.circuitId === circuitId)?.answers.find((each) => each.question === question)?.verdict ??
+  'unknown';
+
+function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
+  const improves: Change[] = [];
+  const worsens: Change[] = [];
+  for (const circuit of before.circuits)
+    for (const { question, verdict } of circuit.answers) {
+      const to = verdictOf(after, circuit.circuitId, question);
+      if (to === verdict) continue;
+      const change = {
+        circuitId: circuit.circuitId,
+        circuit: `${circuit.number} ${circuit.name}`.trim(),
+        question,
+        from: verdict,
+        to,
+      };
+      (rank(to) > rank(verdict) ? improves : worsens).push(change);
+    }
+  return { improves, worsens };
+}
+
+/** Nearest changes first, so that the least intrusive of equals is kept. */
+function candidates(job: Job, circuitId: string): Candidate[] {
+  return [...ratingAndCurve(job, circuitId), ...sizes(job, circuitId)];
+}
+
+const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
+
+function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
+  const device = Object.values(job.devices).find(
+    (each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed',
+  );
+  if (device === undefined) return [];
+  const { settings, id, name } = device;
+  if (settings.family !== 'mcb' && settings.family !== 'rcbo' && settings.family !== 'fuse') return [];
+  const now = settings.ratingA?.value;
+  const set = (field: string, to: unknown): Step[] => [
+    { do: 'set', on: 'devices', id, field: ['settings', field], to: stated(to) },
+  ];
+  const ratings = settings.family === 'fuse' ? (settings.system === 'gG' ? GG_RATINGS_A : []) : BREAKER_RATINGS_A;
+  const byRating = ratings
+    .filter((ratingA) => now !== undefined && ratingA !== now)
+    .sort((a, b) => Math.abs(a - now!) - Math.abs(b - now!))
+    .map(
+      (ratingA): Candidate => ({
+        kind: 'rating',
+        command: { label: `Fit ${ratingA} A instead of ${now} A as ${name}`, steps: set('ratingA', ratingA) },
+      }),
+    );
+  if (settings.family === 'fuse') return byRating;
+  const byCurve = (['B', 'C', 'D'] as const)
+    .filter((curve) => settings.curve !== undefined && curve !== settings.curve.value)
+    .map(
+      (curve): Candidate => ({
+        kind: 'curve',
+        command: { label: `Fit curve ${curve} instead of ${settings.curve!.value} as ${name}`, steps: set('curve', curve) },
+      }),
+    );
+  return [...byRating, ...byCurve];
+}
+
+const METRIC_SIZES = Object.keys(RESISTANCE_MOHM_PER_M.Cu)
+  .map(Number)
+  .filter((size) => size >= 1.5)
+  .sort((a, b) => a - b);
+
+const metric = (fact: Fact<string> | undefined): number | undefined =>
+  fact?.value.endsWith('mm2') ? Number(fact.value.slice(0, -3)) : undefined;
+
+/** All of the circuit's segments thinner than a size brought up to it; the protective conductor keeps at least its share. */
+function sizes(job: Job, circuitId: string): Candidate[] {
+  const segments = Object.values(job.segments).filter(
+    (segment) => segment.circuitId === circuitId && segment.state !== 'removed',
+  );
+  const lines = segments.map((segment) => metric(segment.lineSize)).filter((size) => size !== undefined);
+  if (lines.length === 0) return [];
+  const thinnest = Math.min(...lines);
+  return METRIC_SIZES.filter((size) => size > thinnest)
+    .slice(0, SIZES_UP)
+    .map((size): Candidate => {
+      const steps = segments.flatMap((segment): Step[] => {
+        const lineMm2 = metric(segment.lineSize);
+        if (lineMm2 === undefined || lineMm2 >= size) return [];
+        const protectiveMm2 = metric(segment.protectiveSize);
+        const set = (field: string, mm2: number): Step => ({
+          do: 'set',
+          on: 'segments',
+          id: segment.id,
+          field: [field],
+          to: stated(`${mm2}mm2`),
+        });
+        return [
+          set('lineSize', size),
+          ...(segment.neutralSize === undefined ? [] : [set('neutralSize', size)]),
+          ...(protectiveMm2 === undefined
+            ? []
+            : [set('protectiveSize', METRIC_SIZES.find((each) => each >= (protectiveMm2 / lineMm2) * size) ?? size)]),
+        ];
+      });
+      return {
+        kind: 'size',
+        command: { label: `Run ${showSize(`${size}mm2`)} instead of ${showSize(`${thinnest}mm2`)}`, steps },
+      };
+    });
+}

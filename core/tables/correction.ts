@@ -1,0 +1,96 @@
+import type { Source } from './source';
+
+/** Conductor temperature limits, °C. */
+export const LIMIT_C = { PVC70: 70, XLPE90: 90 } as const;
+
+type Factors = Readonly<Record<number, number>>;
+
+/** Ambient air other than 30 °C. Each cell is √((limit − ambient)/(limit − 30)) rounded to two places: recomputed in the test. */
+const AIR: Record<'PVC70' | 'XLPE90', Factors> = {
+  PVC70: { 10: 1.22, 15: 1.17, 20: 1.12, 25: 1.06, 30: 1, 35: 0.94, 40: 0.87, 45: 0.79, 50: 0.71, 55: 0.61, 60: 0.5 },
+  XLPE90: {
+    10: 1.15,
+    15: 1.12,
+    20: 1.08,
+    25: 1.04,
+    30: 1,
+    35: 0.96,
+    40: 0.91,
+    45: 0.87,
+    50: 0.82,
+    55: 0.76,
+    60: 0.71,
+    65: 0.65,
+    70: 0.58,
+    75: 0.5,
+    80: 0.41,
+  },
+};
+/** Ground other than 20 °C, by the same root from 20 °C. */
+const GROUND: Record<'PVC70' | 'XLPE90', Factors> = {
+  PVC70: { 10: 1.1, 15: 1.05, 20: 1, 25: 0.95, 30: 0.89, 35: 0.84, 40: 0.77, 45: 0.71, 50: 0.63, 55: 0.55, 60: 0.45 },
+  XLPE90: {
+    10: 1.07,
+    15: 1.04,
+    20: 1,
+    25: 0.96,
+    30: 0.93,
+    35: 0.89,
+    40: 0.85,
+    45: 0.8,
+    50: 0.76,
+    55: 0.71,
+    60: 0.65,
+    65: 0.6,
+    70: 0.53,
+    75: 0.46,
+    80: 0.38,
+  },
+};
+/** Circuits bunched in air, on a surface, embedded or enclosed (first row of the table). */
+const GROUPED: Factors = {
+  1: 1,
+  2: 0.8,
+  3: 0.7,
+  4: 0.65,
+  5: 0.6,
+  6: 0.57,
+  7: 0.54,
+  8: 0.52,
+  9: 0.5,
+  12: 0.45,
+  16: 0.41,
+  20: 0.38,
+};
+
+const AIR_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.14', basis: 'published' };
+const GROUND_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.15', basis: 'published' };
+const GROUPED_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.17 item 1', basis: 'memory' };
+
+/** The cell at a value, or the next one up, which is the more cautious; below the first cell, the first. */
+function cellAtOrAbove(factors: Factors, value: number): number | undefined {
+  const key = Object.keys(factors)
+    .map(Number)
+    .sort((a, b) => a - b)
+    .find((each) => each >= value);
+  return key === undefined ? undefined : factors[key];
+}
+
+/**
+ * Factor for ambient or ground temperature; between two rows the hotter row counts.
+ * @returns undefined above the table's last row
+ */
+export function temperatureFactor(
+  insulation: 'PVC70' | 'XLPE90',
+  ambientC: number,
+  buried: boolean,
+): { factor: number; source: Source } | undefined {
+  const factor = cellAtOrAbove((buried ? GROUND : AIR)[insulation], ambientC);
+  return factor === undefined ? undefined : { factor, source: buried ? GROUND_SOURCE : AIR_SOURCE };
+}
+
+/** Factor for circuits bunched together; between two columns the larger group counts. */
+export function groupingFactor(circuits: number): { factor: number; source: Source } | undefined {
+  const factor = cellAtOrAbove(GROUPED, circuits);
+  return factor === undefined ? undefined : { factor, source: GROUPED_SOURCE };
+}

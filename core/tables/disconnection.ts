@@ -1,0 +1,32 @@
+import type { Source } from './source';
+
+export const DISCONNECTION_SOURCE: Source = {
+  standard: 'IEC 60364-4-41',
+  edition: '2005+A1:2017',
+  clause: '411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4',
+  basis: 'memory',
+};
+
+interface Row {
+  aboveV: number;
+  upToV: number;
+  tnS: number;
+  ttS: number;
+}
+/** Longest disconnection time of final circuits by U0, line to earth, alternating current. */
+const FINAL: readonly Row[] = [
+  { aboveV: 50, upToV: 120, tnS: 0.8, ttS: 0.3 },
+  { aboveV: 120, upToV: 230, tnS: 0.4, ttS: 0.2 },
+  { aboveV: 230, upToV: 400, tnS: 0.2, ttS: 0.07 },
+];
+
+/**
+ * Longest time allowed to disconnect an earth fault.
+ * @param u0V nominal line to earth voltage
+ * @returns s, or undefined outside the table
+ */
+export function disconnectionTimeS(u0V: number, tt: boolean, distribution: boolean): number | undefined {
+  if (distribution) return tt ? 1 : 5;
+  const row = FINAL.find(({ aboveV, upToV }) => u0V > aboveV && u0V <= upToV);
+  return row === undefined ? undefined : tt ? row.ttS : row.tnS;
+}

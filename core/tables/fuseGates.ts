@@ -1,0 +1,65 @@
+import type { Source } from './source';
+
+export const FUSE_SOURCE: Source = {
+  standard: 'IEC 60269-1',
+  edition: '2006+A2:2014',
+  clause: 'tables 2 and 3',
+  basis: 'memory',
+};
+export const FUSE_ENERGY_SOURCE: Source = {
+  standard: 'IEC 60269-2',
+  edition: '2013',
+  clause: 'table of pre-arcing and operating I²t',
+  basis: 'memory',
+};
+
+/** gG time-current gates: currents in A at the named times. Rows read: rating: Imin 10 s, Imax 5 s, Imin 0.1 s, Imax 0.1 s. */
+const GATES: Readonly<Record<number, readonly [number, number, number, number]>> = {
+  16: [33, 65, 85, 150],
+  20: [42, 85, 110, 200],
+  25: [52, 110, 150, 260],
+  32: [75, 150, 200, 350],
+  40: [95, 190, 260, 450],
+  50: [125, 250, 350, 610],
+  63: [160, 320, 450, 820],
+  80: [215, 425, 610, 1100],
+  100: [290, 580, 820, 1450],
+  125: [355, 715, 1100, 1910],
+  160: [460, 950, 1450, 2590],
+};
+
+/** I²t in A²s for selectivity: greatest operating, least pre-arcing. */
+const ENERGY: Readonly<Record<number, readonly [operating: number, preArcing: number]>> = {
+  16: [1210, 291],
+  20: [2500, 640],
+  25: [4000, 1210],
+  32: [5750, 2500],
+  40: [9000, 4000],
+  50: [13_700, 5750],
+  63: [21_200, 9000],
+  80: [36_000, 13_700],
+  100: [64_000, 21_200],
+  125: [104_000, 36_000],
+  160: [185_000, 64_000],
+};
+
+export const GG_RATINGS_A = Object.keys(GATES).map(Number);
+
+/** Conventional non-fusing and fusing current from 16 A, and the conventional time to 63 A / 160 A. */
+export const GG_CONVENTIONAL = {
+  nonFusingTimes: 1.25,
+  fusingTimes: 1.6,
+  timeS: (ratingA: number) => (ratingA <= 63 ? 3600 : 7200),
+} as const;
+
+/** Gates of a gG fuse-link; undefined for a rating the table does not hold. */
+export function ggGates(ratingA: number): { imin10A: number; imax5A: number; imin01A: number; imax01A: number } | undefined {
+  const row = GATES[ratingA];
+  return row === undefined ? undefined : { imin10A: row[0], imax5A: row[1], imin01A: row[2], imax01A: row[3] };
+}
+
+/** Operating maximum and pre-arcing minimum I²t, A²s. */
+export function ggEnergyA2s(ratingA: number): { operatingMaxA2s: number; preArcingMinA2s: number } | undefined {
+  const row = ENERGY[ratingA];
+  return row === undefined ? undefined : { operatingMaxA2s: row[0], preArcingMinA2s: row[1] };
+}

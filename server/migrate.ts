@@ -1,0 +1,44 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import type Database from 'better-sqlite3';
+
+const FOLDER = path.join(process.cwd(), 'server', 'migrations');
+
+/** A database that cannot be used, in words for the person who started the program. */
+export class StoreProblem extends Error {
+  override name = 'StoreProblem';
+}
+
+interface Migration {
+  version: number;
+  sql: string;
+}
+
+function migrations(folder: string): Migration[] {
+  return readdirSync(folder)
+    .filter((file) => /^\d{3}-.*\.sql$/.test(file))
+    .sort()
+    .map((file) => ({ version: Number(file.slice(0, 3)), sql: readFileSync(path.join(folder, file), 'utf8') }));
+}
+
+/**
+ * Brings a database to the newest schema, all steps in one transaction.
+ * @throws StoreProblem when the database was made by a newer version
+ */
+export function migrate(db: Database.Database, folder = FOLDER): void {
+  const steps = migrations(folder);
+  const newest = steps.at(-1)?.version ?? 0;
+  const bring = db.transaction(() => {
+    const present = db.pragma('user_version', { simple: true }) as number;
+    if (present > newest)
+      throw new StoreProblem(
+        `The database has schema ${present}; this version knows up to ${newest}. It was left untouched: start the newer version, or name another ISOTRIP_DATA folder.`,
+      );
+    for (const { version, sql } of steps) {
+      if (version <= present) continue;
+      db.exec(sql);
+      db.pragma(`user_version = ${version}`);
+    }
+  });
+  bring.immediate();
+}
