@@ -42,7 +42,7 @@ const globalForStore = globalThis as { isotripDatabase?: { folder: string; db: D
 
 /** The one connection of this process, opened on first use. Folder: ISOTRIP_DATA, by default ./data. */
 export function database(): Database.Database {
-  const folder = path.resolve(process.env.ISOTRIP_DATA ?? 'data');
+  const folder = path.resolve(/* turbopackIgnore: true */ process.env.ISOTRIP_DATA ?? 'data');
   const open = globalForStore.isotripDatabase;
   if (open !== undefined && open.folder === folder) return open.db;
   const db = openDatabase(folder);

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type Database from 'better-sqlite3';
 
-const FOLDER = path.join(process.cwd(), 'server', 'migrations');
+const FOLDER = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'migrations');
 
 /** A database that cannot be used, in words for the person who started the program. */
 export class StoreProblem extends Error {

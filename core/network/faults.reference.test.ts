@@ -37,7 +37,7 @@ async function simulatedA(emfV: number, chain: readonly (readonly [number, numbe
     `L${index} m${index} n${index + 1} ${Math.max(x, 1e-12) / OMEGA}`,
   ]);
   simulation.setNetList(
-    ['fault', `Vemf n0 0 AC ${emfV}`, ...lines, `Vsense n${chain.length} 0 0`, '.ac lin 1 50 50', '.end'].join('\n'),
+    ['fault', `Vemf n0 0 DC 0 AC ${emfV}`, ...lines, `Vsense n${chain.length} 0 0`, '.ac lin 1 50 50', '.end'].join('\n'),
   );
   const result = await simulation.runSim();
   const current = result.data.find((each) => each.name === 'i(vsense)')!.values[0] as { real: number; img: number };

@@ -95,7 +95,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
     (each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed',
   );
   if (device === undefined) return [];
-  const { settings, id, name } = device;
+  const { settings, id } = device;
   if (settings.family !== 'mcb' && settings.family !== 'rcbo' && settings.family !== 'fuse') return [];
   const now = settings.ratingA?.value;
   const set = (field: string, to: unknown): Step[] => [
@@ -108,7 +108,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
     .map(
       (ratingA): Candidate => ({
         kind: 'rating',
-        command: { label: `Fit ${ratingA} A instead of ${now} A as ${name}`, steps: set('ratingA', ratingA) },
+        command: { label: `Fit ${ratingA} A instead of ${now} A`, steps: set('ratingA', ratingA) },
       }),
     );
   if (settings.family === 'fuse') return byRating;
@@ -117,7 +117,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
     .map(
       (curve): Candidate => ({
         kind: 'curve',
-        command: { label: `Fit curve ${curve} instead of ${settings.curve!.value} as ${name}`, steps: set('curve', curve) },
+        command: { label: `Fit curve ${curve} instead of ${settings.curve!.value}`, steps: set('curve', curve) },
       }),
     );
   return [...byRating, ...byCurve];

@@ -1,0 +1,27 @@
+import type { Metadata, Viewport } from 'next';
+import type { ReactNode } from 'react';
+import '@fontsource-variable/archivo/wght.css';
+import '@fontsource-variable/inter/wght.css';
+import '@fontsource/noto-sans-math/400.css';
+import './globals.css';
+
+export const metadata: Metadata = {
+  title: 'Isotrip',
+  description: 'Protective devices of a dwelling, circuit by circuit, with the working shown.',
+};
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+
+/** Sets the theme before the first paint: the stored choice, else the system's. */
+const THEME = `try{var t=localStorage.getItem('isotrip-theme');document.documentElement.dataset.theme=t||(matchMedia('(prefers-color-scheme: dark)').matches?'cupboard':'day')}catch(e){document.documentElement.dataset.theme='day'}`;
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        {/* biome-ignore lint/security/noDangerouslySetInnerHtml: a constant of ours, needed before hydration */}
+        <script dangerouslySetInnerHTML={{ __html: THEME }} />
+      </head>
+      <body>{children}</body>
+    </html>
+  );
+}

@@ -1,0 +1,55 @@
+/** A number for the screen: three significant digits (or as many as asked), whole above 1000, thin-spaced thousands. */
+export function showNumber(value: number, digits = 3): string {
+  if (value === Number.POSITIVE_INFINITY) return 'never';
+  const size = Math.abs(value);
+  const rounded = size >= 10 ** digits ? Math.round(value) : Number(value.toPrecision(digits));
+  const [whole = '', fraction] = String(rounded).split('.');
+  const spaced = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole;
+  return fraction === undefined ? spaced : `${spaced}.${fraction}`;
+}
+
+const PREFIXED: Record<string, readonly [from: number, by: number, unit: string][]> = {
+  A: [[1000, 1000, 'kA']],
+  'A²s': [[1000, 1000, 'kA²s']],
+  s: [
+    [0, 0.001, 'ms'],
+    [0.1, 1, 's'],
+  ],
+};
+
+/** Scales an SI value to the prefix its limit reads best in: `{ unit, by }`, divide by `by`. */
+export function prefixFor(limit: number, unit: string): { unit: string; by: number } {
+  const found = [...(PREFIXED[unit] ?? [])].reverse().find(([from]) => Math.abs(limit) >= from);
+  return found === undefined ? { unit, by: 1 } : { unit: found[2], by: found[1] };
+}
+
+/**
+ * Demand and limit in one unit, both readable: `{ demand: '4.54', limit: '6', unit: 'kA' }`.
+ * Two different values never look alike: digits are added until they differ.
+ */
+export function showAmount(demand: number, limit: number, unit: string): { demand: string; limit: string; unit: string } {
+  const prefix = prefixFor(limit, unit);
+  for (let digits = 3; ; digits++) {
+    const shown = {
+      demand: showNumber(demand / prefix.by, digits),
+      limit: showNumber(limit / prefix.by, digits),
+      unit: prefix.unit,
+    };
+    if (demand === limit || shown.demand !== shown.limit || digits >= 8) return shown;
+  }
+}
+
+/** A current as read on a drawing: `624 A`, `4.6 kA`. */
+export function showCurrent(currentA: number): string {
+  return currentA >= 1000 ? `${showNumber(currentA / 1000)} kA` : `${showNumber(currentA)} A`;
+}
+
+/** A time as read on a chart: `never`, `20 ms`, `4.2 s`, `12 min`, `2 h`. */
+export function showTime(timeS: number): string {
+  if (timeS === Number.POSITIVE_INFINITY) return 'never';
+  if (timeS <= 0) return '0';
+  if (timeS < 0.1) return `${showNumber(timeS * 1000)} ms`;
+  if (timeS < 120) return `${showNumber(timeS)} s`;
+  if (timeS < 3600) return `${showNumber(timeS / 60)} min`;
+  return `${showNumber(timeS / 3600)} h`;
+}

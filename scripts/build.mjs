@@ -1,0 +1,43 @@
+// Builds the application once per state of its sources.
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { bin, digest, fail, ROOT, remember, remembered, run } from './packages.mjs';
+
+const SOURCES = [
+  'app',
+  'core',
+  'server',
+  'ui',
+  'views',
+  'workers',
+  'public',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'tsconfig.json',
+  'package-lock.json',
+];
+
+function files(at) {
+  const full = path.join(ROOT, at);
+  if (!existsSync(full)) return [];
+  if (statSync(full).isFile()) return [at];
+  return readdirSync(full)
+    .sort()
+    .flatMap((name) => files(path.join(at, name)));
+}
+
+const sourceDigest = () =>
+  digest(
+    ...SOURCES.flatMap(files)
+      .filter((file) => !/\.test\.tsx?$/.test(file))
+      .map((file) => `${file}\n${readFileSync(path.join(ROOT, file), 'base64')}`),
+  );
+
+/** Builds if the sources have changed since the last build. */
+export function ensureBuild() {
+  const now = sourceDigest();
+  if (existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && remembered('build') === now) return;
+  console.log('Building (about half a minute) ...');
+  if (run(bin('next'), ['build']) !== 0) fail('The application could not be built; the lines above say why.');
+  remember('build', now);
+}

@@ -1,0 +1,167 @@
+'use client';
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { BandLabels, Diagonal, DiagonalLabel, type Scales, Verticals } from './ChartLabels';
+import { type ChartBand, type ChartModel, edgeLine, type PlotArea, type ProbeText } from './model';
+
+interface Props {
+  area: PlotArea;
+  model: ChartModel;
+  colours: readonly string[];
+  onProbe: (currentA: number | null) => void;
+  probeText: ProbeText | null;
+  note: string;
+}
+
+/** One step of the probe by keyboard, in decades. */
+const PROBE_STEP = 0.02;
+
+/** Everything drawn over the plot area: minor grid, edges, cable limit, faults, probe. */
+export function ChartLayer({ area, model, colours, onProbe, probeText, note }: Props) {
+  const frame = useRef<number | null>(null);
+  const { decadesA, decadesS } = model;
+  const px = (logA: number) => ((logA - decadesA[0]) / (decadesA[1] - decadesA[0])) * area.width;
+  const py = (logS: number) => ((decadesS[1] - logS) / (decadesS[1] - decadesS[0])) * area.height;
+  const scales = { px, py };
+  const ask = (logA: number) => {
+    const inside = Math.min(decadesA[1], Math.max(decadesA[0], logA));
+    if (frame.current !== null) cancelAnimationFrame(frame.current);
+    frame.current = requestAnimationFrame(() => onProbe(10 ** inside));
+  };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    ask(decadesA[0] + ((event.clientX - box.left) / box.width) * (decadesA[1] - decadesA[0]));
+  };
+  const leave = () => {
+    if (frame.current !== null) cancelAnimationFrame(frame.current);
+    onProbe(null);
+  };
+  const key = (event: KeyboardEvent) => {
+    const step = { ArrowLeft: -PROBE_STEP, ArrowRight: PROBE_STEP, PageDown: -0.2, PageUp: 0.2 }[event.key];
+    if (event.key === 'Escape') onProbe(null);
+    if (step === undefined) return;
+    event.preventDefault();
+    ask((probeText === null ? (decadesA[0] + decadesA[1]) / 2 : Math.log10(probeText.currentA)) + step);
+  };
+  const said =
+    probeText === null
+      ? 'no current chosen'
+      : `${probeText.head}: ${probeText.lines.map((line) => `${nameOf(model, line.id)} ${line.text}`).join('; ')}`;
+  return (
+    <>
+      <svg
+        className="absolute touch-pan-y overflow-visible"
+        style={{ left: area.x, top: area.y }}
+        width={area.width}
+        height={area.height}
+        onPointerMove={move}
+        onPointerLeave={leave}
+        onKeyDown={key}
+        tabIndex={0}
+        // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the plot is the slider's track
+        role="slider"
+        aria-label="Current to read the bands at; left and right arrow keys move it"
+        aria-valuemin={10 ** decadesA[0]}
+        aria-valuemax={10 ** decadesA[1]}
+        aria-valuenow={probeText?.currentA ?? 10 ** decadesA[0]}
+        aria-valuetext={said}
+        data-testid="plot"
+      >
+        <rect width={area.width} height={area.height} fill="transparent" />
+        <MinorGrid model={model} area={area} {...scales} />
+        <defs>
+          <clipPath id="plot-clip">
+            <rect width={area.width} height={area.height} />
+          </clipPath>
+        </defs>
+        <g clipPath="url(#plot-clip)">
+          {model.bands.map((band, index) => (
+            <BandEdges
+              key={band.id}
+              band={band}
+              model={model}
+              colour={colours[index % colours.length]!}
+              height={area.height}
+              {...scales}
+            />
+          ))}
+          <Diagonal model={model} {...scales} />
+          {probeText !== null && (
+            <line
+              x1={px(Math.log10(probeText.currentA))}
+              x2={px(Math.log10(probeText.currentA))}
+              y1="0"
+              y2={area.height}
+              stroke="var(--ink)"
+              strokeDasharray="3 3"
+            />
+          )}
+        </g>
+        <Verticals model={model} area={area} px={px} />
+        <DiagonalLabel model={model} area={area} {...scales} />
+        <BandLabels model={model} colours={colours} area={area} px={px} />
+      </svg>
+      <p
+        className="pointer-events-none absolute rounded border border-line bg-raised px-2 py-[2px] text-[12px] text-quiet"
+        style={{ left: area.x + 10, bottom: `calc(100% - ${area.y + area.height - 10}px)` }}
+      >
+        {note}
+      </p>
+      <div
+        className="pointer-events-none absolute"
+        style={{ right: `calc(100% - ${area.x + area.width - 10}px)`, top: area.y + 10 }}
+      >
+        {probeText !== null && (
+          <div data-testid="probe" className="rounded border border-line bg-raised px-3 py-2 text-[13px] leading-[19px]">
+            <p className="font-semibold">at {probeText.head}</p>
+            {probeText.lines.map((line) => {
+              const index = model.bands.findIndex((band) => band.id === line.id);
+              return (
+                <p key={line.id} style={{ color: colours[index % colours.length] }}>
+                  {model.bands[index]?.label} {line.text}
+                </p>
+              );
+            })}
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+const nameOf = (model: ChartModel, id: string): string => model.bands.find((band) => band.id === id)?.label ?? '';
+
+const MINOR = [2, 3, 4, 5, 6, 7, 8, 9].map(Math.log10);
+
+/** Lines at 2 to 9 within each decade, as one path. */
+function MinorGrid({ model: { decadesA, decadesS }, area, px, py }: { model: ChartModel; area: PlotArea } & Scales) {
+  const within = ([from, to]: readonly [number, number]) =>
+    Array.from({ length: to - from }, (_, index) => MINOR.map((minor) => from + index + minor)).flat();
+  const path = [
+    ...within(decadesA).map((x) => `M${px(x)} 0V${area.height}`),
+    ...within(decadesS).map((y) => `M0 ${py(y)}H${area.width}`),
+  ].join('');
+  return <path d={path} stroke="var(--line)" strokeWidth="0.6" opacity="0.7" />;
+}
+
+function BandEdges({
+  band,
+  model,
+  colour,
+  height,
+  px,
+  py,
+}: { band: ChartBand; model: ChartModel; colour: string; height: number } & Scales) {
+  const draw = (line: readonly (readonly [number, number])[]) =>
+    line.map(([x, y], index) => `${index === 0 ? 'M' : 'L'}${px(x)} ${py(y)}`).join('');
+  const fast = edgeLine(band.fast, band.fastBeyond, model);
+  const last = fast.at(-1);
+  return (
+    <g fill="none" stroke={colour} strokeWidth="1.8" data-band={band.id}>
+      <path d={draw(fast)} />
+      <path d={draw(edgeLine(band.slow, band.slowBeyond, model))} />
+      {band.fastBeyond === 'open' && last !== undefined && (
+        <path d={`M${px(last[0])} ${py(last[1])}V${height}`} strokeDasharray="2 4" />
+      )}
+    </g>
+  );
+}

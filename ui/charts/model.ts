@@ -1,0 +1,96 @@
+/** A point of an edge, in A and s. */
+export interface ChartGate {
+  currentA: number;
+  timeS: number;
+}
+
+export type ChartBeyond = 'constant-energy' | 'constant-time' | 'open';
+
+export interface ChartBand {
+  id: string;
+  name: string;
+  label: string;
+  fast: readonly ChartGate[];
+  slow: readonly ChartGate[];
+  fastBeyond: ChartBeyond;
+  slowBeyond: ChartBeyond;
+}
+
+/** All a time-current chart shows. Axes run from whole decade to whole decade. */
+export interface ChartModel {
+  bands: readonly ChartBand[];
+  decadesA: readonly [number, number];
+  decadesS: readonly [number, number];
+  verticals: readonly { currentA: number; label: string; title: string }[];
+  diagonal: { a2s: number; label: string } | null;
+}
+
+/** The chart's plot area inside its frame, px. */
+export interface PlotArea {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+export interface ProbeText {
+  currentA: number;
+  head: string;
+  lines: { id: string; text: string }[];
+}
+
+type Point = readonly [x: number, y: number];
+
+/** An edge as a polyline in log10 units: down from the top at its first gate, along its gates, and on to the right border unless open. */
+export function edgeLine(gates: readonly ChartGate[], beyond: ChartBeyond, { decadesA, decadesS }: ChartModel): Point[] {
+  const points: Point[] = gates.map((gate) => [Math.log10(gate.currentA), Math.log10(gate.timeS)]);
+  const first = points[0];
+  const last = points.at(-1);
+  if (first === undefined || last === undefined) return [];
+  const right = Math.max(decadesA[1], last[0]);
+  const tail: Point[] =
+    beyond === 'open' ? [] : [[right, beyond === 'constant-time' ? last[1] : last[1] - 2 * (right - last[0])]];
+  return [[first[0], decadesS[1]], ...points, ...tail];
+}
+
+/** Height of a polyline beside a place: its limit from the left or from the right. Undefined outside it. */
+function heightAt(line: readonly Point[], x: number, from: 'left' | 'right'): number | undefined {
+  for (let index = 1; index < line.length; index++) {
+    const [x1, y1] = line[index - 1]!;
+    const [x2, y2] = line[index]!;
+    if (x1 === x2) continue;
+    if (from === 'right' ? x >= x1 && x < x2 : x > x1 && x <= x2) return y1 + ((y2 - y1) * (x - x1)) / (x2 - x1);
+  }
+  return undefined;
+}
+
+/** The filled area of a band for a range-area series: x in log10 A, y as [fast, slow] in log10 s, clipped to the axes. */
+export function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, number] }[] {
+  const [bottom, top] = model.decadesS;
+  const fast = edgeLine(band.fast, band.fastBeyond, model);
+  const slow = edgeLine(band.slow, band.slowBeyond, model);
+  const start = fast[0]?.[0];
+  if (start === undefined) return [];
+  const places = [...new Set([...fast, ...slow].map(([x]) => x))]
+    .filter((x) => x >= start && x <= model.decadesA[1])
+    .sort((a, b) => a - b);
+  if (places.at(-1) !== model.decadesA[1]) places.push(model.decadesA[1]);
+  // Below the plot the chart itself clips: cutting the height here would bend the edge before the border.
+  const clip = (y: number) => Math.min(top, Math.max(bottom - 6, y));
+  return places.flatMap((x) =>
+    (['left', 'right'] as const).flatMap((from): { x: number; y: [number, number] }[] => {
+      if ((from === 'left' && x === start) || (from === 'right' && x === model.decadesA[1])) return [];
+      const low = heightAt(fast, x, from) ?? bottom - 6;
+      const firstSlow = slow[0]?.[0] ?? x;
+      const high = heightAt(slow, x, from) ?? (x <= firstSlow ? top : bottom);
+      return [{ x, y: [clip(low), clip(high)] }];
+    }),
+  );
+}
+
+/** Axis number of a decade: `10 000 s`, `0.1 s`, `10 ms`; `10 A`, `1 kA`. */
+export function decadeLabel(decade: number, unit: 'A' | 's'): string {
+  if (unit === 'A') return decade >= 3 ? `${10 ** (decade - 3)} kA` : `${10 ** decade} A`;
+  if (decade < -1) return `${10 ** (decade + 3)} ms`;
+  return decade === 4 ? '10\u202f000 s' : `${Number((10 ** decade).toPrecision(1))} s`;
+}

@@ -1,0 +1,126 @@
+'use client';
+import { type KeyboardEvent, useEffect, useRef } from 'react';
+import type { Circuit } from '@/core/job/schema/circuit';
+import type { Job } from '@/core/job/schema/job';
+import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
+import type { Verdict } from '@/core/study/answer';
+import { cx } from '@/ui/cx';
+import { MarkStrip } from '@/ui/MarkStrip';
+import { useJobState, useSession } from '../job/JobContext';
+import { deviceLabel } from './labels';
+
+const inOrder = <T extends { order: string; state: string }>(rows: Record<string, T>): T[] =>
+  Object.values(rows)
+    .filter((row) => row.state !== 'removed')
+    .sort((a, b) => (a.order < b.order ? -1 : 1));
+
+/** The rating shown beside a circuit: its own protective device. */
+function ownDevice(job: Job, circuit: Circuit) {
+  const first = inOrder(job.devices).find((device) => device.circuitId === circuit.id && device.seat === 'start');
+  return first === undefined ? 'no device' : deviceLabel(first);
+}
+
+/** All circuits by board, each with its eight marks. Arrow keys walk it. */
+export function CircuitList() {
+  const job = useJobState((state) => state.job);
+  const chosen = useJobState((state) => state.circuitId);
+  const marks = useJobState((state) => state.desk?.marks);
+  const list = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (chosen !== null)
+      list.current?.querySelector(`[data-circuit="${chosen}"]`)?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [chosen]);
+  const walk = (event: KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    const rows = [...(list.current?.querySelectorAll<HTMLAnchorElement>('a[data-circuit]') ?? [])];
+    const at = rows.indexOf(document.activeElement as HTMLAnchorElement);
+    if (step === undefined || at < 0) return;
+    event.preventDefault();
+    rows[at + step]?.focus();
+    rows[at + step]?.click();
+  };
+  return (
+    <aside
+      ref={list}
+      onKeyDown={walk}
+      aria-label="Circuits"
+      className="border-line bg-ground max-lg:border-b lg:overflow-y-auto lg:border-r"
+    >
+      {inOrder(job.boards).map((board) => {
+        const feed = inOrder(job.circuits).find((circuit) => circuit.toBoardId === board.id);
+        const circuits = inOrder(job.circuits).filter((circuit) => circuit.fromBoardId === board.id);
+        return (
+          <section key={board.id} aria-label={board.name}>
+            <h2 className="flex min-h-9 items-baseline gap-2 border-line border-b px-3 pt-[9px] text-[13px] font-semibold">
+              {board.name}
+              <span className="ml-auto font-normal text-[12px] text-quiet">
+                {circuits.length}
+                {board.spaces === undefined ? '' : ` of ${board.spaces.value}`}
+              </span>
+            </h2>
+            <ul className="max-lg:flex max-lg:overflow-x-auto">
+              {[...(feed === undefined ? [] : [feed]), ...circuits].map((circuit) => (
+                <CircuitRow
+                  key={circuit.id}
+                  circuit={circuit}
+                  rating={ownDevice(job, circuit)}
+                  answers={marks?.find((each) => each.circuitId === circuit.id)?.answers}
+                  chosen={circuit.id === chosen}
+                />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </aside>
+  );
+}
+
+function CircuitRow({
+  circuit,
+  rating,
+  answers,
+  chosen,
+}: {
+  circuit: Circuit;
+  rating: string;
+  answers: Verdict[] | undefined;
+  chosen: boolean;
+}) {
+  const session = useSession();
+  const jobId = useJobState((state) => state.job.id);
+  const href = `/jobs/${jobId}/circuits?c=${circuit.id}`;
+  return (
+    <li className="max-lg:w-56 max-lg:shrink-0">
+      <a
+        href={href}
+        data-circuit={circuit.id}
+        aria-current={chosen ? 'true' : undefined}
+        onClick={(event) => {
+          if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+          event.preventDefault();
+          session.choose(circuit.id);
+          window.history.pushState(null, '', href);
+        }}
+        className={cx(
+          'grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline gap-x-1 border-line border-b border-l-[3px] px-2 pt-[7px] pb-[6px] pr-3 hover:bg-chosen',
+          chosen ? 'border-l-copper bg-chosen' : 'border-l-transparent',
+        )}
+      >
+        <span className="text-[13px] text-quiet">{circuit.number}</span>
+        <span className="truncate font-medium" title={circuit.name}>
+          {circuit.name}
+        </span>
+        <span className="text-[13px] text-quiet">{rating}</span>
+        <span className="col-start-2 col-end-4 h-5 pt-[2px]">
+          {answers !== undefined && (
+            <MarkStrip
+              kinds={answers}
+              label={QUESTION_IDS.map((id, index) => `${questionWords(id)} ${VERDICT_WORDS[answers[index]!]}`).join(', ')}
+            />
+          )}
+        </span>
+      </a>
+    </li>
+  );
+}

@@ -1,0 +1,32 @@
+import type { Step } from '@/core/job/commands';
+import type { Segment } from '@/core/job/schema/circuit';
+
+/** Values the arrow keys walk through: the preferred ones of IEC 60898-1, IEC 60269 and IEC 60228. Any other may be typed. */
+export const BREAKER_RATINGS = [6, 8, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125] as const;
+export const GG_RATINGS = [16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160] as const;
+export const METRIC_SIZES = [
+  '1mm2',
+  '1.5mm2',
+  '2.5mm2',
+  '4mm2',
+  '6mm2',
+  '10mm2',
+  '16mm2',
+  '25mm2',
+  '35mm2',
+  '50mm2',
+  '70mm2',
+  '95mm2',
+] as const;
+export const CURVES = ['B', 'C', 'D'].map((value) => ({ value, label: value }));
+
+/**
+ * What follows when the line conductor of a cable changes size: the neutral with it, if it had the same size. The protective
+ * conductor stays as it is, since nothing says it was changed.
+ */
+export function withSize(segment: Segment, size: string): Step[] {
+  if (segment.neutralSize === undefined || segment.neutralSize.value !== segment.lineSize?.value) return [];
+  return [
+    { do: 'set', on: 'segments', id: segment.id, field: ['neutralSize'], to: { value: size, from: segment.neutralSize.from } },
+  ];
+}

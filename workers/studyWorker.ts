@@ -1,0 +1,88 @@
+import { expose } from 'comlink';
+import { timeAt } from '@/core/curves/edge';
+import { overcurrentBand } from '@/core/devices/bands';
+import { applyCommand, type Command } from '@/core/job/commands';
+import type { Job } from '@/core/job/schema/job';
+import type { Verdict } from '@/core/study/answer';
+import { type CircuitChart, circuitChart } from '@/core/study/chart';
+import type { Finding } from '@/core/study/findings';
+import { type Fix, triedFixes } from '@/core/study/fixes';
+import { type CircuitStudy, type Counts, type Study, studyJob } from '@/core/study/study';
+
+/** What the desk shows of a study: marks of every circuit, everything of the chosen one. */
+export interface DeskStudy {
+  verdict: Verdict;
+  counts: Counts;
+  marks: { circuitId: string; verdict: Verdict; answers: Verdict[] }[];
+  circuit: CircuitStudy | null;
+  chart: CircuitChart | null;
+  findings: Finding[];
+}
+
+/** When the bands of a circuit open at a current. */
+export interface ProbeLine {
+  deviceId: string;
+  fastS: number;
+  slowS: number;
+}
+
+let job: Job | undefined;
+let study: Study | undefined;
+
+function present(circuitId: string | null): DeskStudy {
+  if (job === undefined) throw new Error('no job is open');
+  study ??= studyJob(job);
+  const { verdict, counts, circuits, findings } = study;
+  return {
+    verdict,
+    counts,
+    findings,
+    marks: circuits.map((circuit) => ({
+      circuitId: circuit.circuitId,
+      verdict: circuit.verdict,
+      answers: circuit.answers.map((answer) => answer.verdict),
+    })),
+    circuit: circuits.find((circuit) => circuit.circuitId === circuitId) ?? null,
+    chart: circuitId === null ? null : circuitChart(job, circuitId),
+  };
+}
+
+const worker = {
+  open(opened: Job, circuitId: string | null): DeskStudy {
+    job = opened;
+    study = undefined;
+    return present(circuitId);
+  },
+  apply(command: Command, circuitId: string | null): DeskStudy {
+    if (job === undefined) throw new Error('no job is open');
+    job = applyCommand(job, command);
+    study = undefined;
+    return present(circuitId);
+  },
+  choose(circuitId: string | null): DeskStudy {
+    return present(circuitId);
+  },
+  fixes(circuitId: string): Fix[] {
+    if (job === undefined) throw new Error('no job is open');
+    study ??= studyJob(job);
+    return triedFixes(job, study, circuitId);
+  },
+  probe(deviceIds: string[], currentA: number): ProbeLine[] {
+    return deviceIds.flatMap((deviceId) => {
+      const device = job?.devices[deviceId];
+      const band = device === undefined ? undefined : overcurrentBand(device);
+      if (band === undefined || !band.known) return [];
+      const { fast, slow, holdsA } = band.value;
+      return [
+        {
+          deviceId,
+          fastS: currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(fast, currentA),
+          slowS: timeAt(slow, currentA),
+        },
+      ];
+    });
+  },
+};
+
+export type StudyWorker = typeof worker;
+expose(worker);
