@@ -16,6 +16,24 @@ import {
 } from '../tables/breakerGates';
 import { FUSE_ENERGY_SOURCE, FUSE_SOURCE, GG_CONVENTIONAL, ggEnergyA2s, ggGates } from '../tables/fuseGates';
 
+const MOST_KEPT = 500;
+
+/** Keeps what was made for a key of plain values: the same values always make the same band. */
+function kept<T>(
+  make: (...key: [string, number, 'standard' | 'typical']) => T,
+): (...key: [string, number, 'standard' | 'typical']) => T {
+  const bands = new Map<string, T>();
+  return (...key) => {
+    const name = key.join(' ');
+    const present = bands.get(name);
+    if (present !== undefined) return present;
+    if (bands.size >= MOST_KEPT) bands.clear();
+    const made = make(...key);
+    bands.set(name, made);
+    return made;
+  };
+}
+
 /**
  * Overcurrent band of a miniature breaker B, C or D.
  * `standard` holds what every conforming device must do; `typical` the customary narrower band.
@@ -127,6 +145,9 @@ export function ggBand(ratedA: number, grade: 'standard' | 'typical'): Band | un
   };
 }
 
+const keptBreakerBand = kept((curve, ratedA, grade) => breakerBand(curve as BreakerCurve, ratedA, grade));
+const keptGgBand = kept((_, ratedA, grade) => ggBand(ratedA, grade));
+
 /** Families whose overcurrent band this version computes. */
 type BreakerSettings = Extract<DeviceSettings, { family: 'mcb' | 'rcbo' }>;
 type FuseSettings = Extract<DeviceSettings, { family: 'fuse' }>;
@@ -160,14 +181,14 @@ export function overcurrentBand(device: Device, grade: Grade = device.grade): Ma
     return andThen(facts, ({ curve, ratedA }) =>
       curve === 'Z' || curve === 'K'
         ? unknown(`${path}.curve`, `${name}: curve ${curve} is not assessed yet`)
-        : map(facts, () => breakerBand(curve, ratedA, grade)),
+        : map(facts, () => keptBreakerBand(curve, ratedA, grade)),
     );
   }
   if (settings.family === 'fuse') {
     if (settings.system !== 'gG') return unknown(`${path}.system`, `${name}: ${settings.system} fuses are not assessed yet`);
     const facts = ratedCurrent(device);
     return andThen(facts, (ratedA) => {
-      const band = ggBand(ratedA, grade);
+      const band = keptGgBand('gG', ratedA, grade);
       return band === undefined ? unknown(`${path}.ratingA`, `${name}: no gG gates for ${ratedA} A`) : map(facts, () => band);
     });
   }

@@ -40,27 +40,31 @@ type Values<T> = { [K in keyof T]: T[K] extends Maybe<infer V> ? V : never };
 
 /** All of several values together, or everything that is missing among them. */
 export function all<T extends Record<string, Maybe<unknown>>>(parts: T): Maybe<Values<T>> {
-  const missing: Missing[] = [];
+  let missing: Missing[] | undefined;
   let given: Given[] = [];
   const values: Record<string, unknown> = {};
-  for (const [name, part] of Object.entries(parts)) {
+  for (const name in parts) {
+    const part = parts[name]!;
     if (part.known) {
       values[name] = part.value;
       given = merge(given, part.given);
-    } else missing.push(...part.missing);
+    } else missing = missing === undefined ? part.missing : [...missing, ...part.missing];
   }
-  if (missing.length > 0) return { known: false, missing: unique(missing) };
-  return known(values as Values<T>, given);
+  return missing === undefined ? known(values as Values<T>, given) : { known: false, missing: unique(missing) };
 }
 
 const unique = (missing: Missing[]): Missing[] =>
   missing.filter((one, index) => missing.findIndex((other) => other.path === one.path && other.what === one.what) === index);
 
-/** Two lists of facts, each fact once. */
+/** Two lists of facts, each fact once. The lists are short: looking through them beats building a set. */
 export function merge(a: Given[], b: Given[]): Given[] {
-  if (b.length === 0) return a;
+  if (b.length === 0 || a === b) return a;
   if (a.length === 0) return b;
-  const seen = new Set(a.map((given) => given.path));
-  const added = b.filter((given) => !seen.has(given.path));
-  return added.length === 0 ? a : [...a, ...added];
+  let merged: Given[] | undefined;
+  for (const given of b) {
+    if (a.some((present) => present === given || present.path === given.path)) continue;
+    merged ??= a.slice();
+    merged.push(given);
+  }
+  return merged ?? a;
 }

@@ -55,7 +55,7 @@ const rowsOf = (job: Job, name: CollectionName) => job[name] as Record<string, A
  * @returns problems in the order found; empty when the job hangs together
  */
 export function referenceProblems(job: Job): JobProblem[] {
-  return [...keyProblems(job), ...linkProblems(job), ...treeProblems(job), ...feedProblems(job), ...seatProblems(job)];
+  return [...keyProblems(job), ...linkProblems(job), ...feedProblems(job), ...treeProblems(job), ...seatProblems(job)];
 }
 
 function keyProblems(job: Job): JobProblem[] {

@@ -10,7 +10,7 @@ export interface DesignCurrent {
   cosPhi: number | undefined;
   /** How it came about, for the working. */
   formula: string;
-  values: string;
+  values: () => string;
 }
 
 const round = (value: number): string => String(Number(value.toPrecision(4)));
@@ -35,7 +35,7 @@ export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[]
       ibA,
       cosPhi: undefined,
       formula: 'Ib as entered',
-      values: `${round(ibA)} A`,
+      values: () => `${round(ibA)} A`,
     }));
   if (loads.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
   const currents = all(Object.fromEntries(loads.map((load) => [load.id, loadCurrent(job, load)])));
@@ -53,7 +53,8 @@ export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[]
       ibA: sumA * parts.diversity,
       cosPhi,
       formula: parts.diversity === 1 ? 'Ib = Σ I' : 'Ib = Σ I · diversity',
-      values: `${each.map(({ currentA }) => round(currentA)).join(' + ')}${parts.diversity === 1 ? '' : ` · ${parts.diversity}`} A`,
+      values: () =>
+        `${each.map(({ currentA }) => round(currentA)).join(' + ')}${parts.diversity === 1 ? '' : ` · ${parts.diversity}`} A`,
     };
   });
 }

@@ -45,6 +45,7 @@ function cableThrough(wiring: Wiring, kind: FaultKind, state: NetworkState): May
 export class FaultNetwork {
   private readonly boards = new Map<string, Maybe<Complex>>();
   private readonly sources = new Map<string, Maybe<SourceLoop>>();
+  private readonly faults = new Map<string, Maybe<Fault>>();
   private readonly system: Maybe<true>;
 
   constructor(private readonly wirings: Wirings) {
@@ -83,16 +84,21 @@ export class FaultNetwork {
    */
   faultAt(path: Wiring[], segmentId: string | undefined, kind: FaultKind, state: NetworkState): Maybe<Fault> {
     const wiring = path[path.length - 1]!;
+    const key = `${wiring.circuit.id} ${segmentId ?? ''} ${kind} ${state}`;
+    const cached = this.faults.get(key);
+    if (cached !== undefined) return cached;
     const parts = all({
       source: this.source(kind, state),
       above: this.upstream(path, kind, state),
       own: cableTo(wiring, segmentId, kind, state),
     });
-    return map(parts, ({ source, above, own }) => {
+    const fault = map(parts, ({ source, above, own }) => {
       const cable = add(above, own);
       const loopOhm = totalOhm(source, cable, state);
       return { kind, state, currentA: source.emfV / loopOhm, loopOhm, emfV: source.emfV, source, cable };
     });
+    this.faults.set(key, fault);
+    return fault;
   }
 
   /** The far end with the least fault current; unknown if any far end is. */

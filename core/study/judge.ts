@@ -1,7 +1,7 @@
 import type { Given, Maybe, Missing } from '../job/known';
 import type { Grade } from '../job/schema/device';
 import type { QuestionId } from '../job/terms';
-import { type Basis, cite, type Source, weakestBasis } from '../tables/source';
+import { cite, type Source, weakestBasis } from '../tables/source';
 import { type Answer, type Check, type Verdict, type WorkingLine, worse, worstVerdict } from './answer';
 
 /** What a check compares, before it is judged. */
@@ -10,7 +10,8 @@ export interface Comparison {
   limit: number;
   unit: string;
   rule: Source | string;
-  working: WorkingLine[];
+  /** Made only when somebody reads it: writing out every figure costs more than the whole study. */
+  working: () => WorkingLine[];
   /** Verdict when demand exceeds the limit; by default stop. */
   beyond?: Verdict;
   /** Verdict otherwise; by default pass. */
@@ -22,6 +23,15 @@ export interface Comparison {
   /** A fact that is wanted besides, when the verdict given is `unknown`. */
   missing?: Missing[];
 }
+
+/** Rounding of the arithmetic itself, relative: 230/(230/6000) is not quite 6000. */
+const ARITHMETIC = 1e-9;
+
+/** Whether a demand is within its limit; equality passes, to within the arithmetic's own rounding. */
+export const fits = (demand: number, limit: number): boolean => demand <= limit * (1 + ARITHMETIC);
+
+/** The words of a comparison in the working. */
+export const holds = (demand: number, limit: number): string => (fits(demand, limit) ? 'holds' : 'does not hold');
 
 /** A working line with its source cited. */
 export const line = (formula: string, values: string, result: string, source: Source): WorkingLine => ({
@@ -49,11 +59,17 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
   const { value: c, given } = comparison;
   if (Number.isNaN(c.demand) || Number.isNaN(c.limit))
     return unknownCheck(id, title, [{ path: '', what: `${title}: no figure came out` }]);
-  const basis = weakestBasis([...c.working.map((each) => each.basis), typeof c.rule === 'string' ? 'published' : c.rule.basis]);
+  let lines: WorkingLine[] | undefined;
+  const working = () => {
+    lines ??= c.working();
+    return lines;
+  };
+  const basis = () =>
+    weakestBasis([...working().map((each) => each.basis), typeof c.rule === 'string' ? 'published' : c.rule.basis]);
   const grade = c.grade ?? 'standard';
-  let verdict = c.demand <= c.limit ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
+  let verdict = fits(c.demand, c.limit) ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
   const caps =
-    c.capGuesses === true && (grade === 'typical' || basis === 'practice')
+    c.capGuesses === true && (grade === 'typical' || basis() === 'practice')
       ? [`rests on a ${grade === 'typical' ? 'typical' : 'customary'} value`]
       : [];
   const assumed = given.filter((each) => each.from === 'assumed');
@@ -69,10 +85,14 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
     unit: c.unit,
     margin: marginOf(c.demand, c.limit),
     rule: ruleText(c.rule),
-    basis,
+    get basis() {
+      return basis();
+    },
     grade,
     because: capped ? `${c.because}; ${caps.join('; ')}` : c.because,
-    working: c.working,
+    get working() {
+      return working();
+    },
     missing: verdict === 'unknown' ? (c.missing ?? []) : [],
     given,
   };
@@ -83,71 +103,45 @@ function marginOf(demand: number, limit: number): number | null {
   return Number.isFinite(margin) ? margin : null;
 }
 
-const blank = {
-  demand: null,
-  limit: null,
-  unit: '',
-  margin: null,
-  rule: '',
-  basis: 'published' as Basis,
-  grade: 'standard' as Grade,
-  working: [],
-};
-
-/** A check that lacks facts, and names each. */
-export function unknownCheck(id: string, title: string, missing: Missing[]): Check {
-  return {
-    ...blank,
-    id,
-    title,
-    verdict: 'unknown',
-    because: `missing: ${missing.map((each) => each.what).join('; ')}`,
-    missing,
-    given: [],
-  };
-}
-
-/** A check this version does not make. */
-export const notAssessed = (id: string, title: string, what = 'not assessed yet'): Check => ({
-  ...blank,
-  id,
-  title,
-  verdict: 'unknown',
-  because: what,
-  missing: [],
-  given: [],
-});
-
-/** A check that does not apply here, with the reason. */
-export const notApplicable = (id: string, title: string, because: string): Check => ({
-  ...blank,
-  id,
-  title,
-  verdict: 'not-applicable',
-  because,
-  missing: [],
-  given: [],
-});
-
-/** A finding that needs no figures: a thing that is there or is not. */
-export const finding = (
+/** A check without figures. Written out whole: it is made many times in a study. */
+function plain(
   id: string,
   title: string,
   verdict: Verdict,
-  rule: Source,
   because: string,
-  given: Given[] = [],
-): Check => ({
-  ...blank,
-  id,
-  title,
-  verdict,
-  rule: cite(rule),
-  basis: rule.basis,
-  because,
-  missing: [],
-  given,
-});
+  missing: Missing[],
+  rule: Source | undefined,
+  given: Given[],
+): Check {
+  return {
+    id,
+    title,
+    verdict,
+    demand: null,
+    limit: null,
+    unit: '',
+    margin: null,
+    rule: rule === undefined ? '' : cite(rule),
+    basis: rule?.basis ?? 'published',
+    grade: 'standard',
+    because,
+    working: [],
+    missing,
+    given,
+  };
+}
+
+/** A check that lacks facts, and names each. */
+export const unknownCheck = (id: string, title: string, missing: Missing[]): Check =>
+  plain(id, title, 'unknown', `missing: ${missing.map((each) => each.what).join('; ')}`, missing, undefined, []);
+
+/** A check this version does not make. */
+export const notAssessed = (id: string, title: string, what = 'not assessed yet'): Check =>
+  plain(id, title, 'unknown', what, [], undefined, []);
+
+/** A check that does not apply here, with the reason. */
+export const notApplicable = (id: string, title: string, because: string): Check =>
+  plain(id, title, 'not-applicable', because, [], undefined, []);
 
 /**
  * The answer to a question: headline from the worst check. Among failing ones the first in the order an electrician goes
@@ -161,6 +155,25 @@ export function answer(question: QuestionId, checks: Check[]): Answer {
   const margin = (check: Check) => check.margin ?? Number.POSITIVE_INFINITY;
   const head =
     worst === 'pass' ? candidates.reduce((least, check) => (margin(check) < margin(least) ? check : least)) : candidates[0]!;
-  const { id: _id, title: _title, ...headline } = head;
-  return { question, ...headline, checks };
+  const { verdict, demand, limit, unit, margin: least, rule, grade, because, missing, given } = head;
+  return {
+    question,
+    verdict,
+    demand,
+    limit,
+    unit,
+    margin: least,
+    rule,
+    get basis() {
+      return head.basis;
+    },
+    grade,
+    because,
+    get working() {
+      return head.working;
+    },
+    missing,
+    given,
+    checks,
+  };
 }

@@ -3,12 +3,20 @@ import type { Source } from './source';
 /** Conductor temperature limits, °C. */
 export const LIMIT_C = { PVC70: 70, XLPE90: 90 } as const;
 
-type Factors = Readonly<Record<number, number>>;
+type Factors = ReadonlyMap<number, number>;
+
+/** Rows in rising order, as written. */
+const rows = (cells: Readonly<Record<number, number>>): Factors =>
+  new Map(
+    Object.entries(cells)
+      .map(([at, factor]): [number, number] => [Number(at), factor])
+      .sort(([a], [b]) => a - b),
+  );
 
 /** Ambient air other than 30 °C. Each cell is √((limit − ambient)/(limit − 30)) rounded to two places: recomputed in the test. */
 const AIR: Record<'PVC70' | 'XLPE90', Factors> = {
-  PVC70: { 10: 1.22, 15: 1.17, 20: 1.12, 25: 1.06, 30: 1, 35: 0.94, 40: 0.87, 45: 0.79, 50: 0.71, 55: 0.61, 60: 0.5 },
-  XLPE90: {
+  PVC70: rows({ 10: 1.22, 15: 1.17, 20: 1.12, 25: 1.06, 30: 1, 35: 0.94, 40: 0.87, 45: 0.79, 50: 0.71, 55: 0.61, 60: 0.5 }),
+  XLPE90: rows({
     10: 1.15,
     15: 1.12,
     20: 1.08,
@@ -24,12 +32,12 @@ const AIR: Record<'PVC70' | 'XLPE90', Factors> = {
     70: 0.58,
     75: 0.5,
     80: 0.41,
-  },
+  }),
 };
 /** Ground other than 20 °C, by the same root from 20 °C. */
 const GROUND: Record<'PVC70' | 'XLPE90', Factors> = {
-  PVC70: { 10: 1.1, 15: 1.05, 20: 1, 25: 0.95, 30: 0.89, 35: 0.84, 40: 0.77, 45: 0.71, 50: 0.63, 55: 0.55, 60: 0.45 },
-  XLPE90: {
+  PVC70: rows({ 10: 1.1, 15: 1.05, 20: 1, 25: 0.95, 30: 0.89, 35: 0.84, 40: 0.77, 45: 0.71, 50: 0.63, 55: 0.55, 60: 0.45 }),
+  XLPE90: rows({
     10: 1.07,
     15: 1.04,
     20: 1,
@@ -45,10 +53,10 @@ const GROUND: Record<'PVC70' | 'XLPE90', Factors> = {
     70: 0.53,
     75: 0.46,
     80: 0.38,
-  },
+  }),
 };
 /** Circuits bunched in air, on a surface, embedded or enclosed (first row of the table). */
-const GROUPED: Factors = {
+const GROUPED: Factors = rows({
   1: 1,
   2: 0.8,
   3: 0.7,
@@ -61,7 +69,7 @@ const GROUPED: Factors = {
   12: 0.45,
   16: 0.41,
   20: 0.38,
-};
+});
 
 const AIR_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.14', basis: 'published' };
 const GROUND_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.15', basis: 'published' };
@@ -69,11 +77,8 @@ const GROUPED_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', cl
 
 /** The cell at a value, or the next one up, which is the more cautious; below the first cell, the first. */
 function cellAtOrAbove(factors: Factors, value: number): number | undefined {
-  const key = Object.keys(factors)
-    .map(Number)
-    .sort((a, b) => a - b)
-    .find((each) => each >= value);
-  return key === undefined ? undefined : factors[key];
+  for (const [at, factor] of factors) if (at >= value) return factor;
+  return undefined;
 }
 
 /**

@@ -29,7 +29,8 @@ function Rail({ current }: { current: StepName }) {
   const verdict = useJobState((state) => state.desk?.verdict ?? null);
   return (
     <nav aria-label="Steps of the work" className="shrink-0 border-line bg-raised lg:w-[124px] lg:border-r">
-      <ol className="flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the steps scroll, and must do so by keyboard */}
+      <ol tabIndex={0} className="flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
         {STEPS.map((name, index) => {
           const here = name === current;
           return (

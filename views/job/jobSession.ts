@@ -74,7 +74,7 @@ export function openJobSession(job: Job, revision: number, circuitId: string | n
       queue.shift();
     }
     sending = false;
-    if (queue.length === 0 && store.getState().saved.kind === 'saving') store.setState({ saved: { kind: 'saved' } });
+    if (queue.length === 0 && store.getState().saved.kind !== 'refused') store.setState({ saved: { kind: 'saved' } });
   }
 
   /** The store would not take a command: show the job as kept, and say so. */

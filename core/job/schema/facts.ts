@@ -9,8 +9,15 @@ export const Id = z
   .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id is 1 to 64 letters, digits, "-" or "_", starting with a letter or digit');
 export type Id = z.infer<typeof Id>;
 
-export const ShortText = z.string().max(200, 'at most 200 characters');
-export const LongText = z.string().max(4000, 'at most 4000 characters');
+/** Text every store and file keeps as it is: no lone surrogates, no NUL. */
+const text = (most: number) =>
+  z
+    .string()
+    .max(most, `at most ${most} characters`)
+    .refine((value) => value.isWellFormed() && !value.includes('\0'), 'text that cannot be kept: broken characters');
+
+export const ShortText = text(200);
+export const LongText = text(4000);
 /** Fractional order key: rows sort by it as plain text. */
 export const OrderKey = z.string().regex(/^[0-9A-Za-z]{1,64}$/, 'an order key is 1 to 64 letters or digits');
 export const DateText = z.iso.date('a date is written YYYY-MM-DD');

@@ -10,7 +10,7 @@ import type { FaultKind } from '../../network/states';
 import { K_FACTORS, K_SOURCE } from '../../tables/adiabatic';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
-import { type Comparison, figure, judge, line } from '../judge';
+import { type Comparison, figure, fits, holds, judge, line } from '../judge';
 import { faultLine } from './breaksFault';
 
 /**
@@ -86,10 +86,10 @@ function judged(
 ): Comparison {
   const { currentA } = fault;
   const magnetic = timeS <= 0.1;
-  const typicalFits = energy.typicalA2s <= withstand.a2s;
+  const typicalFits = fits(energy.typicalA2s, withstand.a2s);
   const beyond = typicalFits ? 'caution' : magnetic && energy.how !== 'maker' ? 'unknown' : 'stop';
   const where = fault.state === 'MAX' ? 'at its start, cold' : 'at its far end, hot';
-  const sure = energy.sureA2s <= withstand.a2s;
+  const sure = fits(energy.sureA2s, withstand.a2s);
   return {
     demand: energy.sureA2s,
     limit: withstand.a2s,
@@ -107,7 +107,7 @@ function judged(
           ],
         }
       : {}),
-    working: [
+    working: () => [
       faultLine(fault),
       energyLine(energy, currentA),
       ...(sure
@@ -124,7 +124,7 @@ function judged(
       line(
         'let-through ≤ k²·S²',
         `${figure(energy.sureA2s)} ≤ ${figure(withstand.a2s)}`,
-        sure ? 'holds' : 'does not hold',
+        holds(energy.sureA2s, withstand.a2s),
         K_SOURCE,
       ),
     ],

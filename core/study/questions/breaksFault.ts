@@ -6,7 +6,7 @@ import { FAULT_KINDS, type FaultKind } from '../../network/states';
 import type { Source } from '../../tables/source';
 import type { Answer, Verdict } from '../answer';
 import { type CircuitFacts, type Seated, unassessedDevices } from '../facts';
-import { answer, type Comparison, figure, judge, line, notAssessed, unknownCheck } from '../judge';
+import { answer, type Comparison, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 
 const RULE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '434.5.1', basis: 'memory' };
 const LOOP: Source = { standard: 'IEC 60909-0', edition: '2016', clause: 'table 1 voltage factors; I = c·U0/Z', basis: 'memory' };
@@ -52,14 +52,9 @@ function breaks(facts: CircuitFacts, { device }: Seated, kind: FaultKind) {
         within,
         capGuesses: true,
         because: `${kind} at its line terminals, cold conductors${why}`,
-        working: [
+        working: () => [
           faultLine(fault),
-          line(
-            'Imax ≤ Icn',
-            `${figure(fault.currentA)} ≤ ${figure(capacityA)}`,
-            fault.currentA <= capacityA ? 'holds' : 'does not hold',
-            RULE,
-          ),
+          line('Imax ≤ Icn', `${figure(fault.currentA)} ≤ ${figure(capacityA)}`, holds(fault.currentA, capacityA), RULE),
           ...(why === '' ? [] : [line('reservation', why.slice(2), 'caution', PRACTICE)]),
         ],
       };

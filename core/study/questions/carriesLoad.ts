@@ -4,7 +4,7 @@ import type { Device } from '../../job/schema/device';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
 import { type CircuitFacts, unassessedDevices } from '../facts';
-import { answer, figure, judge, line, notAssessed, unknownCheck } from '../judge';
+import { answer, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 
 const RULE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.1 (1)', basis: 'memory' };
 const FACTOR: Source = {
@@ -36,15 +36,10 @@ export function carriesLoad(facts: CircuitFacts): Answer {
           unit: 'A',
           rule: RULE,
           because: `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}`,
-          working: [
-            line(ib.formula, ib.values, `${figure(ib.ibA)} A`, PLATE),
+          working: () => [
+            line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
             line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(ratedA * factor)} A`, FACTOR),
-            line(
-              'Ib ≤ In · factor',
-              `${figure(ib.ibA)} ≤ ${figure(ratedA * factor)}`,
-              ib.ibA <= ratedA * factor ? 'holds' : 'does not hold',
-              RULE,
-            ),
+            line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(ratedA * factor)}`, holds(ib.ibA, ratedA * factor), RULE),
           ],
         }),
       ),
@@ -83,11 +78,11 @@ function switchRating({ protective, circuit }: CircuitFacts, device: Device): Ch
       unit: 'A',
       rule: SWITCH,
       because: `rating of the device ahead of ${device.name}`,
-      working: [
+      working: () => [
         line(
           'In ahead ≤ In of the switch',
           `${figure(parts.ahead)} ≤ ${figure(parts.own)}`,
-          parts.ahead <= parts.own ? 'holds' : 'does not hold',
+          holds(parts.ahead, parts.own),
           SWITCH,
         ),
       ],

@@ -8,7 +8,7 @@ import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnec
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
 import type { CircuitFacts } from '../facts';
-import { answer, type Comparison, figure, judge, line, unknownCheck } from '../judge';
+import { answer, type Comparison, figure, holds, judge, line, unknownCheck } from '../judge';
 import { faultLine } from './breaksFault';
 
 const RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.4.4', basis: 'memory' };
@@ -75,7 +75,7 @@ function byOvercurrent(device: Device, fault: Maybe<Fault>, allowedS: number): M
       grade: 'standard',
       capGuesses: true,
       because: `${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A`,
-      working: [
+      working: () => [
         faultLine(least),
         line('longest time allowed', `U0 line to earth`, `${allowedS} s`, DISCONNECTION_SOURCE),
         line(
@@ -87,7 +87,7 @@ function byOvercurrent(device: Device, fault: Maybe<Fault>, allowedS: number): M
         line(
           'Zs ≤ U/Ia',
           `${figure(least.loopOhm)} ≤ ${figure(least.emfV)} / ${figure(iaA)} = ${figure(limitOhm)}`,
-          least.loopOhm <= limitOhm ? 'holds' : 'does not hold',
+          holds(least.loopOhm, limitOhm),
           RULE,
         ),
       ],
@@ -115,7 +115,7 @@ function byResidual(device: Device, fault: Maybe<Fault>, allowedS: number): Mayb
       rule: DISCONNECTION_SOURCE,
       capGuesses: true,
       because: `${figure(least.currentA)} A flow, hot; its residual part opens within ${figure(timeS)} s`,
-      working: [
+      working: () => [
         faultLine(least),
         line(
           't = residual slow edge',
@@ -123,12 +123,7 @@ function byResidual(device: Device, fault: Maybe<Fault>, allowedS: number): Mayb
           `${figure(timeS)} s`,
           RESIDUAL_SOURCE,
         ),
-        line(
-          't ≤ longest time',
-          `${figure(timeS)} ≤ ${allowedS}`,
-          timeS <= allowedS ? 'holds' : 'does not hold',
-          DISCONNECTION_SOURCE,
-        ),
+        line('t ≤ longest time', `${figure(timeS)} ≤ ${allowedS}`, holds(timeS, allowedS), DISCONNECTION_SOURCE),
       ],
     });
   });

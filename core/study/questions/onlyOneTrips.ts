@@ -100,7 +100,7 @@ function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
     because: lost === undefined ? sentence : `${sentence}; then ${lost} is lost`,
-    working: [faultLine(most), settled],
+    working: () => [faultLine(most), settled],
   };
 }
 

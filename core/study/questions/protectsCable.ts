@@ -1,13 +1,13 @@
 import { type Ampacity, correctedAmpacity } from '../../conductors/ampacity';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
-import { all, andThen, known, map, unknown } from '../../job/known';
+import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Stretch } from '../../network/paths';
 import { segmentName } from '../../network/segmentLoop';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
 import type { CircuitFacts } from '../facts';
-import { answer, figure, judge, line, notAssessed, unknownCheck } from '../judge';
+import { answer, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 import { adiabaticChecks } from './adiabatic';
 import { dropCheck } from './voltageDrop';
 
@@ -35,7 +35,8 @@ export function protectsCable(facts: CircuitFacts): Answer {
   }
   checks.push(loadWithinRating(facts, protective));
   for (const stretch of wiring.stretches) {
-    checks.push(ratingWithinAmpacity(facts, protective, stretch), tripWithinAmpacity(facts, protective, stretch));
+    const cable = ampacityOf(facts, stretch);
+    checks.push(ratingWithinAmpacity(protective, cable), tripWithinAmpacity(protective, cable));
     checks.push(...adiabaticChecks(facts, protective, stretch));
   }
   checks.push(dropCheck(facts));
@@ -49,19 +50,23 @@ function loadWithinRating({ design }: CircuitFacts, device: Device): Check {
     unit: 'A',
     rule: OVERLOAD,
     because: `design current against the rating of ${device.name}`,
-    working: [
-      line(ib.formula, ib.values, `${figure(ib.ibA)} A`, ENTERED),
-      line('Ib ≤ In', `${figure(ib.ibA)} ≤ ${figure(ratedA)}`, holds(ib.ibA <= ratedA), OVERLOAD),
+    working: () => [
+      line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, ENTERED),
+      line('Ib ≤ In', `${figure(ib.ibA)} ≤ ${figure(ratedA)}`, holds(ib.ibA, ratedA), OVERLOAD),
     ],
   }));
   return judge('ib-in', 'Ib ≤ In', comparison);
 }
 
-const holds = (yes: boolean): string => (yes ? 'holds' : 'does not hold');
+interface Cable {
+  id: string;
+  name: string;
+  iz: Maybe<Ampacity>;
+}
 
-function ampacityOf(facts: CircuitFacts, stretch: Stretch) {
-  const name = segmentName(stretch.segment, facts.circuit.name);
-  return { name, iz: correctedAmpacity(stretch.segment, name) };
+function ampacityOf(facts: CircuitFacts, { segment }: Stretch): Cable {
+  const name = segmentName(segment, facts.circuit.name);
+  return { id: segment.id, name, iz: correctedAmpacity(segment, name) };
 }
 
 /** Iz = table · temperature · grouping, as a line of working. */
@@ -75,25 +80,23 @@ function ampacityLines(iz: Ampacity) {
   ];
 }
 
-function ratingWithinAmpacity(facts: CircuitFacts, device: Device, stretch: Stretch): Check {
-  const { name, iz } = ampacityOf(facts, stretch);
+function ratingWithinAmpacity(device: Device, { id, name, iz }: Cable): Check {
   const comparison = map(all({ iz, ratedA: ratedCurrent(device) }), (parts) => ({
     demand: parts.ratedA,
     limit: parts.iz.izA,
     unit: 'A',
     rule: OVERLOAD,
     because: `rating of ${device.name} against what ${name} may carry`,
-    working: [
+    working: () => [
       ...ampacityLines(parts.iz),
-      line('In ≤ Iz', `${figure(parts.ratedA)} ≤ ${figure(parts.iz.izA)}`, holds(parts.ratedA <= parts.iz.izA), OVERLOAD),
+      line('In ≤ Iz', `${figure(parts.ratedA)} ≤ ${figure(parts.iz.izA)}`, holds(parts.ratedA, parts.iz.izA), OVERLOAD),
     ],
   }));
-  return judge(`in-iz:${stretch.segment.id}`, `In ≤ Iz of ${name}`, comparison);
+  return judge(`in-iz:${id}`, `In ≤ Iz of ${name}`, comparison);
 }
 
 /** I2 is the conventional tripping (fusing) current: the first gate of the standard slow edge. */
-function tripWithinAmpacity(facts: CircuitFacts, device: Device, stretch: Stretch): Check {
-  const { name, iz } = ampacityOf(facts, stretch);
+function tripWithinAmpacity(device: Device, { id, name, iz }: Cable): Check {
   const comparison = andThen(all({ iz, band: overcurrentBand(device, 'standard') }), (parts) => {
     const i2A = parts.band.slow.vertices[0]?.currentA;
     if (i2A === undefined) return unknown(`devices.${device.id}`, `conventional tripping current of ${device.name}`);
@@ -104,11 +107,11 @@ function tripWithinAmpacity(facts: CircuitFacts, device: Device, stretch: Stretc
       unit: 'A',
       rule: OVERLOAD,
       because: `current that surely opens ${device.name} against 1.45 Iz of ${name}`,
-      working: [
+      working: () => [
         line('I2', `conventional tripping current of ${device.name}`, `${figure(i2A)} A`, parts.band.sources[0]!),
-        line('I2 ≤ 1.45 Iz', `${figure(i2A)} ≤ 1.45 · ${figure(parts.iz.izA)} = ${figure(limit)}`, holds(i2A <= limit), OVERLOAD),
+        line('I2 ≤ 1.45 Iz', `${figure(i2A)} ≤ 1.45 · ${figure(parts.iz.izA)} = ${figure(limit)}`, holds(i2A, limit), OVERLOAD),
       ],
     });
   });
-  return judge(`i2:${stretch.segment.id}`, `I2 ≤ 1.45 Iz of ${name}`, comparison);
+  return judge(`i2:${id}`, `I2 ≤ 1.45 Iz of ${name}`, comparison);
 }

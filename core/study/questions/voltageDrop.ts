@@ -5,7 +5,7 @@ import { segmentName } from '../../network/segmentLoop';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
-import { type Comparison, figure, judge, line } from '../judge';
+import { type Comparison, figure, holds, judge, line } from '../judge';
 
 const DROP: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: '525, annex G table G.52.1', basis: 'memory' };
 
@@ -30,14 +30,14 @@ export function dropCheck(facts: CircuitFacts): Check {
       rule: DROP,
       beyond: 'caution',
       because: `voltage drop from the origin, ${figure(sumV)} V`,
-      working: [
+      working: () => [
         line(
           'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',
           `${volts.map(figure).join(' + ')} V, conductors at their limit temperature`,
           `${figure(sumV)} V`,
           DROP,
         ),
-        line('ΔU ≤ allowed', `${figure(percent)} % ≤ ${allowed} %`, percent <= allowed ? 'holds' : 'does not hold', DROP),
+        line('ΔU ≤ allowed', `${figure(percent)} % ≤ ${allowed} %`, holds(percent, allowed), DROP),
       ],
     };
   });

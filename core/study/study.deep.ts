@@ -1,0 +1,64 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyCommand, CommandRefused, type Step } from '../job/commands';
+import { parseJob, parseJobText } from '../job/parse';
+import type { CollectionName, Job } from '../job/schema/job';
+import { worstVerdict } from './answer';
+import { studyJob } from './study';
+
+const text = readFileSync('demo/bindery-yard.json', 'utf8');
+const parsed = parseJobText(text);
+if (!parsed.ok) throw new Error('the demo job is not valid');
+const demo = parsed.job;
+
+/** Any field of any row set to anything, or made absent: most are refused, some make a job nobody would draw. */
+const anyStep: fc.Arbitrary<Step> = fc
+  .constantFrom<CollectionName>('origins', 'boards', 'circuits', 'segments', 'loads', 'devices', 'sourceStates')
+  .chain((on) => fc.constantFrom(...Object.keys(demo[on])).map((id) => ({ on, id })))
+  .chain(({ on, id }) => {
+    const row = demo[on][id] as unknown as Record<string, unknown>;
+    const fields = Object.keys(row).flatMap((field) =>
+      field === 'settings' ? Object.keys(row.settings as object).map((inner) => [field, inner]) : [[field]],
+    );
+    return fc
+      .record({ field: fc.constantFrom(...fields), to: fc.oneof(fc.constant(undefined), anyFact, fc.jsonValue()) })
+      .map(({ field, to }) => ({ do: 'set' as const, on, id, field, to }));
+  });
+const anyFact = fc.record({
+  value: fc.oneof(fc.double(), fc.constantFrom(0.01, 1, 6, 32, 5000, '1mm2', '95mm2', 'Al', 'XLPE90', 'D2', 'K', true)),
+  from: fc.constantFrom('measured', 'stated', 'assumed'),
+});
+
+describe('a study of whatever a job may hold', () => {
+  it('never throws, never passes without figures, and never hides a worse check', () => {
+    let studied = 0;
+    fc.assert(
+      fc.property(fc.array(anyStep, { minLength: 1, maxLength: 6 }), (steps) => {
+        let job: Job = demo;
+        for (const step of steps)
+          try {
+            job = applyCommand(job, { label: 'any', steps: [step] });
+          } catch (error) {
+            expect(error).toBeInstanceOf(CommandRefused);
+          }
+        expect(parseJob(JSON.parse(JSON.stringify(job))).ok).toBe(true);
+        studied += 1;
+        for (const circuit of studyJob(job).circuits)
+          for (const answer of circuit.answers) {
+            expect(answer.verdict).toBe(worstVerdict(answer.checks.map((check) => check.verdict)));
+            for (const check of answer.checks) {
+              if (check.verdict === 'pass') {
+                expect(check.demand! <= check.limit! * (1 + 1e-9), `${answer.question} ${check.id}`).toBe(true);
+                expect(check.given.filter((given) => given.from === 'assumed')).toEqual([]);
+                expect(check.working.length).toBeGreaterThan(0);
+              }
+              if (check.verdict === 'unknown') expect(check.because).not.toBe('');
+            }
+          }
+      }),
+      { numRuns: 2000 },
+    );
+    expect(studied).toBeGreaterThanOrEqual(2000);
+  });
+});

@@ -1,0 +1,166 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyCommand } from '../job/commands';
+import { parseJobText } from '../job/parse';
+import type { Job } from '../job/schema/job';
+import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
+import { circuitChart } from './chart';
+import { triedFixes } from './fixes';
+import { studyJob } from './study';
+
+const demo = (): Job => {
+  const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  return parsed.job;
+};
+
+const anyCircuit = fc.record({
+  curve: fc.constantFrom('B' as const, 'C' as const, 'D' as const),
+  rated: fc.constantFrom(6, 10, 16, 20, 32, 40, 63),
+  line: fc.constantFrom(1.5, 2.5, 4, 6, 10, 16),
+  lengthM: fc.double({ min: 0.5, max: 200, noNaN: true }),
+  ohm: fc.double({ min: 0.01, max: 2, noNaN: true }),
+});
+const build = ({
+  curve,
+  rated,
+  line,
+  lengthM,
+  ohm,
+}: {
+  curve: 'B' | 'C' | 'D';
+  rated: number;
+  line: number;
+  lengthM: number;
+  ohm: number;
+}): Job =>
+  jobWith(
+    [{ id: 'c', settings: breaker(curve, rated), line, protective: line, lengthM }],
+    measuredOrigin({ zeOhm: stated(ohm, 'measured'), zLnOhm: stated(ohm, 'measured') }),
+  );
+
+const faultsOf = (job: Job) => studyJob(job).circuits.find((each) => each.circuitId === 'c')!.faults;
+
+describe('study properties', () => {
+  it('more cable never raises a fault, and MIN is never above MAX', () => {
+    fc.assert(
+      fc.property(anyCircuit, fc.double({ min: 1, max: 5, noNaN: true }), (sketch, times) => {
+        const short = faultsOf(build(sketch));
+        const long = faultsOf(build({ ...sketch, lengthM: sketch.lengthM * times }));
+        short.forEach((fault, index) => {
+          expect(long[index]!.currentA!).toBeLessThanOrEqual(fault.currentA! * (1 + 1e-12));
+        });
+        for (const kind of ['L-N', 'L-PE'] as const) {
+          const [most, least] = short.filter((fault) => fault.kind === kind);
+          expect(least!.currentA!).toBeLessThanOrEqual(most!.currentA!);
+        }
+      }),
+    );
+  });
+
+  it('taking any single fact away never turns an answer into a pass', () => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20 }]);
+    const verdicts = new Map(
+      studyJob(job).circuits.flatMap((each) =>
+        each.answers.map((answer) => [`${each.circuitId} ${answer.question}`, answer.verdict]),
+      ),
+    );
+    const facts = [
+      ...[
+        'lengthM',
+        'lineSize',
+        'neutralSize',
+        'protectiveSize',
+        'material',
+        'insulation',
+        'method',
+        'ambientC',
+        'groupedCircuits',
+      ].map((field) => ['segments', 'c-cable', [field]] as const),
+      ...['ratingA', 'curve', 'icnA'].map((field) => ['devices', 'c-device', ['settings', field]] as const),
+      ['origins', 'net', ['zeOhm']] as const,
+      ['origins', 'net', ['zLnOhm']] as const,
+      ['boards', 'board', ['deviceFactor']] as const,
+      ['circuits', 'c', ['designCurrentA']] as const,
+    ];
+    for (const [on, id, field] of facts) {
+      const without = studyJob(withField(job, on, id, [...field]));
+      const lost = without.circuits.flatMap((each) =>
+        each.answers.map((answer) => ({ key: `${each.circuitId} ${answer.question}`, answer })),
+      );
+      for (const { key, answer } of lost)
+        if (answer.verdict === 'pass') expect(verdicts.get(key), `${key} without ${id}.${field.join('.')}`).toBe('pass');
+      expect(
+        lost.some(({ answer }) => answer.checks.some((check) => check.missing.some((each) => each.path.endsWith(field.at(-1)!)))),
+        `${id}.${field.join('.')} is named as missing`,
+      ).toBe(true);
+    }
+  });
+
+  it('an unknown counts as such: the counts add up to eight answers a circuit', () => {
+    const study = studyJob(demo());
+    expect(Object.values(study.counts).reduce((sum, count) => sum + count, 0)).toBe(8 * study.circuits.length);
+  });
+
+  it('gives the same study for the same job, and leaves the job alone', () => {
+    const job = demo();
+    const before = JSON.stringify(job);
+    expect(JSON.stringify(studyJob(job))).toBe(JSON.stringify(studyJob(demo())));
+    expect(JSON.stringify(job)).toBe(before);
+  });
+});
+
+describe('the demo job', () => {
+  it('holds one wrong device, one unknown length and one assumption; the rest of what is assessed is in order', () => {
+    const study = studyJob(demo());
+    const worst = (verdict: string) => [
+      ...new Set(study.findings.filter((each) => each.verdict === verdict).map((each) => each.circuitId)),
+    ];
+    expect(worst('stop')).toEqual(['guillotine']);
+    expect(worst('unknown')).toEqual(['attic-fan']);
+    expect(worst('caution')).toEqual(['yard-light']);
+  });
+});
+
+describe('tried fixes', () => {
+  const job = demo();
+  const study = studyJob(job);
+  const fixes = triedFixes(job, study, 'guillotine');
+
+  it('are offered for each failing question and none other', () => {
+    expect([...new Set(fixes.map((fix) => fix.question))]).toEqual(['protects-cable', 'clears-in-time']);
+    expect(triedFixes(job, study, 'hob')).toEqual([]);
+  });
+
+  it('do what they say when they are applied', () => {
+    expect(fixes.length).toBeGreaterThan(3);
+    for (const fix of fixes) {
+      const after = studyJob(applyCommand(job, fix.command));
+      const own = after.circuits
+        .find((each) => each.circuitId === 'guillotine')!
+        .answers.find((each) => each.question === fix.question)!;
+      expect(['pass', 'caution']).toContain(own.verdict);
+      for (const { circuitId, question, to } of [...fix.improves, ...fix.worsens])
+        expect(
+          after.circuits.find((each) => each.circuitId === circuitId)!.answers.find((each) => each.question === question)!
+            .verdict,
+        ).toBe(to);
+    }
+  });
+});
+
+describe('chart of a circuit', () => {
+  it('draws the nearest device first, upstream after it, with both faults and the cable limit', () => {
+    const chart = circuitChart(demo(), 'guillotine');
+    expect(chart.bands.map((band) => band.label)).toEqual(['C32', '100 A gG']);
+    expect(chart.faults.map((fault) => fault.kind)).toEqual(['MAX', 'MIN']);
+    expect(chart.cable!.a2s).toBe((115 * 2.5) ** 2);
+  });
+
+  it('names a device whose band is not known instead of drawing it', () => {
+    const chart = circuitChart(withField(demo(), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine');
+    expect(chart.bands.map((band) => band.label)).toEqual(['100 A gG']);
+    expect(chart.absent[0]!.because).toContain('curve of Guillotine bench breaker');
+  });
+});

@@ -1,0 +1,70 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { launchBrowser } from '../scripts/browser.mjs';
+import { serve } from '../scripts/serve.mjs';
+
+export interface App {
+  url: string;
+  browser: Browser;
+  /** Opens a page and collects what goes wrong in it. */
+  open: (at: string, size?: { width: number; height: number }) => Promise<Page>;
+  /** Ends the server the hard way or the soft way and starts it again on the same data and address. */
+  restart: (signal?: NodeJS.Signals) => Promise<void>;
+  problems: string[];
+  data: string;
+  close: () => Promise<void>;
+}
+
+/** The built application on demo data of its own, with a browser. */
+export async function startApp(): Promise<App> {
+  const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-e2e-'));
+  const loaded = spawnSync('node_modules/.bin/tsx', ['scripts/load-demo.ts', data], { encoding: 'utf8' });
+  if (loaded.status !== 0) throw new Error(`the demo jobs could not be loaded: ${loaded.stderr}`);
+  let server = await serve({ data, port: 4400, quiet: true });
+  const { browser, close } = await launchBrowser();
+  const problems: string[] = [];
+  return {
+    url: server.url,
+    browser,
+    problems,
+    data,
+    open: async (at, size = { width: 1280, height: 800 }) => {
+      const page = await browser.newPage();
+      await page.setViewport(size);
+      page.on('pageerror', (error) => problems.push(`page: ${String(error)}`));
+      page.on('console', (message) => message.type() === 'error' && problems.push(`console: ${message.text()}`));
+      page.on('request', (request) => {
+        if (!request.url().startsWith(server.url) && !/^(data|blob):/.test(request.url()))
+          problems.push(`outbound: ${request.url()}`);
+      });
+      await page.goto(server.url + at, { waitUntil: 'load' });
+      return page;
+    },
+    restart: async (signal = 'SIGTERM') => {
+      const port = Number(new URL(server.url).port);
+      await server.stop(signal);
+      server = await serve({ data, port, quiet: true });
+      if (Number(new URL(server.url).port) !== port) throw new Error('the address was taken by another program');
+    },
+    close: async () => {
+      await close();
+      await server.stop();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Finds what breaks the accessibility rules on a page: `rule: element` each. */
+export async function accessibilityProblems(page: Page): Promise<string[]> {
+  await page.evaluate(readFileSync('node_modules/axe-core/axe.min.js', 'utf8'));
+  return page.evaluate(async () => {
+    const axe = (
+      window as unknown as { axe: { run: () => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> } }
+    ).axe;
+    const { violations } = await axe.run();
+    return violations.flatMap((violation) => violation.nodes.map((node) => `${violation.id}: ${node.target.join(' ')}`));
+  });
+}

@@ -1,0 +1,220 @@
+import type { Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { type App, accessibilityProblems, startApp } from './app';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(() => {
+  expect(app.problems.splice(0)).toEqual([]);
+});
+
+const fact = (path: string) => `[data-fact="${path}"]`;
+const RATING = 'devices.guillotine-device.settings.ratingA';
+
+const openDesk = async (circuit: string, size?: { width: number; height: number }): Promise<Page> => {
+  const page = await app.open(`/jobs/bindery-yard/circuits?c=${circuit}`, size);
+  await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+  await page.waitForSelector('[data-testid=plot]');
+  return page;
+};
+const verdict = (page: Page, question: string) =>
+  page.$eval(`li[data-question=${question}]`, (row) => row.getAttribute('data-verdict'));
+const waitVerdict = (page: Page, question: string, wanted: string) =>
+  page.waitForSelector(`li[data-question=${question}][data-verdict=${wanted}]`);
+const waitSaved = (page: Page) => page.waitForSelector('[data-testid=saved][data-saved=saved]');
+
+describe('the circuit desk', () => {
+  it('is reached from the list of jobs and shows the wrong device', async () => {
+    const page = await app.open('/');
+    await page.locator('a ::-p-text(Bindery Yard)').click();
+    await page.waitForSelector('[data-testid=ladder]');
+    await page.locator('a[data-circuit=guillotine]').click();
+    await page.waitForSelector('[data-testid=ladder][data-circuit=guillotine]');
+    expect(page.url()).toContain('c=guillotine');
+    expect(await verdict(page, 'protects-cable')).toBe('stop');
+    expect(await verdict(page, 'clears-in-time')).toBe('stop');
+    expect(await verdict(page, 'saves-person')).toBe('unknown');
+    expect(await page.$$eval('a[data-circuit=guillotine] [data-mark=stop]', (marks) => marks.length)).toBe(2);
+    await page.close();
+  });
+
+  it('edits a rating by keyboard: run, chart and ladder follow, and the store keeps it over a restart', async () => {
+    const page = await openDesk('guillotine');
+    await page.focus(fact(RATING));
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('input');
+    await page.keyboard.type('16 A');
+    await page.keyboard.press('Enter');
+    await waitVerdict(page, 'protects-cable', 'pass');
+    await waitVerdict(page, 'clears-in-time', 'pass');
+    expect(await page.$eval(fact(RATING), (field) => field.textContent)).toBe('16 A');
+    await page.waitForSelector('[data-bands="C16 100 A gG"]');
+    await waitSaved(page);
+    await app.restart('SIGKILL');
+    await page.reload();
+    await waitVerdict(page, 'clears-in-time', 'pass');
+    expect(await page.$eval(fact(RATING), (field) => field.textContent)).toBe('16 A');
+    await page.close();
+  });
+
+  it('steps values with the arrow keys and by mouse picks a curve', async () => {
+    const page = await openDesk('guillotine');
+    await page.focus(fact(RATING));
+    for (const _ of [20, 25, 32]) await page.keyboard.press('ArrowUp');
+    await page.waitForSelector('[data-bands="C32 100 A gG"]');
+    await waitVerdict(page, 'clears-in-time', 'stop');
+    await page.click(fact('devices.guillotine-device.settings.curve'));
+    await page.locator('[role=radio] ::-p-text(B)').click();
+    await waitVerdict(page, 'clears-in-time', 'pass');
+    await page.waitForSelector('[data-bands="B32 100 A gG"]');
+    await waitSaved(page);
+    await page.close();
+  });
+
+  it('edits size, length and Ze where they stand', async () => {
+    const page = await openDesk('guillotine');
+    const type = async (path: string, text: string) => {
+      await page.click(fact(path));
+      await page.waitForSelector('input');
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+      await page.waitForSelector('input', { hidden: true });
+    };
+    await type('segments.guillotine-cable.lineSize', '6');
+    expect(await page.$eval(fact('segments.guillotine-cable.lineSize'), (field) => field.textContent)).toBe('6 mm²');
+    await type('segments.guillotine-cable.lengthM', '60 ft');
+    expect(await page.$eval(fact('segments.guillotine-cable.lengthM'), (field) => field.textContent)).toBe('18.3 m');
+    await type('origins.street.zeOhm', '4.9');
+    await waitVerdict(page, 'clears-in-time', 'stop');
+    await type('origins.street.zeOhm', '0,35');
+    await waitVerdict(page, 'clears-in-time', 'pass');
+    await waitSaved(page);
+    await page.close();
+  });
+
+  it.each([
+    ['-5', /0.01 to 5000 m/],
+    ['abc', /number is wanted/],
+    ['1,250', /could be 1250 or 1.250/],
+    ['12 A', /not a unit used here/],
+    ['NaN', /number is wanted/],
+    ['9e9', /not a unit/],
+  ])('refuses "%s" as a length at the field, and nothing changes', async (text, message) => {
+    const page = await openDesk('hob');
+    const path = fact('segments.hob-cable.lengthM');
+    await page.click(path);
+    await page.waitForSelector('input');
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('input[aria-invalid=true]');
+    expect(await page.$eval('[role=dialog] [role=status]', (status) => status.textContent)).toMatch(message);
+    await page.keyboard.press('Escape');
+    expect(await page.$eval(path, (field) => field.textContent)).toBe('14 m');
+    await page.close();
+  });
+
+  it('makes a fact unknown, and what needs it with it', async () => {
+    const page = await openDesk('hob');
+    await page.click(fact('segments.hob-cable.lengthM'));
+    await page.locator('button ::-p-text(Make unknown)').click();
+    await waitVerdict(page, 'clears-in-time', 'unknown');
+    expect(await page.$eval('li[data-question=clears-in-time]', (row) => row.textContent)).toContain(
+      'missing: length of cable of Kitchenette hob',
+    );
+    await waitSaved(page);
+    await page.close();
+  });
+
+  it('applies a tried fix in one press', async () => {
+    const page = await openDesk('dehumidifier');
+    await page.click(fact('devices.dehumidifier-device.settings.ratingA'));
+    await page.waitForSelector('input');
+    await page.keyboard.type('25');
+    await page.keyboard.press('Enter');
+    await waitVerdict(page, 'protects-cable', 'stop');
+    await page.waitForSelector('li[data-question=protects-cable] [data-fix] button');
+    await page.click('li[data-question=protects-cable] [data-fix] button');
+    await waitVerdict(page, 'protects-cable', 'pass');
+    await waitSaved(page);
+    await page.close();
+  });
+
+  it('shows the working with source, basis and provenance', async () => {
+    const page = await openDesk('water');
+    await page.click('li[data-question=clears-in-time] button[aria-expanded]');
+    const text = await page.$eval('li[data-question=clears-in-time]', (row) => row.textContent);
+    expect(text).toContain('IEC 61009-1');
+    expect(text).toContain('from memory of the publication');
+    expect(text).toContain('Ze of Street network: stated');
+    await page.close();
+  });
+
+  it('reads the bands at a current by keyboard', async () => {
+    const page = await openDesk('water');
+    await page.$eval('[data-testid=plot]', (plot) => (plot as unknown as HTMLElement).focus());
+    await page.keyboard.press('ArrowRight');
+    await page.waitForSelector('[data-testid=probe]');
+    expect(await page.$eval('[data-testid=probe]', (box) => box.textContent)).toMatch(/at .* A.*B16 .*100 A gG/);
+    await page.close();
+  });
+
+  it('says so where there is no such job', async () => {
+    const page = await app.open('/jobs/nowhere/circuits');
+    expect(await page.$eval('h1', (heading) => heading.textContent)).toContain('nothing at this address');
+    app.problems.length = 0;
+    await page.close();
+  });
+
+  it('tells when the link is lost, keeps the edit, and saves it when the server is back', async () => {
+    const page = await openDesk('glue');
+    await page.setOfflineMode(true);
+    await page.focus(fact('devices.glue-device.settings.ratingA'));
+    await page.keyboard.press('ArrowDown');
+    await page.waitForSelector('[data-testid=saved][data-saved=waiting]');
+    expect(await page.$eval(fact('devices.glue-device.settings.ratingA'), (field) => field.textContent)).toBe('13 A');
+    await page.setOfflineMode(false);
+    await waitSaved(page);
+    await page.reload();
+    await page.waitForSelector(fact('devices.glue-device.settings.ratingA'));
+    expect(await page.$eval(fact('devices.glue-device.settings.ratingA'), (field) => field.textContent)).toBe('13 A');
+    app.problems.length = 0;
+    await page.close();
+  });
+
+  it.each([
+    [1280, 800],
+    [390, 844],
+    [2560, 1300],
+  ])('holds at %d px: nothing wider than the window, axe finds nothing', async (width, height) => {
+    const page = await openDesk('guillotine', { width, height });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.evaluate(() => document.querySelector<HTMLElement>('button[aria-label^="Cupboard"]')?.click());
+    await page.waitForSelector('[data-theme=cupboard]');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.evaluate(() => localStorage.clear());
+    await page.close();
+  });
+});
+
+describe('the command route', () => {
+  const post = (body: string, job = 'bindery-yard') => fetch(`${app.url}/api/jobs/${job}/commands`, { method: 'POST', body });
+  const step = { do: 'set', on: 'segments', id: 'tails', field: ['lengthM'], to: { value: 3, from: 'measured' } };
+  it.each([
+    ['no JSON', '{', 400],
+    ['no command', '{}', 400],
+    ['an unknown step', JSON.stringify({ base: 1, command: { label: 'x', steps: [{ do: 'explode' }] } }), 400],
+    ['an old revision', JSON.stringify({ base: 999_999, command: { label: 'x', steps: [step] } }), 409],
+    ['too much', 'x'.repeat(1_000_001), 413],
+  ])('refuses %s and says why', async (_, body, status) => {
+    const response = await post(body);
+    expect(response.status).toBe(status);
+    expect(((await response.json()) as { problems: { message: string }[] }).problems[0]!.message).toBeTruthy();
+  });
+  it('refuses an unknown job', async () => {
+    expect((await post(JSON.stringify({ base: 1, command: { label: 'x', steps: [step] } }), 'nowhere')).status).toBe(404);
+  });
+});

@@ -1,0 +1,67 @@
+import { parseJob } from '../core/job/parse';
+import type { Job } from '../core/job/schema/job';
+import { studyJob } from '../core/study/study';
+import { breaker, device, gg, jobWith, measuredOrigin, segment, stated } from '../core/testing/jobs';
+
+/** A job of many circuits behind a cut-out: every third has two segments, every fifth a wrong curve. */
+export function bigJob(circuits: number): Job {
+  const job = jobWith(
+    Array.from({ length: circuits }, (_, index) => ({
+      id: `c${index}`,
+      settings: breaker(index % 5 === 0 ? 'D' : 'B', [6, 10, 16, 20, 32][index % 5]!),
+      lengthM: 8 + ((index * 7) % 40),
+      line: [1.5, 1.5, 2.5, 4, 6][index % 5]!,
+      protective: 1.5,
+    })),
+    measuredOrigin(),
+  );
+  for (let index = 0; index < circuits; index += 3)
+    job.segments[`tail${index}`] = segment(`tail${index}`, `c${index}`, 6, 1.5, 1.5, { order: 'b' });
+  job.segments.tails = segment('tails', 'service', 4, 25, 16);
+  job.circuits.service!.designCurrentA = stated(60);
+  job.devices.cutout = device('cutout', 'service', gg(100), { grade: 'typical' });
+  if (!parseJob(job).ok) throw new Error('the benchmark job is not valid');
+  return job;
+}
+
+/** Runs something until it has settled and returns the median and the 95th percentile in ms. */
+export function timed(run: () => void, times = 60): { median: number; p95: number } {
+  for (let warm = 0; warm < 10; warm++) run();
+  const spans = Array.from({ length: times }, () => {
+    const from = performance.now();
+    run();
+    return performance.now() - from;
+  }).sort((a, b) => a - b);
+  return { median: spans[Math.floor(times / 2)]!, p95: spans[Math.floor(times * 0.95)]! };
+}
+
+export interface Figure {
+  what: string;
+  measured: string;
+  wanted: string;
+  ok: boolean;
+}
+
+export const figure = (what: string, ms: { median: number; p95: number }, wantedMs: number): Figure => ({
+  what,
+  measured: `${ms.median.toFixed(1)} ms median, ${ms.p95.toFixed(1)} ms p95`,
+  wanted: `under ${wantedMs} ms`,
+  ok: ms.p95 < wantedMs,
+});
+
+export function studyFigures(): Figure[] {
+  const job = bigJob(60);
+  const large = bigJob(600);
+  return [
+    figure(
+      'study of 60 circuits, Node',
+      timed(() => void studyJob(job)),
+      20,
+    ),
+    figure(
+      'study of 600 circuits, Node',
+      timed(() => void studyJob(large), 20),
+      250,
+    ),
+  ];
+}

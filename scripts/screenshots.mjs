@@ -1,0 +1,53 @@
+// Makes docs/screenshots from the demo jobs.
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { launchBrowser } from './browser.mjs';
+import { ensureBuild } from './build.mjs';
+import { bin, ensurePackages, fail, ROOT, run } from './packages.mjs';
+import { serve } from './serve.mjs';
+
+const desk = (circuit) => `/jobs/bindery-yard/circuits?c=${circuit}`;
+const VIEWS = [
+  { name: 'desk-day', at: desk('guillotine'), ready: '[data-fix]', theme: 'day' },
+  { name: 'desk-cupboard', at: desk('guillotine'), ready: '[data-fix]', theme: 'cupboard' },
+  {
+    name: 'desk-working',
+    at: desk('folding-sockets'),
+    ready: '[data-testid=plot]',
+    theme: 'day',
+    click: 'li[data-question=clears-in-time] button[aria-expanded]',
+  },
+  {
+    name: 'desk-unknown',
+    at: desk('attic-fan'),
+    ready: '[data-testid=plot]',
+    theme: 'day',
+    click: '[data-fact="segments.attic-fan-cable.lengthM"]',
+  },
+  { name: 'desk-phone', at: desk('guillotine'), ready: '[data-fix]', theme: 'day', width: 390, height: 844 },
+  { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
+];
+
+ensurePackages();
+ensureBuild();
+const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-shots-'));
+if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs could not be loaded.');
+const server = await serve({ data, port: 4450, quiet: true });
+const { browser, close } = await launchBrowser();
+mkdirSync(path.join(ROOT, 'docs', 'screenshots'), { recursive: true });
+for (const { name, at, ready, theme, click, width = 1280, height = 800 } of VIEWS) {
+  const page = await browser.newPage();
+  await page.setViewport({ width, height });
+  await page.evaluateOnNewDocument((chosen) => localStorage.setItem('isotrip-theme', chosen), theme);
+  await page.goto(server.url + at, { waitUntil: 'networkidle0' });
+  await page.waitForSelector(ready);
+  await page.evaluate(() => document.fonts.ready);
+  if (click !== undefined) await page.click(click);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+  await page.close();
+}
+await close();
+await server.stop();
+rmSync(data, { recursive: true, force: true });
