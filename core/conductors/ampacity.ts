@@ -1,6 +1,5 @@
-import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
-import type { Segment } from '../job/schema/circuit';
-import { roleMm2 } from '../network/segmentLoop';
+import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
+import type { SegmentFacts } from '../network/segmentFacts';
 import { tabulatedAmpacityA } from '../tables/ampacity';
 import { groupingFactor, temperatureFactor } from '../tables/correction';
 import type { Source } from '../tables/source';
@@ -24,30 +23,30 @@ const BURIED = new Set(['D1', 'D2']);
  * Corrected ampacity Iz of a segment: table × temperature × grouping (IEC 60364-5-52, 523).
  * @returns A; unknown when a fact is absent or the tables hold no such cell
  */
-export function correctedAmpacity(segment: Segment, name: string): Maybe<Ampacity> {
-  const at = (field: string) => `segments.${segment.id}.${field}`;
+export function correctedAmpacity(segment: SegmentFacts): Maybe<Ampacity> {
   const facts = all({
-    sizeMm2: roleMm2(segment, 'lineSize', name),
-    material: need(segment.material, at('material'), `material of ${name}`),
-    insulation: need(segment.insulation, at('insulation'), `insulation of ${name}`),
-    method: need(segment.method, at('method'), `installation method of ${name}`),
-    ambientC: need(segment.ambientC, at('ambientC'), `temperature around ${name}`),
-    grouped: need(segment.groupedCircuits, at('groupedCircuits'), `circuits bunched with ${name}`),
-    terminalC: segment.insulation?.value === 'XLPE90' ? terminal(segment) : known(70),
+    sizeMm2: segment.mm2('lineSize'),
+    material: segment.material,
+    insulation: segment.insulation,
+    method: segment.method,
+    ambientC: segment.ambientC,
+    grouped: segment.groupedCircuits,
+    terminalC: segment.segment.insulation?.value === 'XLPE90' ? segment.terminalC : PVC_TERMINAL,
   });
+  const { soilKmPerW, inSun } = segment.segment;
   return andThen(facts, ({ sizeMm2, material, insulation, method, ambientC, grouped, terminalC }) => {
-    if (insulation !== 'PVC70' && insulation !== 'XLPE90') return unknown(at('insulation'), `${insulation} is not assessed yet`);
-    if (material !== 'Cu') return unknown(at('material'), 'ampacity of aluminium is not assessed yet');
+    if (material !== 'Cu') return unknown(segment.at('material'), 'ampacity of aluminium is not assessed yet');
     const column = insulation === 'XLPE90' && terminalC < 90 ? 'PVC70' : insulation;
     const cell = tabulatedAmpacityA(column, method, sizeMm2);
-    if (cell === undefined) return unknown(at('method'), `no ampacity listed for ${sizeMm2} mm² by method ${method}`);
-    if (BURIED.has(method) && segment.soilKmPerW !== undefined && segment.soilKmPerW.value !== 2.5)
-      return unknown(at('soilKmPerW'), 'soil other than 2.5 K·m/W is not assessed yet');
-    if (segment.inSun === true) return unknown(at('inSun'), 'cables in the sun are not assessed yet');
+    if (cell === undefined) return unknown(segment.at('method'), `no ampacity listed for ${sizeMm2} mm² by method ${method}`);
+    if (BURIED.has(method) && soilKmPerW !== undefined && soilKmPerW.value !== 2.5)
+      return unknown(segment.at('soilKmPerW'), 'soil other than 2.5 K·m/W is not assessed yet');
+    if (inSun === true) return unknown(segment.at('inSun'), 'cables in the sun are not assessed yet');
     const temperature = temperatureFactor(insulation, ambientC, BURIED.has(method));
-    if (temperature === undefined) return unknown(at('ambientC'), `no factor listed for ${ambientC} °C`);
+    if (temperature === undefined) return unknown(segment.at('ambientC'), `no factor listed for ${ambientC} °C`);
     const grouping = groupingFactor(grouped);
-    if (grouping === undefined) return unknown(at('groupedCircuits'), `no factor listed for ${grouped} circuits together`);
+    if (grouping === undefined)
+      return unknown(segment.at('groupedCircuits'), `no factor listed for ${grouped} circuits together`);
     const corrected = cell.ampacityA * temperature.factor * grouping.factor;
     return map(facts, () => ({
       izA: corrected,
@@ -62,8 +61,4 @@ export function correctedAmpacity(segment: Segment, name: string): Maybe<Ampacit
   });
 }
 
-/** Terminals not known to take 90 °C are taken at 70 °C, the lower of the two: no fact is lent. */
-const terminal = (segment: Segment): Maybe<number> =>
-  segment.terminalC === undefined
-    ? known(70)
-    : need(segment.terminalC, `segments.${segment.id}.terminalC`, 'terminal temperature');
+const PVC_TERMINAL = known(70);

@@ -1,7 +1,7 @@
 import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
 import { add, type Complex, magnitude, ZERO } from './complex';
 import type { Wiring, Wirings } from './paths';
-import { segmentLoopOhm, segmentName } from './segmentLoop';
+import { segmentLoopOhm } from './segmentLoop';
 import { originLoop, type SourceLoop, totalOhm } from './source';
 import type { FaultKind, NetworkState } from './states';
 
@@ -31,7 +31,7 @@ function cableTo(wiring: Wiring, segmentId: string | undefined, kind: FaultKind,
   if (segmentId === undefined) return known(ZERO);
   const stretch = wiring.stretches.find(({ segment }) => segment.id === segmentId)!;
   const before = cableTo(wiring, stretch.after, kind, state);
-  const own = segmentLoopOhm(stretch.segment, kind, state, segmentName(stretch.segment, wiring.circuit.name));
+  const own = segmentLoopOhm(stretch.facts, kind, state);
   return map(all({ before, own }), (parts) => add(parts.before, parts.own));
 }
 

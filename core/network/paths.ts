@@ -3,6 +3,7 @@ import type { Circuit, Segment } from '../job/schema/circuit';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Origin } from '../job/schema/supply';
+import { SegmentFacts } from './segmentFacts';
 import { soleOrigin } from './source';
 
 type Ordered = { id: string; order: string };
@@ -13,6 +14,7 @@ export const byOrder = (a: Ordered, b: Ordered): number =>
 /** A segment and the one before it on the way from the source; the circuit's first has none. */
 export interface Stretch {
   segment: Segment;
+  facts: SegmentFacts;
   after: string | undefined;
   /** Nothing follows: a far end. */
   last: boolean;
@@ -72,7 +74,7 @@ export function wiringsOf(job: Job): Wirings {
     const own = devices.get(circuit.id) ?? [];
     byCircuit.set(circuit.id, {
       circuit,
-      stretches: stretchesOf(segments.get(circuit.id) ?? []),
+      stretches: stretchesOf(segments.get(circuit.id) ?? [], circuit.name),
       startDevices: own.filter((device) => device.seat === 'start'),
       endDevices: own.filter((device) => device.seat === 'end'),
       groupDevices: groupChain(job, circuit.behindDeviceId),
@@ -83,14 +85,14 @@ export function wiringsOf(job: Job): Wirings {
 }
 
 /** The main chain follows the order; a spur follows the segment it names. */
-function stretchesOf(segments: Segment[]): Stretch[] {
+function stretchesOf(segments: Segment[], circuitName: string): Stretch[] {
   const followed = new Set<string>();
   let previous: string | undefined;
   const stretches = segments.map((segment) => {
     const after = segment.branchOf ?? previous;
     if (segment.branchOf === undefined) previous = segment.id;
     if (after !== undefined) followed.add(after);
-    return { segment, after, last: false };
+    return { segment, facts: new SegmentFacts(segment, segment.name ?? `cable of ${circuitName}`), after, last: false };
   });
   return stretches.map((stretch) => ({ ...stretch, last: !followed.has(stretch.segment.id) }));
 }

@@ -1,8 +1,8 @@
 import type { Gate } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
+import type { Segment } from '../job/schema/circuit';
 import type { Grade } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import { segmentName } from '../network/segmentLoop';
 import { K_FACTORS } from '../tables/adiabatic';
 import { circuitFacts } from './facts';
 
@@ -79,14 +79,12 @@ export function circuitChart(job: Job, circuitId: string): CircuitChart {
     const least = facts.network.leastFault(facts.path.value, 'L-PE');
     if (least.known) chart.faults.push({ label: 'least, far end to earth', currentA: least.value.currentA, kind: 'MIN' });
   }
-  chart.cable = thinnestLimit(
-    facts.wiring.stretches.map(({ segment }) => ({ segment, name: segmentName(segment, facts.circuit.name) })),
-  );
+  chart.cable = thinnestLimit(facts.wiring.stretches.map(({ segment }) => segment));
   return chart;
 }
 
-function thinnestLimit(cables: { segment: Job['segments'][string]; name: string }[]): CircuitChart['cable'] {
-  const limits = cables.flatMap(({ segment }) => {
+function thinnestLimit(segments: Segment[]): CircuitChart['cable'] {
+  const limits = segments.flatMap((segment) => {
     const size = segment.lineSize?.value;
     const insulation = segment.insulation?.value;
     if (

@@ -1,11 +1,11 @@
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type LetThrough, letThroughOf } from '../../devices/letThrough';
-import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
+import { all, andThen, known, type Maybe } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Fault } from '../../network/faults';
 import type { Stretch } from '../../network/paths';
-import { roleMm2, segmentName } from '../../network/segmentLoop';
+import type { SegmentFacts } from '../../network/segmentFacts';
 import type { FaultKind } from '../../network/states';
 import { K_FACTORS, K_SOURCE } from '../../tables/adiabatic';
 import type { Check } from '../answer';
@@ -23,17 +23,16 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
 
 function conductorCheck(facts: CircuitFacts, device: Device, stretch: Stretch, kind: FaultKind): Check {
   const { segment } = stretch;
-  const name = segmentName(segment, facts.circuit.name);
   const conductor =
     kind === 'L-N' ? 'live conductors' : facts.job.dialect === 'nec' ? 'grounding conductor' : 'protective conductor';
   return judge(
     `energy:${segment.id}:${kind}`,
-    `Heat in the ${conductor} of ${name}`,
-    compare(facts, device, stretch, kind, name),
+    `Heat in the ${conductor} of ${stretch.facts.name}`,
+    compare(facts, device, stretch, kind),
   );
 }
 
-function compare(facts: CircuitFacts, device: Device, stretch: Stretch, kind: FaultKind, name: string): Maybe<Comparison> {
+function compare(facts: CircuitFacts, device: Device, stretch: Stretch, kind: FaultKind): Maybe<Comparison> {
   const { path, network } = facts;
   if (!path.known) return path;
   const { segment } = stretch;
@@ -42,7 +41,7 @@ function compare(facts: CircuitFacts, device: Device, stretch: Stretch, kind: Fa
     least: network.faultAt(path.value, segment.id, kind, 'MIN'),
     letThrough: letThroughOf(device),
     band: overcurrentBand(device, 'standard'),
-    withstand: withstandA2s(stretch, kind, name),
+    withstand: withstandA2s(stretch.facts, kind),
   });
   return andThen(parts, ({ most, least, letThrough, band, withstand }) => {
     const ends = [least, most].map((fault) => ({ fault, energy: letThrough(fault.currentA) }));
@@ -57,21 +56,15 @@ interface Withstand {
   a2s: number;
 }
 
-function withstandA2s({ segment }: Stretch, kind: FaultKind, name: string): Maybe<Withstand> {
-  const at = (field: string) => `segments.${segment.id}.${field}`;
-  const line = roleMm2(segment, 'lineSize', name);
+function withstandA2s(segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> {
   const facts = all({
-    material: need(segment.material, at('material'), `material of ${name}`),
-    insulation: need(segment.insulation, at('insulation'), `insulation of ${name}`),
-    sizeMm2:
-      kind === 'L-N'
-        ? map(all({ line, neutral: roleMm2(segment, 'neutralSize', name) }), (sizes) => Math.min(sizes.line, sizes.neutral))
-        : map(all({ line, protective: roleMm2(segment, 'protectiveSize', name) }), (sizes) =>
-            Math.min(sizes.line, sizes.protective),
-          ),
+    material: segment.material,
+    insulation: segment.insulation,
+    lineMm2: segment.mm2('lineSize'),
+    backMm2: segment.mm2(kind === 'L-N' ? 'neutralSize' : 'protectiveSize'),
   });
-  return andThen(facts, ({ material, insulation, sizeMm2 }) => {
-    if (insulation !== 'PVC70' && insulation !== 'XLPE90') return unknown(at('insulation'), `${insulation} is not assessed yet`);
+  return andThen(facts, ({ material, insulation, lineMm2, backMm2 }) => {
+    const sizeMm2 = Math.min(lineMm2, backMm2);
     const k = K_FACTORS[material][insulation];
     return known({ k, sizeMm2, a2s: k ** 2 * sizeMm2 ** 2 });
   });

@@ -3,7 +3,6 @@ import { overcurrentBand, ratedCurrent } from '../../devices/bands';
 import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Stretch } from '../../network/paths';
-import { segmentName } from '../../network/segmentLoop';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
 import type { CircuitFacts } from '../facts';
@@ -35,7 +34,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
   }
   checks.push(loadWithinRating(facts, protective));
   for (const stretch of wiring.stretches) {
-    const cable = ampacityOf(facts, stretch);
+    const cable = cableOf(stretch);
     checks.push(ratingWithinAmpacity(protective, cable), tripWithinAmpacity(protective, cable));
     checks.push(...adiabaticChecks(facts, protective, stretch));
   }
@@ -64,10 +63,7 @@ interface Cable {
   iz: Maybe<Ampacity>;
 }
 
-function ampacityOf(facts: CircuitFacts, { segment }: Stretch): Cable {
-  const name = segmentName(segment, facts.circuit.name);
-  return { id: segment.id, name, iz: correctedAmpacity(segment, name) };
-}
+const cableOf = ({ segment, facts }: Stretch): Cable => ({ id: segment.id, name: facts.name, iz: correctedAmpacity(facts) });
 
 /** Iz = table · temperature · grouping, as a line of working. */
 function ampacityLines(iz: Ampacity) {

@@ -1,7 +1,6 @@
 import { segmentDropV } from '../../conductors/drop';
 import { all, andThen, known, type Maybe, map } from '../../job/known';
 import type { Wiring } from '../../network/paths';
-import { segmentName } from '../../network/segmentLoop';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
@@ -49,12 +48,7 @@ function circuitDropV(facts: CircuitFacts, wiring: Wiring): Maybe<number> {
   if (wiring.stretches.length === 0) return known(0);
   return andThen(facts.designOf(wiring.circuit), ({ ibA, cosPhi }) => {
     const byId = all(
-      Object.fromEntries(
-        wiring.stretches.map(({ segment }) => [
-          segment.id,
-          segmentDropV(segment, ibA, cosPhi, segmentName(segment, wiring.circuit.name)),
-        ]),
-      ),
+      Object.fromEntries(wiring.stretches.map((stretch) => [stretch.segment.id, segmentDropV(stretch.facts, ibA, cosPhi)])),
     );
     return map(byId, (own) => {
       const total = new Map<string, number>();

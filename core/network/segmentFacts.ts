@@ -1,0 +1,88 @@
+import { andThen, known, type Maybe, need, unknown } from '../job/known';
+import type { InstallationMethod, Insulation, Segment } from '../job/schema/circuit';
+import type { ConductorSize } from '../job/schema/facts';
+import { LIMIT_C } from '../tables/correction';
+
+export type ConductorName = 'lineSize' | 'neutralSize' | 'protectiveSize';
+
+const SIZE_WORDS: Record<ConductorName, string> = {
+  lineSize: 'line size',
+  neutralSize: 'neutral size',
+  protectiveSize: 'protective conductor size',
+};
+
+/** Section in mm² of a metric size; American sizes are not assessed yet. */
+const metricMm2 = (size: ConductorSize, path: string): Maybe<number> =>
+  size.endsWith('mm2') ? known(Number(size.slice(0, -3))) : unknown(path, `${size}: American sizes are not assessed yet`);
+
+/** The facts of one segment, each read once per study: they are asked for many times over, for every fault and check. */
+export class SegmentFacts {
+  private readonly read = new Map<string, Maybe<unknown>>();
+
+  constructor(
+    readonly segment: Segment,
+    /** What it is called in words. */
+    readonly name: string,
+  ) {}
+
+  /** Path of one of its fields in the job. */
+  at(field: keyof Segment): string {
+    return `segments.${this.segment.id}.${field}`;
+  }
+
+  private once<T>(key: string, make: () => Maybe<T>): Maybe<T> {
+    const present = this.read.get(key);
+    if (present !== undefined) return present as Maybe<T>;
+    const made = make();
+    this.read.set(key, made);
+    return made;
+  }
+
+  get lengthM(): Maybe<number> {
+    return this.once('lengthM', () => need(this.segment.lengthM, this.at('lengthM'), `length of ${this.name}`));
+  }
+  get material(): Maybe<'Cu' | 'Al'> {
+    return this.once('material', () => need(this.segment.material, this.at('material'), `material of ${this.name}`));
+  }
+  /** Insulation, of the kinds assessed. */
+  get insulation(): Maybe<Extract<Insulation, 'PVC70' | 'XLPE90'>> {
+    return this.once('insulation', () =>
+      andThen(need(this.segment.insulation, this.at('insulation'), `insulation of ${this.name}`), (insulation) =>
+        insulation === 'PVC70' || insulation === 'XLPE90'
+          ? known(insulation)
+          : unknown(this.at('insulation'), `${insulation} is not assessed yet`),
+      ),
+    );
+  }
+  /** Limit temperature of the conductors, °C. */
+  get limitC(): Maybe<number> {
+    return this.once('limitC', () => andThen(this.insulation, (insulation) => known(LIMIT_C[insulation])));
+  }
+  get method(): Maybe<InstallationMethod> {
+    return this.once('method', () => need(this.segment.method, this.at('method'), `installation method of ${this.name}`));
+  }
+  get ambientC(): Maybe<number> {
+    return this.once('ambientC', () => need(this.segment.ambientC, this.at('ambientC'), `temperature around ${this.name}`));
+  }
+  get groupedCircuits(): Maybe<number> {
+    return this.once('grouped', () =>
+      need(this.segment.groupedCircuits, this.at('groupedCircuits'), `circuits bunched with ${this.name}`),
+    );
+  }
+  /** Terminals not known to take 90 °C are taken at 70 °C, the lower of the two: no fact is lent. */
+  get terminalC(): Maybe<number> {
+    return this.once('terminalC', () =>
+      this.segment.terminalC === undefined
+        ? known(70)
+        : need(this.segment.terminalC, this.at('terminalC'), `terminal temperature of ${this.name}`),
+    );
+  }
+  /** Section of a conductor, mm². */
+  mm2(conductor: ConductorName): Maybe<number> {
+    return this.once(conductor, () =>
+      andThen(need(this.segment[conductor], this.at(conductor), `${SIZE_WORDS[conductor]} of ${this.name}`), (size) =>
+        metricMm2(size, this.at(conductor)),
+      ),
+    );
+  }
+}
