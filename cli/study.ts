@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { MAX_JOB_BYTES, parseJobText, problemLine } from '../core/job/parse';
 import { triedFixes } from '../core/study/fixes';
-import { studyJob } from '../core/study/study';
+import { shownStudy, studyJob } from '../core/study/study';
 import { studyText } from './studyText';
 
 const USAGE =
@@ -39,7 +39,7 @@ function main(args: string[]): void {
   const fixes = study.circuits.flatMap(({ circuitId }) =>
     triedFixes(parsed.job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
   );
-  process.stdout.write(json ? `${JSON.stringify({ ...study, fixes }, null, 2)}\n` : studyText(study, fixes));
+  process.stdout.write(json ? `${JSON.stringify({ ...shownStudy(study), fixes }, null, 2)}\n` : studyText(study, fixes));
 }
 
 main(process.argv.slice(2));

@@ -7,14 +7,14 @@ import type { Verdict } from '@/core/study/answer';
 import { type CircuitChart, circuitChart } from '@/core/study/chart';
 import type { Finding } from '@/core/study/findings';
 import { type Fix, triedFixes } from '@/core/study/fixes';
-import { type CircuitStudy, type Counts, type Study, studyJob } from '@/core/study/study';
+import { type Counts, type ShownCircuit, type Study, shownCircuit, studyJob } from '@/core/study/study';
 
 /** What the desk shows of a study: marks of every circuit, everything of the chosen one. */
 export interface DeskStudy {
   verdict: Verdict;
   counts: Counts;
   marks: { circuitId: string; verdict: Verdict; answers: Verdict[] }[];
-  circuit: CircuitStudy | null;
+  circuit: ShownCircuit | null;
   chart: CircuitChart | null;
   findings: Finding[];
 }
@@ -33,6 +33,7 @@ function present(circuitId: string | null): DeskStudy {
   if (job === undefined) throw new Error('no job is open');
   study ??= studyJob(job);
   const { verdict, counts, circuits, findings } = study;
+  const chosen = circuits.find((circuit) => circuit.circuitId === circuitId);
   return {
     verdict,
     counts,
@@ -42,7 +43,7 @@ function present(circuitId: string | null): DeskStudy {
       verdict: circuit.verdict,
       answers: circuit.answers.map((answer) => answer.verdict),
     })),
-    circuit: circuits.find((circuit) => circuit.circuitId === circuitId) ?? null,
+    circuit: chosen === undefined ? null : shownCircuit(chosen),
     chart: circuitId === null ? null : circuitChart(job, circuitId),
   };
 }

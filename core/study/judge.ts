@@ -45,7 +45,10 @@ export const line = (formula: string, values: string, result: string, source: So
 /** A figure for the working: four significant digits, no more than the facts bear. */
 export function figure(value: number): string {
   if (!Number.isFinite(value)) return 'never';
-  return String(Number(value.toPrecision(4)));
+  if (value === 0) return '0';
+  const beyond = Math.floor(Math.log10(Math.abs(value))) - 3;
+  const step = 10 ** Math.abs(beyond);
+  return String(beyond >= 0 ? Math.round(value / step) * step : Math.round(value * step) / step);
 }
 
 const ruleText = (rule: Source | string): string => (typeof rule === 'string' ? rule : cite(rule));
@@ -59,17 +62,10 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
   const { value: c, given } = comparison;
   if (Number.isNaN(c.demand) || Number.isNaN(c.limit))
     return unknownCheck(id, title, [{ path: '', what: `${title}: no figure came out` }]);
-  let lines: WorkingLine[] | undefined;
-  const working = () => {
-    lines ??= c.working();
-    return lines;
-  };
-  const basis = () =>
-    weakestBasis([...working().map((each) => each.basis), typeof c.rule === 'string' ? 'published' : c.rule.basis]);
   const grade = c.grade ?? 'standard';
   let verdict = fits(c.demand, c.limit) ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
   const caps =
-    c.capGuesses === true && (grade === 'typical' || basis() === 'practice')
+    c.capGuesses === true && (grade === 'typical' || weakestBasis(c.working().map((each) => each.basis)) === 'practice')
       ? [`rests on a ${grade === 'typical' ? 'typical' : 'customary'} value`]
       : [];
   const assumed = given.filter((each) => each.from === 'assumed');
@@ -85,14 +81,9 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
     unit: c.unit,
     margin: marginOf(c.demand, c.limit),
     rule: ruleText(c.rule),
-    get basis() {
-      return basis();
-    },
     grade,
     because: capped ? `${c.because}; ${caps.join('; ')}` : c.because,
-    get working() {
-      return working();
-    },
+    explain: c.working,
     missing: verdict === 'unknown' ? (c.missing ?? []) : [],
     given,
   };
@@ -102,6 +93,8 @@ function marginOf(demand: number, limit: number): number | null {
   const margin = (limit - demand) / limit;
   return Number.isFinite(margin) ? margin : null;
 }
+
+const noWorking = (): WorkingLine[] => [];
 
 /** A check without figures. Written out whole: it is made many times in a study. */
 function plain(
@@ -122,10 +115,9 @@ function plain(
     unit: '',
     margin: null,
     rule: rule === undefined ? '' : cite(rule),
-    basis: rule?.basis ?? 'published',
     grade: 'standard',
     because,
-    working: [],
+    explain: noWorking,
     missing,
     given,
   };
@@ -155,7 +147,7 @@ export function answer(question: QuestionId, checks: Check[]): Answer {
   const margin = (check: Check) => check.margin ?? Number.POSITIVE_INFINITY;
   const head =
     worst === 'pass' ? candidates.reduce((least, check) => (margin(check) < margin(least) ? check : least)) : candidates[0]!;
-  const { verdict, demand, limit, unit, margin: least, rule, grade, because, missing, given } = head;
+  const { verdict, demand, limit, unit, margin: least, rule, grade, because, explain, missing, given } = head;
   return {
     question,
     verdict,
@@ -164,14 +156,9 @@ export function answer(question: QuestionId, checks: Check[]): Answer {
     unit,
     margin: least,
     rule,
-    get basis() {
-      return head.basis;
-    },
     grade,
     because,
-    get working() {
-      return head.working;
-    },
+    explain,
     missing,
     given,
     checks,

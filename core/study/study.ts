@@ -3,7 +3,7 @@ import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId, questionWords } from '../job/terms';
 import { FAULT_KINDS, type NETWORK_STATES } from '../network/states';
-import { type Answer, VERDICTS, type Verdict, worstVerdict } from './answer';
+import { type Answer, type ShownAnswer, shownAnswer, VERDICTS, type Verdict, worstVerdict } from './answer';
 import { type CircuitFacts, circuitFacts } from './facts';
 import { type Finding, findingsOf } from './findings';
 import { answer, notAssessed } from './judge';
@@ -35,6 +35,19 @@ export interface CircuitStudy {
   answers: Answer[];
   faults: FaultReading[];
 }
+
+/** A circuit's study written out: plain data with all its working. */
+export interface ShownCircuit extends Omit<CircuitStudy, 'answers'> {
+  answers: ShownAnswer[];
+}
+
+/** A study written out: `isotrip.study/1`. */
+export interface ShownStudy extends Omit<Study, 'circuits'> {
+  circuits: ShownCircuit[];
+}
+
+export const shownCircuit = (circuit: CircuitStudy): ShownCircuit => ({ ...circuit, answers: circuit.answers.map(shownAnswer) });
+export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
 
 export type Counts = Record<Verdict, number>;
 

@@ -3,7 +3,7 @@ import { Collapsible } from 'radix-ui';
 import { useState } from 'react';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Answer, Check, WorkingLine } from '@/core/study/answer';
+import type { ShownAnswer, ShownCheck, WorkingLine } from '@/core/study/answer';
 import type { Fix } from '@/core/study/fixes';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
@@ -54,7 +54,7 @@ const TONE = {
   'not-applicable': 'text-quiet',
 } as const;
 
-function LadderRow({ answer, fixes }: { answer: Answer; fixes: Fix[] }) {
+function LadderRow({ answer, fixes }: { answer: ShownAnswer; fixes: Fix[] }) {
   const [open, setOpen] = useState(false);
   const { verdict, demand, limit, unit } = answer;
   const later = answer.checks.length === 1 && answer.checks[0]!.id === 'later';
@@ -98,7 +98,7 @@ function LadderRow({ answer, fixes }: { answer: Answer; fixes: Fix[] }) {
 }
 
 /** Demand / limit, always in that order; a word where nothing was compared. */
-function Amount({ answer: { verdict, demand, limit, unit } }: { answer: Answer }) {
+function Amount({ answer: { verdict, demand, limit, unit } }: { answer: ShownAnswer }) {
   if (demand === null || limit === null)
     return <span className={cx('text-[13px]', TONE[verdict])}>{VERDICT_WORDS[verdict]}</span>;
   const shown = showAmount(demand, limit, unit);
@@ -132,7 +132,7 @@ function FixCard({ fix }: { fix: Fix }) {
   );
 }
 
-function CheckWorking({ check }: { check: Check }) {
+function CheckWorking({ check }: { check: ShownCheck }) {
   const shown = check.demand === null || check.limit === null ? null : showAmount(check.demand, check.limit, check.unit);
   return (
     <section className="border-line border-t py-2 text-[13px]">

@@ -5,7 +5,7 @@ import type { Segment } from '@/core/job/schema/circuit';
 import type { Device } from '@/core/job/schema/device';
 import type { Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
-import type { CircuitStudy } from '@/core/study/study';
+import type { ShownCircuit } from '@/core/study/study';
 import { FactField } from '../job/FactField';
 import { useJobState } from '../job/JobContext';
 import { BREAKER_RATINGS, CURVES, GG_RATINGS, METRIC_SIZES, withSize } from './choices';
@@ -90,7 +90,7 @@ interface Place {
   drawingW: number;
 }
 
-function StationLabels({ station, drawingW, study }: { station: Placed; drawingW: number; study: CircuitStudy | null }) {
+function StationLabels({ station, drawingW, study }: { station: Placed; drawingW: number; study: ShownCircuit | null }) {
   const place = { station, drawingW };
   if (station.kind === 'source') return <SourceLabels place={place} origin={station.origin} />;
   if (station.kind === 'device') return <DeviceLabels place={place} device={station.device} own={station.own} />;
@@ -205,7 +205,7 @@ function CableFields({ segment, prominent }: { segment: Segment; prominent: bool
   );
 }
 
-function BoardLabels({ place, name, study }: { place: Place; name: string; study: CircuitStudy | null }) {
+function BoardLabels({ place, name, study }: { place: Place; name: string; study: ShownCircuit | null }) {
   return (
     <Label {...place} side="below">
       <b className="w-full truncate text-[13px]">{name}</b>
@@ -216,7 +216,7 @@ function BoardLabels({ place, name, study }: { place: Place; name: string; study
 }
 
 /** The fault that decides there: the most at the circuit's start, the least to earth at its far end. */
-function Fault({ study, place }: { study: CircuitStudy | null; place: 'start' | 'far-end' }) {
+function Fault({ study, place }: { study: ShownCircuit | null; place: 'start' | 'far-end' }) {
   const here = (study?.faults ?? []).filter((fault) => fault.place === place);
   const known = here.filter((fault) => fault.currentA !== null);
   if (here.length === 0) return null;
