@@ -1,9 +1,11 @@
 /** Who may import whom. See docs/architecture.md. */
+const TESTS = '\\.(test|deep)\\.tsx?$';
+
 const only = (name, from, allowed, comment) => ({
   name,
   severity: 'error',
   comment,
-  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  from: { path: from, pathNot: TESTS },
   to: { path: '^(core|server|app|views|ui|workers|cli|demo|e2e|perf|scripts)/', pathNot: allowed },
 });
 
@@ -12,7 +14,7 @@ module.exports = {
     only('core-alone', '^core/', '^core/', 'the core imports nothing of ours'),
     only('tables-alone', '^core/tables/', '^core/(tables/|job/schema/)', 'tables import nothing above them'),
     only('curves-low', '^core/curves/', '^core/(curves|tables|job)/', 'curves import nothing above them'),
-    { name: 'study-on-top', severity: 'error', from: { path: '^core/(?!study/)', pathNot: '\\.test\\.ts$' }, to: { path: '^core/study/' } },
+    { name: 'study-on-top', severity: 'error', from: { path: '^core/(?!study/)', pathNot: TESTS }, to: { path: '^core/study/' } },
     only('server-on-core', '^server/', '^(server|core)/', 'the server stands on the core'),
     only('workers-on-core', '^workers/', '^(workers|core)/', 'workers stand on the core'),
     only('cli-on-core', '^cli/', '^(cli|core)/', 'the command line stands on the core'),
@@ -21,18 +23,18 @@ module.exports = {
     name: 'views-show',
     severity: 'error',
     comment: 'views show; what they take from the core beside the job is types only',
-    from: { path: '^views/', pathNot: '\\.test\\.tsx?$' },
+    from: { path: '^views/', pathNot: TESTS },
     to: { path: '^(core|server|app|cli|demo|e2e|perf|scripts)/', pathNot: '^core/job/', dependencyTypesNot: ['type-only'] },
   },
     only('app', '^app/', '^(app|server|views|ui/|core/job)', 'routes parse, call and render'),
-    { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: '(\\.test\\.tsx?$|^core/testing/)' }, to: { path: '^core/testing/' } },
+    { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: '(\\.(test|deep)\\.tsx?$|^core/testing/)' }, to: { path: '^core/testing/' } },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'nothing-imports-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/' }, to: { path: '^(e2e|perf|demo)/' } },
     {
       name: 'core-packages',
       severity: 'error',
       comment: 'the core uses zod and immer and no built-in module',
-      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/', pathNot: TESTS },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer)' },
     },
   ],

@@ -25,8 +25,8 @@ export function bigJob(circuits: number): Job {
 }
 
 /** Runs something until it has settled and returns the median and the 95th percentile in ms. */
-export function timed(run: () => void, times = 60): { median: number; p95: number } {
-  for (let warm = 0; warm < 10; warm++) run();
+export function timed(run: () => void, times = 120): { median: number; p95: number } {
+  for (let warm = 0; warm < times; warm++) run();
   const spans = Array.from({ length: times }, () => {
     const from = performance.now();
     run();
