@@ -33,9 +33,9 @@ module.exports = {
     {
       name: 'core-packages',
       severity: 'error',
-      comment: 'the core uses zod and immer and no built-in module',
+      comment: 'the core uses zod, immer and fast-deep-equal, and no built-in module',
       from: { path: '^core/', pathNot: TESTS },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer)' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer|fast-deep-equal)' },
     },
   ],
   options: {

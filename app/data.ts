@@ -1,12 +1,12 @@
 import { connection } from 'next/server';
-import { database } from '@/server/database';
-import { JobRepository } from '@/server/jobs';
+import { type Store, store } from '@/server/store';
 
 /**
- * The one way a page or route gets at the jobs. Waiting for the connection makes the page dynamic: a page made at build
- * time would show a stale verdict.
+ * The one way a page or route gets at what is kept. Waiting for the connection makes the page dynamic: a page made at
+ * build time would show a stale verdict.
+ * @throws StoreProblem when the database cannot be used
  */
-export async function jobs(): Promise<JobRepository> {
+export async function kept(): Promise<Store> {
   await connection();
-  return new JobRepository(database());
+  return store();
 }

@@ -1,7 +1,14 @@
+import { demoIds } from '@/server/demos';
+import { jobVerdict } from '@/server/verdicts';
 import { JobsScreen } from '@/views/jobs/JobsScreen';
-import { jobs } from './data';
+import { withStore } from './withStore';
 
-export default async function JobsPage() {
-  const list = (await jobs()).list();
-  return <JobsScreen jobs={list} />;
+export default function JobsPage() {
+  return withStore(({ jobs, firm }) => {
+    const lines = jobs.list().map((line) => ({
+      ...line,
+      verdict: jobVerdict(jobs, line.id, line.revision).catch(() => undefined),
+    }));
+    return <JobsScreen jobs={lines} demos={demoIds()} usualDialect={firm.load().dialect} />;
+  });
 }

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { launchBrowser } from '../scripts/browser.mjs';
 import { serve } from '../scripts/serve.mjs';
 
@@ -10,9 +10,12 @@ export interface App {
   url: string;
   browser: Browser;
   /** Opens a page and collects what goes wrong in it. */
-  open: (at: string, size?: { width: number; height: number }) => Promise<Page>;
+  open: (at: string, size?: { width: number; height: number }, context?: BrowserContext) => Promise<Page>;
   /** Ends the server the hard way or the soft way and starts it again on the same data and address. */
   restart: (signal?: NodeJS.Signals) => Promise<void>;
+  stop: (signal: NodeJS.Signals) => Promise<void>;
+  /** Starts a stopped server again on the same data and address. */
+  start: () => Promise<void>;
   problems: string[];
   data: string;
   close: () => Promise<void>;
@@ -26,13 +29,18 @@ export async function startApp(): Promise<App> {
   let server = await serve({ data, port: 4400, quiet: true });
   const { browser, close } = await launchBrowser();
   const problems: string[] = [];
+  const port = Number(new URL(server.url).port);
+  const start = async () => {
+    server = await serve({ data, port, quiet: true });
+    if (Number(new URL(server.url).port) !== port) throw new Error('the address was taken by another program');
+  };
   return {
     url: server.url,
     browser,
     problems,
     data,
-    open: async (at, size = { width: 1280, height: 800 }) => {
-      const page = await browser.newPage();
+    open: async (at, size = { width: 1280, height: 800 }, context) => {
+      const page = await (context ?? browser).newPage();
       await page.setViewport(size);
       page.on('pageerror', (error) => problems.push(`page: ${String(error)}`));
       page.on('console', (message) => message.type() === 'error' && problems.push(`console: ${message.text()}`));
@@ -43,11 +51,13 @@ export async function startApp(): Promise<App> {
       await page.goto(server.url + at, { waitUntil: 'load' });
       return page;
     },
-    restart: async (signal = 'SIGTERM') => {
-      const port = Number(new URL(server.url).port);
+    stop: async (signal) => {
       await server.stop(signal);
-      server = await serve({ data, port, quiet: true });
-      if (Number(new URL(server.url).port) !== port) throw new Error('the address was taken by another program');
+    },
+    start,
+    restart: async (signal = 'SIGTERM') => {
+      await server.stop(signal);
+      await start();
     },
     close: async () => {
       await close();

@@ -57,6 +57,7 @@ describe('the circuit desk', () => {
     await page.reload();
     await waitVerdict(page, 'clears-in-time', 'pass');
     expect(await page.$eval(fact(RATING), (field) => field.textContent)).toBe('16 A');
+    app.problems.length = 0;
     await page.close();
   });
 
@@ -203,18 +204,24 @@ describe('the circuit desk', () => {
 describe('the command route', () => {
   const post = (body: string, job = 'bindery-yard') => fetch(`${app.url}/api/jobs/${job}/commands`, { method: 'POST', body });
   const step = { do: 'set', on: 'segments', id: 'tails', field: ['lengthM'], to: { value: 3, from: 'measured' } };
+  const sent = (change: object) =>
+    JSON.stringify({ key: 'a-key-of-its-own', author: 'test', base: 1, command: { label: 'x', steps: [step] }, ...change });
   it.each([
-    ['no JSON', '{', 400],
-    ['no command', '{}', 400],
-    ['an unknown step', JSON.stringify({ base: 1, command: { label: 'x', steps: [{ do: 'explode' }] } }), 400],
-    ['an old revision', JSON.stringify({ base: 999_999, command: { label: 'x', steps: [step] } }), 409],
-    ['too much', 'x'.repeat(1_000_001), 413],
-  ])('refuses %s and says why', async (_, body, status) => {
+    ['no JSON', '{', 400, /not JSON/],
+    ['no command', '{}', 400, /key/],
+    ['an unknown step', sent({ command: { label: 'x', steps: [{ do: 'explode' }] } }), 400, /command.steps.0.do/],
+    ['a revision that is not there yet', sent({ base: 999_999 }), 409, /opened again/],
+    [
+      'a value out of range',
+      sent({ command: { label: 'x', steps: [{ ...step, to: { value: -3, from: 'stated' } }] } }),
+      422,
+      /0.01 to 5000 m/,
+    ],
+    ['too much', 'x'.repeat(1_000_001), 413, /at most 1 MB/],
+  ])('refuses %s and says why', async (_, body, status, words) => {
     const response = await post(body);
     expect(response.status).toBe(status);
-    expect(((await response.json()) as { problems: { message: string }[] }).problems[0]!.message).toBeTruthy();
+    expect(JSON.stringify(await response.json())).toMatch(words);
   });
-  it('refuses an unknown job', async () => {
-    expect((await post(JSON.stringify({ base: 1, command: { label: 'x', steps: [step] } }), 'nowhere')).status).toBe(404);
-  });
+  it('refuses an unknown job', async () => expect((await post(sent({}), 'nowhere')).status).toBe(404));
 });

@@ -24,15 +24,25 @@ export function bigJob(circuits: number): Job {
   return job;
 }
 
-/** Runs something until it has settled and returns the median and the 95th percentile in ms. */
+/** Median and 95th percentile of times in ms. */
+export function spread(spans: readonly number[]): { median: number; p95: number } {
+  const sorted = [...spans].sort((a, b) => a - b);
+  return {
+    median: sorted[Math.floor(sorted.length / 2)]!,
+    p95: sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.95))]!,
+  };
+}
+
+/** Runs something until it has settled, then times it. */
 export function timed(run: () => void, times = 120): { median: number; p95: number } {
   for (let warm = 0; warm < times; warm++) run();
-  const spans = Array.from({ length: times }, () => {
-    const from = performance.now();
-    run();
-    return performance.now() - from;
-  }).sort((a, b) => a - b);
-  return { median: spans[Math.floor(times / 2)]!, p95: spans[Math.floor(times * 0.95)]! };
+  return spread(
+    Array.from({ length: times }, () => {
+      const from = performance.now();
+      run();
+      return performance.now() - from;
+    }),
+  );
 }
 
 export interface Figure {

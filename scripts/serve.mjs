@@ -3,6 +3,9 @@ import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { bin, fail, ROOT } from './packages.mjs';
 
+/** A server that has not stopped by then is ended the hard way; nothing acknowledged is lost by it. */
+const STOP_MS = 5000;
+
 /** First free port from a preferred one on. */
 async function freePort(from) {
   for (let port = from; port < from + 50; port++) {
@@ -46,7 +49,9 @@ export async function serve({ data, port = 4310, quiet = false }) {
   }
   const stop = async (signal = 'SIGTERM') => {
     if (!ended) process.kill(-server.pid, signal);
+    const patience = setTimeout(() => !ended && process.kill(-server.pid, 'SIGKILL'), STOP_MS);
     await end;
+    clearTimeout(patience);
   };
   return { url, stop, end, pid: server.pid };
 }

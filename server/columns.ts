@@ -106,3 +106,6 @@ function readCell(kind: Column['kind'], cell: unknown): unknown {
   if (kind === 'json') return JSON.parse(cell as string);
   return cell;
 }
+
+/** Columns of a table that keeps one object of a schema, laid out flat. */
+export const columnsOfSchema = (schema: z.ZodType): Column[] => columnsOf(jsonSchema(schema), [], '');

@@ -1,149 +1,295 @@
 import type Database from 'better-sqlite3';
-import { applyCommand, type Command } from '@/core/job/commands';
+import { applyChanges, changesBetween, type Entry, inverseOf, type Reach, standingInTheWay } from '@/core/job/changes';
+import { applyCommand, type Command, type Step } from '@/core/job/commands';
 import { parseJob, problemLine } from '@/core/job/parse';
-import { COLLECTIONS, type CollectionName, JOB_FORMAT, type Job } from '@/core/job/schema/job';
-import { COLUMNS, type Column, fromCells, JOB_COLUMNS, tableName, toCells } from './columns';
-import { StoreProblem } from './migrate';
-
-type Tree = { [field: string]: unknown };
+import { referenceProblems } from '@/core/job/references';
+import { JOB_FORMAT, type Job } from '@/core/job/schema/job';
+import { fromCells, JOB_COLUMNS } from './columns';
+import { History } from './history';
+import { JobRows, type Tree } from './rows';
+import { StoreProblem } from './trouble';
 
 export interface KeptJob {
   job: Job;
   revision: number;
 }
 
+/** Where a job is kept: in use, put aside, or deleted and still to be had back. */
+export type Shelf = 'active' | 'archived' | 'deleted';
+
 export interface JobLine {
   id: string;
   name: string;
   pack: Job['pack'];
+  address: string | null;
+  client: string | null;
   revision: number;
   changedAt: string;
+  shelf: Shelf;
 }
 
-/** The job has moved on since the command was made. */
-export class StaleBase extends Error {
-  override name = 'StaleBase';
-  constructor(readonly revision: number) {
-    super(`the job is at revision ${revision}`);
+/** Who does what to a job: the client's key makes it happen once, its revision tells what it has seen. */
+export interface Action {
+  key: string;
+  author: string;
+  base: number;
+}
+
+/** What a client needs to know after an action: everything that happened since what it had seen. */
+export interface Outcome {
+  revision: number;
+  entries: Entry[];
+  reach: Reach;
+}
+
+/** Others have changed the same rows since; nothing was done. */
+export class Conflict extends Error {
+  override readonly name = 'Conflict' as const;
+  constructor(
+    message: string,
+    readonly revision: number,
+    readonly entries: Entry[],
+  ) {
+    super(message);
   }
 }
 
+/** What the client has seen is not part of this job's history any more: it has to open the job again. */
+export class StaleBase extends Error {
+  override readonly name = 'StaleBase' as const;
+  constructor(readonly revision: number) {
+    super('the job was put back to another state; it has to be opened again');
+  }
+}
+
+const DAY_MS = 86_400_000;
+/** Deleted jobs can be had back for this long. */
+export const DELETED_DAYS = 30;
+/** Entries of history kept a job. */
+const HISTORY_KEPT = 5000;
+/** Jobs kept in memory, the last used. */
+const CACHED = 12;
+
 /** Everything the store does with jobs. One instance per connection. */
 export class JobRepository {
+  private readonly rows: JobRows;
+  readonly history: History;
+  private readonly cache = new Map<string, KeptJob>();
+
   constructor(
     private readonly db: Database.Database,
     private readonly now: () => string = () => new Date().toISOString(),
-  ) {}
+  ) {
+    this.rows = new JobRows(db);
+    this.history = new History(db);
+  }
 
   list(): JobLine[] {
     return this.db
-      .prepare('SELECT id, name, pack, revision, changed_at AS changedAt FROM jobs ORDER BY name, id')
+      .prepare(
+        `SELECT id, name, pack, card_address AS address, card_client AS client, revision, changed_at AS changedAt,
+           CASE WHEN deleted_at IS NOT NULL THEN 'deleted' WHEN archived_at IS NOT NULL THEN 'archived' ELSE 'active' END AS shelf
+         FROM jobs ORDER BY changed_at DESC, id`,
+      )
       .all() as JobLine[];
   }
 
   has(id: string): boolean {
-    return this.db.prepare('SELECT 1 FROM jobs WHERE id = ?').get(id) !== undefined;
+    return this.revision(id) !== undefined;
+  }
+
+  /** An id like the one wanted that no job has. */
+  freeId(wanted: string): string {
+    const stem = wanted.slice(0, 56);
+    let id = wanted;
+    for (let turn = 2; this.has(id); turn++) id = `${stem}-${turn}`;
+    return id;
+  }
+
+  private revision(id: string): number | undefined {
+    const row = this.db.prepare('SELECT revision FROM jobs WHERE id = ?').get(id);
+    return (row as { revision: number } | undefined)?.revision;
   }
 
   /**
-   * Reads a whole job in one transaction.
+   * A whole job as kept. The last used are held in memory and read again only when their revision has moved on.
    * @returns undefined where there is no such job
    * @throws StoreProblem when what is kept is no longer a valid job
    */
   load(id: string): KeptJob | undefined {
-    return this.db.transaction(() => this.read(id))();
+    return this.db.transaction(() => this.current(id))();
   }
 
-  private read(id: string): KeptJob | undefined {
-    const row = this.db.prepare('SELECT * FROM jobs WHERE id = ?').get(id) as Tree | undefined;
-    if (row === undefined) return undefined;
+  private current(id: string): KeptJob | undefined {
+    const revision = this.revision(id);
+    const held = this.cache.get(id);
+    if (revision === undefined || held?.revision === revision) return revision === undefined ? undefined : held;
+    const row = this.db.prepare('SELECT * FROM jobs WHERE id = ?').get(id) as Tree;
     const own = fromCells(JOB_COLUMNS, row);
-    const job: Tree = { format: JOB_FORMAT, id, ...own, card: own.card ?? {}, defaults: own.defaults ?? {} };
-    for (const collection of COLLECTIONS) job[collection] = this.rows(collection, id);
-    this.readSourceOrigins(id, job.sourceStates as Record<string, Tree>);
+    const job: Tree = {
+      format: JOB_FORMAT,
+      id,
+      ...own,
+      card: own.card ?? {},
+      defaults: own.defaults ?? {},
+      ...this.rows.read(id),
+    };
     const parsed = parseJob(job);
-    if (!parsed.ok) throw new StoreProblem(`Job "${id}" as kept is not valid: ${parsed.problems.map(problemLine).join('; ')}`);
-    return { job: parsed.job, revision: row.revision as number };
+    if (!parsed.ok)
+      throw new StoreProblem(
+        `Job "${id}" as kept is not valid: ${parsed.problems.map(problemLine).join('; ')}. It was left as it is; restore a backup.`,
+        'damaged',
+      );
+    return this.hold({ job: parsed.job, revision });
   }
 
-  private rows(collection: CollectionName, jobId: string): Record<string, Tree> {
-    const records = this.db.prepare(`SELECT * FROM ${tableName(collection)} WHERE job_id = ?`).all(jobId) as Tree[];
-    return Object.fromEntries(records.map((record) => [record.id as string, fromCells(COLUMNS[collection], record)]));
+  private hold(kept: KeptJob): KeptJob {
+    this.cache.delete(kept.job.id);
+    this.cache.set(kept.job.id, kept);
+    for (const id of this.cache.keys()) if (this.cache.size > CACHED) this.cache.delete(id);
+    return kept;
   }
 
-  private readSourceOrigins(jobId: string, states: Record<string, Tree>): void {
-    for (const state of Object.values(states)) state.originIds = [];
-    const links = this.db
-      .prepare('SELECT source_state_id, origin_id FROM source_state_origins WHERE job_id = ? ORDER BY source_state_id, position')
-      .all(jobId) as { source_state_id: string; origin_id: string }[];
-    for (const link of links) (states[link.source_state_id]!.originIds as string[]).push(link.origin_id);
-  }
-
-  /** Keeps a new job whole, or not at all. @throws when the id is taken */
+  /** Keeps a new job whole, or not at all. @throws StoreProblem when the id is taken */
   insert(job: Job): void {
     this.db
       .transaction(() => {
-        const at = this.now();
-        this.write('jobs', ['id', 'created_at', 'changed_at'], [job.id, at, at], JOB_COLUMNS, job);
-        for (const collection of COLLECTIONS)
-          for (const row of Object.values(job[collection])) this.putRow(collection, job.id, row);
+        if (this.has(job.id)) throw new StoreProblem(`There is already a job "${job.id}".`);
+        this.rows.insert(job, this.now());
       })
       .immediate();
   }
 
   /**
-   * Carries out a command on the kept job: the rows it changed are written and nothing else, in one transaction.
-   * @returns the new revision
-   * @throws StaleBase when the job has moved on, CommandRefused when the command does not fit, StoreProblem when there is no such job
+   * Carries out a command: the rows it changed are written and logged, nothing else, in one transaction. A command made on
+   * an older revision is carried out on the present one if nobody has touched its rows since.
+   * @throws Conflict when somebody has, StaleBase when the base is not in the history, CommandRefused when the command does
+   * not fit, StoreProblem when there is no such job
    */
-  apply(id: string, command: Command, baseRevision: number): KeptJob {
-    return this.db
+  apply(id: string, command: Command, action: Action): Outcome {
+    return this.once(id, action, (kept, since) => {
+      const touched = touchedRows(id, command);
+      const overlapping = since.filter((entry) => entry.changes.some((change) => touched.has(`${change.on} ${change.id}`)));
+      if (overlapping.length > 0)
+        throw new Conflict(`changed meanwhile: ${overlapping.map((entry) => entry.label).join('; ')}`, kept.revision, since);
+      const next = applyCommand(kept.job, command);
+      const undoable = !command.steps.some((step) => step.do !== 'set-job' && step.on === 'readings');
+      return { next, kind: 'do', label: command.label, target: null, undoable };
+    });
+  }
+
+  /**
+   * Takes back the author's last action, or does it again. One whose rows others have changed since is refused, and passed
+   * over from then on.
+   * @throws Conflict when it is refused
+   */
+  turn(id: string, kind: 'undo' | 'redo', action: Action): Outcome {
+    let refusal: Conflict | undefined;
+    const outcome = this.once(id, action, (kept, since) => {
+      const entry = this.history.next(id, action.author, kind);
+      if (entry === undefined) {
+        refusal = new Conflict(`there is nothing to ${kind}`, kept.revision, since);
+        return undefined;
+      }
+      const changes = kind === 'undo' ? inverseOf(entry.changes) : entry.changes;
+      const next = standingInTheWay(kept.job, changes).length > 0 ? undefined : applyChanges(kept.job, changes);
+      if (next === undefined || referenceProblems(next).length > 0) {
+        this.history.mark(id, entry.revision, { reachable: false });
+        refusal = new Conflict(
+          `cannot ${kind} "${entry.label}": what it changed has been changed again since`,
+          kept.revision,
+          since,
+        );
+        return undefined;
+      }
+      this.history.mark(id, entry.revision, { undone: kind === 'undo' });
+      return { next, kind, label: entry.label, target: entry.revision, undoable: false };
+    });
+    if (refusal !== undefined) throw refusal;
+    return outcome;
+  }
+
+  /** One transaction around an action that is carried out once, however often it is sent. */
+  private once(
+    id: string,
+    { key, author, base }: Action,
+    carryOut: (
+      kept: KeptJob,
+      since: Entry[],
+    ) => { next: Job; kind: Entry['kind']; label: string; target: number | null; undoable: boolean } | undefined,
+  ): Outcome {
+    let held: KeptJob | undefined;
+    const outcome = this.db
+      .transaction((): Outcome => {
+        const kept = this.current(id);
+        if (kept === undefined) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+        const since = this.since(id, base, kept.revision);
+        if (this.history.revisionOf(id, key) === undefined) {
+          const done = carryOut(kept, since);
+          const changes = done === undefined ? [] : changesBetween(kept.job, done.next);
+          if (done !== undefined && changes.length > 0) {
+            const entry = {
+              revision: kept.revision + 1,
+              key,
+              author,
+              kind: done.kind,
+              label: done.label,
+              at: this.now(),
+              changes,
+            };
+            this.rows.write(id, changes);
+            this.history.add(id, entry, done.target, done.undoable);
+            this.db.prepare('UPDATE jobs SET revision = ?, changed_at = ? WHERE id = ?').run(entry.revision, entry.at, id);
+            held = { job: done.next, revision: entry.revision };
+            since.push(entry);
+          }
+        }
+        return { revision: held?.revision ?? kept.revision, entries: since, reach: this.history.reach(id, author) };
+      })
+      .immediate();
+    if (held !== undefined) this.hold(held);
+    return outcome;
+  }
+
+  private since(id: string, base: number, revision: number): Entry[] {
+    const entries = base < revision ? this.history.after(id, base) : [];
+    if (base > revision || entries.length !== revision - base) throw new StaleBase(revision);
+    return entries;
+  }
+
+  /** What happened after a revision. @throws StaleBase, StoreProblem when there is no such job */
+  changesAfter(id: string, base: number, author: string): Outcome {
+    return this.db.transaction(() => {
+      const revision = this.revision(id);
+      if (revision === undefined) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+      return { revision, entries: this.since(id, base, revision), reach: this.history.reach(id, author) };
+    })();
+  }
+
+  /** Puts a job on a shelf. @throws StoreProblem when there is no such job */
+  shelve(id: string, shelf: Shelf): void {
+    const at = this.now();
+    const { changes } = this.db
+      .prepare('UPDATE jobs SET archived_at = ?, deleted_at = ? WHERE id = ?')
+      .run(shelf === 'archived' ? at : null, shelf === 'deleted' ? at : null, id);
+    if (changes === 0) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+  }
+
+  /** Housekeeping: deleted jobs past their time go, and the far end of every history. */
+  tidy(): void {
+    const before = new Date(Date.parse(this.now()) - DELETED_DAYS * DAY_MS).toISOString();
+    this.db
       .transaction(() => {
-        const kept = this.read(id);
-        if (kept === undefined) throw new StoreProblem(`There is no job "${id}".`);
-        if (kept.revision !== baseRevision) throw new StaleBase(kept.revision);
-        const next = applyCommand(kept.job, command);
-        this.writeChanges(kept.job, next);
-        const revision = kept.revision + 1;
-        this.db.prepare('UPDATE jobs SET revision = ?, changed_at = ? WHERE id = ?').run(revision, this.now(), id);
-        return { job: next, revision };
+        this.db.prepare('DELETE FROM jobs WHERE deleted_at < ?').run(before);
+        this.history.trim(HISTORY_KEPT);
       })
       .immediate();
   }
+}
 
-  /** Untouched rows are shared between the two jobs, so comparing references finds what changed. */
-  private writeChanges(before: Job, after: Job): void {
-    const id = before.id;
-    const assign = JOB_COLUMNS.map((column) => `${column.name} = ?`).join(', ');
-    this.db.prepare(`UPDATE jobs SET ${assign} WHERE id = ?`).run(...toCells(JOB_COLUMNS, after), id);
-    for (const collection of COLLECTIONS) {
-      const was = before[collection] as Record<string, Tree>;
-      const is = after[collection] as Record<string, Tree>;
-      if (was === is) continue;
-      for (const rowId of Object.keys(was))
-        if (!Object.hasOwn(is, rowId))
-          this.db.prepare(`DELETE FROM ${tableName(collection)} WHERE job_id = ? AND id = ?`).run(id, rowId);
-      for (const [rowId, row] of Object.entries(is)) if (was[rowId] !== row) this.putRow(collection, id, row);
-    }
-  }
-
-  private putRow(collection: CollectionName, jobId: string, row: Tree): void {
-    this.write(tableName(collection), ['job_id'], [jobId], COLUMNS[collection], row);
-    if (collection !== 'sourceStates') return;
-    this.db.prepare('DELETE FROM source_state_origins WHERE job_id = ? AND source_state_id = ?').run(jobId, row.id);
-    const link = this.db.prepare(
-      'INSERT INTO source_state_origins (job_id, source_state_id, position, origin_id) VALUES (?, ?, ?, ?)',
-    );
-    for (const [position, originId] of (row.originIds as string[]).entries()) link.run(jobId, row.id, position, originId);
-  }
-
-  /** Inserts a row, or brings the one with the same key up to date. */
-  private write(table: string, keys: string[], keyCells: string[], columns: readonly Column[], row: Tree): void {
-    const names = [...keys, ...columns.map((column) => column.name)];
-    const update = columns.filter(({ name }) => name !== 'id').map(({ name }) => `${name} = excluded.${name}`);
-    const conflict = table === 'jobs' ? '' : ` ON CONFLICT (job_id, id) DO UPDATE SET ${update.join(', ')}`;
-    this.db
-      .prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})${conflict}`)
-      .run(...keyCells, ...toCells(columns, row));
-  }
+/** Rows a command changes, as `collection id`; the job's own row is `job id`. */
+function touchedRows(jobId: string, command: Command): Set<string> {
+  const key = (step: Step): string =>
+    step.do === 'set-job' ? `job ${jobId}` : `${step.on} ${step.do === 'put' ? step.row.id : step.id}`;
+  return new Set(command.steps.map(key));
 }

@@ -1,13 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type Database from 'better-sqlite3';
+import { StoreProblem } from './trouble';
 
 const FOLDER = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'migrations');
-
-/** A database that cannot be used, in words for the person who started the program. */
-export class StoreProblem extends Error {
-  override name = 'StoreProblem';
-}
 
 interface Migration {
   version: number;
@@ -27,12 +23,13 @@ function migrations(folder: string): Migration[] {
  */
 export function migrate(db: Database.Database, folder = FOLDER): void {
   const steps = migrations(folder);
-  const newest = steps.at(-1)?.version ?? 0;
+  const newest = newestSchema(folder);
   const bring = db.transaction(() => {
     const present = db.pragma('user_version', { simple: true }) as number;
     if (present > newest)
       throw new StoreProblem(
         `The database has schema ${present}; this version knows up to ${newest}. It was left untouched: start the newer version, or name another ISOTRIP_DATA folder.`,
+        'newer',
       );
     for (const { version, sql } of steps) {
       if (version <= present) continue;
@@ -42,3 +39,6 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
   });
   bring.immediate();
 }
+
+/** Number of the newest schema there is a migration for. */
+export const newestSchema = (folder = FOLDER): number => migrations(folder).at(-1)?.version ?? 0;

@@ -4,33 +4,26 @@ import path from 'node:path';
 import type Database from 'better-sqlite3';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { CommandRefused } from '@/core/job/commands';
-import { parseJob, parseJobText } from '@/core/job/parse';
+import { parseJob } from '@/core/job/parse';
 import { COLLECTIONS, type Job } from '@/core/job/schema/job';
 import { stated } from '@/core/testing/jobs';
 import { COLUMNS, JOB_COLUMNS, tableName } from './columns';
 import { openDatabase } from './database';
-import { JobRepository, StaleBase } from './jobs';
-import { StoreProblem } from './migrate';
+import { demoJob } from './demos';
+import type { JobRepository } from './jobs';
+import { storeInFolder } from './testing/store';
+import { StoreProblem } from './trouble';
 
 let folder: string;
 let db: Database.Database;
 let jobs: JobRepository;
+let remove: () => void;
 beforeEach(() => {
-  folder = mkdtempSync(path.join(os.tmpdir(), 'isotrip-store-'));
-  db = openDatabase(folder);
-  jobs = new JobRepository(db);
+  ({ folder, db, jobs, remove } = storeInFolder());
 });
-afterEach(() => {
-  db.close();
-  rmSync(folder, { recursive: true, force: true });
-});
+afterEach(() => remove());
 
-const demo = (): Job => {
-  const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
-  if (!parsed.ok) throw new Error('the demo is not valid');
-  return parsed.job;
-};
+const demo = (): Job => demoJob('bindery-yard');
 
 /** The demo with a row in every collection and every kind of field, so that nothing goes unkept unnoticed. */
 function full(): Job {
@@ -81,6 +74,7 @@ function full(): Job {
     onward: stated('pigtail'),
     state: 'new',
   };
+  job.prices.p1 = { id: 'p1', order: 'a', part: 'breaker, 1 pole', per: 'piece', amount: 6.4 };
   job.segments.tails!.roles = [];
   job.circuits.hob!.ringContinuity = stated(true, 'measured');
   return job;
@@ -118,7 +112,7 @@ describe('what is kept comes back the same', () => {
     }
     const present = (db.pragma('table_info(jobs)') as { name: string }[]).map((each) => each.name);
     expect(present.sort()).toEqual(
-      ['id', 'revision', 'created_at', 'changed_at', ...JOB_COLUMNS.map((each) => each.name)].sort(),
+      ['id', 'revision', 'created_at', 'changed_at', 'archived_at', 'deleted_at', ...JOB_COLUMNS.map((each) => each.name)].sort(),
     );
   });
 
@@ -134,53 +128,6 @@ describe('what is kept comes back the same', () => {
   });
 });
 
-describe('commands on the kept job', () => {
-  const longer = {
-    label: 'longer',
-    steps: [{ do: 'set' as const, on: 'segments' as const, id: 'tails', field: ['lengthM'], to: stated(7, 'measured') }],
-  };
-
-  it('writes what changed and survives a new connection', () => {
-    jobs.insert(demo());
-    expect(jobs.apply('bindery-yard', longer, 1).revision).toBe(2);
-    db.close();
-    db = openDatabase(folder);
-    const kept = new JobRepository(db).load('bindery-yard')!;
-    expect(kept.revision).toBe(2);
-    expect(kept.job.segments.tails!.lengthM).toEqual(stated(7, 'measured'));
-  });
-
-  it('refuses a stale base and a command that does not fit, and changes nothing', () => {
-    jobs.insert(demo());
-    jobs.apply('bindery-yard', longer, 1);
-    const before = jobs.load('bindery-yard');
-    expect(() => jobs.apply('bindery-yard', longer, 1)).toThrow(StaleBase);
-    expect(() =>
-      jobs.apply('bindery-yard', { label: 'x', steps: [longer.steps[0]!, { do: 'drop', on: 'boards', id: 'upper' }] }, 2),
-    ).toThrow(CommandRefused);
-    expect(jobs.load('bindery-yard')).toEqual(before);
-  });
-
-  it('drops, puts and re-links rows', () => {
-    jobs.insert(demo());
-    jobs.apply(
-      'bindery-yard',
-      {
-        label: 'second origin',
-        steps: [
-          { do: 'put', on: 'origins', row: { id: 'spare', order: 'b', name: 'Spare', kind: 'generator', state: 'new' } },
-          { do: 'set', on: 'sourceStates', id: 'grid', field: ['originIds'], to: ['spare', 'street'] },
-          { do: 'drop', on: 'loads', id: 'hob-load1' },
-        ],
-      },
-      1,
-    );
-    const { job } = jobs.load('bindery-yard')!;
-    expect(job.sourceStates.grid!.originIds).toEqual(['spare', 'street']);
-    expect(job.loads['hob-load1']).toBeUndefined();
-  });
-});
-
 describe('a database that cannot be used is left alone, with words for it', () => {
   it('made by a newer version', () => {
     db.pragma('user_version = 999');
@@ -193,7 +140,7 @@ describe('a database that cannot be used is left alone, with words for it', () =
     const junk = 'this is no database, '.repeat(400);
     writeFileSync(path.join(other, 'isotrip.sqlite'), junk);
     expect(() => openDatabase(other)).toThrow(StoreProblem);
-    expect(() => openDatabase(other)).toThrow(/not a usable database/);
+    expect(() => openDatabase(other)).toThrow(/damaged or no database/);
     expect(readFileSync(path.join(other, 'isotrip.sqlite'), 'utf8')).toBe(junk);
     rmSync(other, { recursive: true });
   });

@@ -1,6 +1,7 @@
 'use client';
 import { Moon, Sun } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { IconButton } from './IconButton';
 
 /** Day for daylight, cupboard for a dim meter cupboard. Follows the system until chosen. */
 export function ThemeSwitch() {
@@ -14,14 +15,8 @@ export function ThemeSwitch() {
     setTheme(next);
   };
   return (
-    <button
-      type="button"
-      onClick={turn}
-      aria-label={theme === 'cupboard' ? 'Day theme' : 'Cupboard theme, for dim light'}
-      title={theme === 'cupboard' ? 'Day theme' : 'Cupboard theme, for dim light'}
-      className="grid size-9 place-items-center rounded border border-line bg-raised text-quiet hover:border-line-strong hover:text-ink pointer-coarse:size-11"
-    >
+    <IconButton name={theme === 'cupboard' ? 'Day theme' : 'Cupboard theme, for dim light'} onClick={turn}>
       {theme === 'cupboard' ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />}
-    </button>
+    </IconButton>
   );
 }

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { timeAt } from '@/core/curves/edge';
 import { overcurrentBand } from '@/core/devices/bands';
-import { applyCommand, type Command } from '@/core/job/commands';
+import { applyChanges, type RowChange } from '@/core/job/changes';
 import type { Job } from '@/core/job/schema/job';
 import type { Verdict } from '@/core/study/answer';
 import { type CircuitChart, circuitChart } from '@/core/study/chart';
@@ -54,9 +54,9 @@ const worker = {
     study = undefined;
     return present(circuitId);
   },
-  apply(command: Command, circuitId: string | null): DeskStudy {
+  change(changes: RowChange[], circuitId: string | null): DeskStudy {
     if (job === undefined) throw new Error('no job is open');
-    job = applyCommand(job, command);
+    job = applyChanges(job, changes);
     study = undefined;
     return present(circuitId);
   },

@@ -6,7 +6,7 @@ import { Circuit, Load, Point, Segment } from './schema/circuit';
 import { Device } from './schema/device';
 import { Id } from './schema/facts';
 import { type CollectionName, Job } from './schema/job';
-import { Acceptance, Amendment, Reading } from './schema/records';
+import { Acceptance, Amendment, Price, Reading } from './schema/records';
 import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
 
 /** The schema of one row of each collection. */
@@ -24,6 +24,7 @@ export const ROW_SCHEMAS = {
   readings: Reading,
   acceptances: Acceptance,
   amendments: Amendment,
+  prices: Price,
 } as const satisfies Record<CollectionName, z.ZodType>;
 
 const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);
@@ -40,10 +41,11 @@ const SetField = z.strictObject({
   field: FieldPath,
   to: z.unknown().optional(),
 });
-/** Changes one field of the job's own row (name, pack, card, defaults, supply). */
+const OwnName = z.string().regex(/^[A-Za-z][A-Za-z0-9]*$/, 'a field name');
+/** Changes one field of the job's own row, or one inside its card, defaults or supply. */
 const SetJob = z.strictObject({
   do: z.literal('set-job'),
-  field: z.tuple([z.enum(['name', 'pack', 'card', 'defaults', 'supply'])], z.string().regex(/^[A-Za-z][A-Za-z0-9]*$/)),
+  field: z.union([z.tuple([z.enum(['name', 'dialect', 'pack'])]), z.tuple([z.enum(['card', 'defaults', 'supply']), OwnName])]),
   to: z.unknown().optional(),
 });
 const Put = z.strictObject({ do: z.literal('put'), on: CollectionKey, row: z.looseObject({ id: Id }) });
@@ -61,9 +63,9 @@ export type Command = z.infer<typeof Command>;
 
 /** A command that cannot be carried out; the job is as it was. */
 export class CommandRefused extends Error {
+  override readonly name = 'CommandRefused' as const;
   constructor(readonly problems: JobProblem[]) {
     super(problems.map((problem) => `${problem.path}: ${problem.message}`).join('; '));
-    this.name = 'CommandRefused';
   }
 }
 
@@ -94,6 +96,12 @@ function carryOut(draft: Tree, step: Step): void {
     return;
   }
   const table = draft[step.on] as Record<string, Tree>;
+  const added = step.do === 'put' && !Object.hasOwn(table, step.row.id);
+  if (step.on === 'readings' && !added)
+    refuse(
+      `readings.${step.do === 'put' ? step.row.id : step.id}`,
+      'a reading is only ever added: add a new one that supersedes it',
+    );
   if (step.do === 'put') {
     table[step.row.id] = step.row;
     return;

@@ -55,7 +55,19 @@ const rowsOf = (job: Job, name: CollectionName) => job[name] as Record<string, A
  * @returns problems in the order found; empty when the job hangs together
  */
 export function referenceProblems(job: Job): JobProblem[] {
-  return [...keyProblems(job), ...linkProblems(job), ...feedProblems(job), ...treeProblems(job), ...seatProblems(job)];
+  return [
+    ...packProblems(job),
+    ...keyProblems(job),
+    ...linkProblems(job),
+    ...feedProblems(job),
+    ...treeProblems(job),
+    ...seatProblems(job),
+  ];
+}
+
+function packProblems({ dialect, pack }: Job): JobProblem[] {
+  if (pack.startsWith('nec') === (dialect === 'nec')) return [];
+  return [{ path: 'pack', code: 'structure', message: `"${pack}" is not a rule pack of the ${dialect} dialect` }];
 }
 
 function keyProblems(job: Job): JobProblem[] {

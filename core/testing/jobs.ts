@@ -127,6 +127,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     readings: {},
     acceptances: {},
     amendments: {},
+    prices: {},
   };
   for (const [index, sketch] of circuits.entries()) addCircuit(job, sketch, index);
   return job;

@@ -6,7 +6,7 @@ import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/study/answer';
 import { cx } from '@/ui/cx';
 import { MarkStrip } from '@/ui/MarkStrip';
-import { useJobState, useSession } from '../job/JobContext';
+import { useJobState } from '../job/JobContext';
 import { deviceLabel } from './labels';
 
 const inOrder = <T extends { order: string; state: string }>(rows: Record<string, T>): T[] =>
@@ -87,7 +87,6 @@ function CircuitRow({
   answers: Verdict[] | undefined;
   chosen: boolean;
 }) {
-  const session = useSession();
   const jobId = useJobState((state) => state.job.id);
   const href = `/jobs/${jobId}/circuits?c=${circuit.id}`;
   return (
@@ -99,7 +98,6 @@ function CircuitRow({
         onClick={(event) => {
           if (event.metaKey || event.ctrlKey || event.shiftKey) return;
           event.preventDefault();
-          session.choose(circuit.id);
           window.history.pushState(null, '', href);
         }}
         className={cx(

@@ -1,39 +1,62 @@
 'use client';
 import { createStore } from 'zustand/vanilla';
+import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job/changes';
 import { applyCommand, type Command, CommandRefused } from '@/core/job/commands';
-import { problemLine } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
 import type { Fix } from '@/core/study/fixes';
 import { type DeskStudy, startStudyWorker } from '@/workers/client';
+import { type Answer, jobLink } from './jobLink';
+import { onTicks } from './ticks';
+import { unsent } from './unsent';
 
 export type Saved =
-  | { kind: 'saved' }
+  | { kind: 'saved'; at: number | null }
   | { kind: 'saving' }
   | { kind: 'waiting'; because: string }
-  | { kind: 'refused'; because: string };
+  | { kind: 'gone'; because: string };
 
 export interface JobState {
   job: Job;
-  revision: number;
   circuitId: string | null;
   desk: DeskStudy | null;
   fixes: Fix[] | null;
   saved: Saved;
+  reach: Reach;
+  /** Edits that were not taken, with the reason; shown until dismissed. */
+  notices: { id: string; text: string }[];
 }
 
-const RETRY_MS = 2000;
+type Pending = { key: string; kind: 'do'; command: Command } | { key: string; kind: 'undo' | 'redo' };
+
+const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
 /**
- * An open job in this tab: the job as edited, its study from the worker, and the queue of commands on their way to the
- * store. A command shows at once, is studied in the worker, and is sent in order; one that cannot be sent is kept and tried again.
+ * An open job in this tab. What the store has confirmed and what is still on its way to it are held apart: the job shown
+ * is the one with the other on top. A command shows at once, is studied in the worker, and is sent in order under a key
+ * that makes it happen once; one that cannot be sent is kept, over a reload too, and tried again.
  */
-export function openJobSession(job: Job, revision: number, circuitId: string | null) {
-  const store = createStore<JobState>(() => ({ job, revision, circuitId, desk: null, fixes: null, saved: { kind: 'saved' } }));
+export function openJobSession(job: Job, revision: number) {
+  const store = createStore<JobState>(() => ({
+    job,
+    circuitId: null,
+    desk: null,
+    fixes: null,
+    saved: { kind: 'saved', at: null },
+    reach: { undo: null, redo: null },
+    notices: [],
+  }));
   const { study, stop } = startStudyWorker();
-  const queue: Command[] = [];
+  const link = jobLink(job.id);
+  let confirmed = { job, revision };
+  let pending: Pending[] = [];
   let sending = false;
-  let turn = 0;
+  let failures = 0;
   let retry: ReturnType<typeof setTimeout> | undefined;
+  let turn = 0;
+  let ended = false;
+
+  const notice = (text: string) =>
+    store.setState(({ notices }) => ({ notices: [...notices, { id: crypto.randomUUID(), text }] }));
 
   /** Shows a result unless a later request has been made since. */
   async function show(request: Promise<DeskStudy>): Promise<void> {
@@ -48,84 +71,178 @@ export function openJobSession(job: Job, revision: number, circuitId: string | n
     if (mine === turn) store.setState({ fixes });
   }
 
+  /** Brings job, screen and worker to a new state of the job. */
+  function showJob(next: Job): void {
+    const changes = changesBetween(store.getState().job, next);
+    store.setState({ job: next });
+    if (changes.length === 0) return;
+    store.setState({ fixes: null });
+    void show(study.change(changes, store.getState().circuitId));
+  }
+
+  /** What is on its way, on top of what is confirmed. What no longer fits is said and let go. */
+  function rebuild(): void {
+    let next = confirmed.job;
+    for (const one of pending) {
+      if (one.kind !== 'do') continue;
+      try {
+        next = applyCommand(next, one.command);
+      } catch (error) {
+        if (!(error instanceof CommandRefused)) throw error;
+        drop(one.key);
+        notice(`"${one.command.label}" was not kept: ${error.message}`);
+      }
+    }
+    showJob(next);
+  }
+
+  function drop(key: string): void {
+    pending = pending.filter((one) => one.key !== key);
+    unsent.remove(job.id, key);
+  }
+
+  /** Takes in what happened, in order. @returns false where something in between is missing */
+  function take(entries: readonly Entry[]): boolean {
+    for (const entry of entries) {
+      if (entry.revision <= confirmed.revision) continue;
+      if (entry.revision !== confirmed.revision + 1) return false;
+      confirmed = { job: applyChanges(confirmed.job, entry.changes), revision: entry.revision };
+      drop(entry.key);
+    }
+    return true;
+  }
+
+  async function reopen(): Promise<void> {
+    const fresh = await link.open();
+    if (fresh === undefined) return;
+    confirmed = fresh;
+    notice('The job was put back to an earlier state. It is shown as kept now.');
+    rebuild();
+  }
+
+  /** Asks for what happened since; at the start, after a lost link, and when the server says there is something. */
+  async function catchUp(): Promise<void> {
+    const answer = await link.changesAfter(confirmed.revision);
+    if (ended) return;
+    if (answer.kind === 'done') {
+      store.setState({ reach: answer.outcome.reach });
+      if (answer.outcome.entries.length > 0 && take(answer.outcome.entries)) rebuild();
+    } else if (answer.kind === 'stale') await reopen();
+    if (answer.kind !== 'later') void send();
+  }
+
+  async function settle(one: Pending, answer: Answer): Promise<boolean> {
+    if (answer.kind === 'later') {
+      const wait = RETRY_MS[Math.min(failures, RETRY_MS.length - 1)];
+      failures += 1;
+      store.setState({ saved: { kind: 'waiting', because: answer.because } });
+      retry = setTimeout(send, wait);
+      return false;
+    }
+    failures = 0;
+    if (answer.kind === 'gone') {
+      store.setState({ saved: { kind: 'gone', because: answer.because } });
+      return false;
+    }
+    if (answer.kind === 'stale') {
+      await reopen();
+      return true;
+    }
+    if (answer.kind === 'refused') {
+      drop(one.key);
+      const label = one.kind === 'do' ? `"${one.command.label}" was not kept: ` : '';
+      notice(`${label}${answer.because}`);
+      take(answer.entries);
+      rebuild();
+      return true;
+    }
+    store.setState({ reach: answer.outcome.reach });
+    take(answer.outcome.entries);
+    drop(one.key);
+    rebuild();
+    return true;
+  }
+
   async function send(): Promise<void> {
-    if (sending) return;
+    if (sending || ended) return;
     sending = true;
     clearTimeout(retry);
-    while (queue.length > 0) {
-      const command = queue[0]!;
-      let response: Response;
-      try {
-        response = await fetch(`/api/jobs/${encodeURIComponent(job.id)}/commands`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ base: store.getState().revision, command }),
-        });
-      } catch {
-        store.setState({ saved: { kind: 'waiting', because: 'no link to the server; nothing is lost, it is tried again' } });
-        retry = setTimeout(send, RETRY_MS);
-        break;
-      }
-      if (!response.ok) {
-        await refused(response);
-        break;
-      }
-      store.setState({ revision: ((await response.json()) as { revision: number }).revision });
-      queue.shift();
+    while (pending.length > 0 && !ended) {
+      const one = pending[0]!;
+      const answer =
+        one.kind === 'do'
+          ? await link.command(one.key, confirmed.revision, one.command)
+          : await link.turn(one.key, confirmed.revision, one.kind);
+      if (ended || !(await settle(one, answer))) break;
     }
     sending = false;
-    if (queue.length === 0 && store.getState().saved.kind !== 'refused') store.setState({ saved: { kind: 'saved' } });
+    const { saved } = store.getState();
+    if (pending.length === 0 && saved.kind !== 'saved') store.setState({ saved: { kind: 'saved', at: Date.now() } });
   }
 
-  /** The store would not take a command: show the job as kept, and say so. */
-  async function refused(response: Response): Promise<void> {
-    const body = (await response.json().catch(() => ({}))) as { problems?: { path: string; message: string }[] };
-    const because =
-      response.status === 409
-        ? 'the job was changed elsewhere; it is shown as kept now, and your last edit was not taken'
-        : `not kept: ${(body.problems ?? []).map(({ path, message }) => (path === '' ? message : `${path}: ${message}`)).join('; ') || `the server answered ${response.status}`}`;
-    if (response.status >= 500) {
-      store.setState({ saved: { kind: 'waiting', because: 'the server could not keep it; it is tried again' } });
-      retry = setTimeout(send, RETRY_MS);
-      return;
-    }
-    queue.length = 0;
-    const kept = await fetch(`/api/jobs/${encodeURIComponent(job.id)}`);
-    if (kept.ok) {
-      const { job: now, revision: at } = (await kept.json()) as { job: Job; revision: number };
-      store.setState({ job: now, revision: at });
-      void show(study.open(now, store.getState().circuitId));
-    }
-    store.setState({ saved: { kind: 'refused', because } });
+  function enqueue(one: Pending): void {
+    pending.push(one);
+    if (one.kind === 'do') unsent.add(job.id, { key: one.key, command: one.command });
+    if (store.getState().saved.kind === 'saved') store.setState({ saved: { kind: 'saving' } });
+    void send();
   }
+
+  /** Takes over what an earlier visit could not send. */
+  function adopt(): void {
+    for (const { key, command } of unsent.of(job.id)) pending.push({ key, kind: 'do', command });
+    if (pending.length > 0) {
+      store.setState({ saved: { kind: 'saving' } });
+      rebuild();
+    }
+  }
+
+  const askBeforeLeaving = (event: BeforeUnloadEvent) => {
+    if (pending.length > 0) event.preventDefault();
+  };
+  let endTicks: () => void = () => undefined;
 
   return {
+    jobId: job.id,
     store,
     study,
-    start: () => void show(study.open(store.getState().job, circuitId)),
+    start: () => {
+      void show(study.open(job, null));
+      adopt();
+      endTicks = onTicks({
+        tick: (what) => {
+          if ('jobId' in what && what.jobId === job.id && what.revision !== confirmed.revision) void catchUp();
+        },
+        linked: () => void catchUp(),
+      });
+      void catchUp();
+      window.addEventListener('beforeunload', askBeforeLeaving);
+    },
     stop: () => {
+      ended = true;
       clearTimeout(retry);
+      endTicks();
+      window.removeEventListener('beforeunload', askBeforeLeaving);
       stop();
     },
-    choose: (chosen: string) => {
+    choose: (chosen: string | null) => {
+      if (store.getState().circuitId === chosen) return;
       store.setState({ circuitId: chosen, fixes: null });
       void show(study.choose(chosen));
     },
     /** Carries out a command. @returns nothing, or why it cannot be done; then nothing has changed */
     edit: (command: Command): string | undefined => {
       try {
-        const next = applyCommand(store.getState().job, command);
-        store.setState({ job: next, saved: { kind: 'saving' }, fixes: null });
+        showJob(applyCommand(store.getState().job, command));
       } catch (error) {
-        if (error instanceof CommandRefused)
-          return error.problems.map((problem) => problem.message || problemLine(problem)).join('; ');
+        if (error instanceof CommandRefused) return error.problems.map((problem) => problem.message).join('; ');
         throw error;
       }
-      queue.push(command);
-      void show(study.apply(command, store.getState().circuitId));
-      void send();
+      enqueue({ key: crypto.randomUUID(), kind: 'do', command });
       return undefined;
     },
+    undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),
+    redo: () => enqueue({ key: crypto.randomUUID(), kind: 'redo' }),
+    dismiss: (id: string) => store.setState(({ notices }) => ({ notices: notices.filter((each) => each.id !== id) })),
   };
 }
 

@@ -1,5 +1,5 @@
-import { redirect } from 'next/navigation';
+import { CardScreen } from '@/views/card/CardScreen';
 
-export default async function JobPage({ params }: { params: Promise<{ jobId: string }> }) {
-  redirect(`/jobs/${encodeURIComponent((await params).jobId)}/circuits`);
+export default function CardPage() {
+  return <CardScreen />;
 }

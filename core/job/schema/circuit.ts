@@ -37,6 +37,19 @@ export type InstallationMethod = z.infer<typeof InstallationMethod>;
 export const Insulation = z.enum(['PVC70', 'XLPE90', 'TW60', 'THW75', 'THHN90']);
 export type Insulation = z.infer<typeof Insulation>;
 
+export const Construction = z.enum([
+  'flat-sheathed',
+  'round-sheathed',
+  'armoured',
+  'singles',
+  'mineral',
+  'NM-B',
+  'UF-B',
+  'AC',
+  'MC',
+  'SE',
+]);
+
 /** One length of one cable under one set of conditions. Segments follow each other by `order`; a spur names its parent. */
 export const Segment = z.strictObject({
   id: Id,
@@ -52,9 +65,7 @@ export const Segment = z.strictObject({
   protectiveSize: fact(ConductorSize).optional(),
   material: fact(z.enum(['Cu', 'Al'])).optional(),
   insulation: fact(Insulation).optional(),
-  construction: z
-    .enum(['flat-sheathed', 'round-sheathed', 'armoured', 'singles', 'mineral', 'NM-B', 'UF-B', 'AC', 'MC', 'SE'])
-    .optional(),
+  construction: Construction.optional(),
   place: z.enum(['in-wall', 'exposed', 'roof-space', 'raceway', 'wet', 'buried', 'under-floor']).optional(),
   method: fact(InstallationMethod).optional(),
   /** Around the cable; for D1 and D2 the ground. */

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Circuit, Load, Point, Segment } from './circuit';
+import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Segment } from './circuit';
 import { Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
-import { Acceptance, Amendment, Reading } from './records';
+import { Acceptance, Amendment, Price, Reading } from './records';
 import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
 
 /** The format this program writes. A later change of shape is a migration. */
@@ -20,11 +20,16 @@ export const JobCard = z.strictObject({
   number: ShortText.optional(),
   date: DateText.optional(),
 });
+export type JobCard = z.infer<typeof JobCard>;
 
 /** What the firm usually fits; offered when something new is made, never used to judge. */
 export const JobDefaults = z.strictObject({
   lineSize: ShortText.optional(),
+  construction: Construction.optional(),
+  insulation: Insulation.optional(),
+  method: InstallationMethod.optional(),
   family: ShortText.optional(),
+  breakingA: quantity(100, 200_000, 'A').optional(),
   currency: z
     .string()
     .regex(/^[A-Z]{3}$/, 'a currency is three capital letters')
@@ -33,6 +38,8 @@ export const JobDefaults = z.strictObject({
 });
 
 const table = <T extends z.ZodType>(row: T) => z.record(Id, row);
+
+export type JobDefaults = z.infer<typeof JobDefaults>;
 
 /** One job: every collection is keyed by id and mirrors a table of the store. */
 export const Job = z.strictObject({
@@ -57,6 +64,7 @@ export const Job = z.strictObject({
   readings: table(Reading),
   acceptances: table(Acceptance),
   amendments: table(Amendment),
+  prices: table(Price).default({}),
 });
 export type Job = z.infer<typeof Job>;
 
@@ -75,6 +83,7 @@ export const COLLECTIONS = [
   'readings',
   'acceptances',
   'amendments',
+  'prices',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];
 export type Row<C extends CollectionName> = Job[C][string];

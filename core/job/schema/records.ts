@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DateText, Id, InstantText, LongText, OrderKey, ShortText } from './facts';
+import { DateText, Id, InstantText, LongText, OrderKey, quantity, ShortText } from './facts';
 
 /** A field reading. Readings are only ever added; a wrong one is superseded by the next. */
 export const Reading = z.strictObject({
@@ -63,4 +63,13 @@ export const Amendment = z.strictObject({
   text: LongText,
   reason: LongText,
   by: ShortText.optional(),
+});
+
+/** One line of the price list a job is reckoned with, in the job's currency. */
+export const Price = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  part: ShortText.min(1, 'name the part'),
+  per: z.enum(['piece', 'm', 'ft', 'h']),
+  amount: quantity(0, 1_000_000, ''),
 });

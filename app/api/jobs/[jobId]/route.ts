@@ -1,9 +1,12 @@
-import { jobs } from '@/app/data';
+import { respond } from '@/app/api/respond';
+import { kept } from '@/app/data';
+import { StoreProblem } from '@/server/trouble';
 
 /** The job as kept, with its revision. */
-export async function GET(_request: Request, { params }: { params: Promise<{ jobId: string }> }) {
-  const kept = (await jobs()).load((await params).jobId);
-  return kept === undefined
-    ? Response.json({ problems: [{ path: '', message: 'There is no such job.' }] }, { status: 404 })
-    : Response.json(kept);
+export function GET(_request: Request, { params }: { params: Promise<{ jobId: string }> }) {
+  return respond(async () => {
+    const found = (await kept()).jobs.load((await params).jobId);
+    if (found === undefined) throw new StoreProblem('There is no such job.', 'missing');
+    return found;
+  });
 }

@@ -1,0 +1,18 @@
+import { notFound } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { withStore } from '@/app/withStore';
+import { JobShell } from '@/views/job/JobShell';
+
+/** The open job, kept over its screens: one session, one worker, one frame. */
+export default async function JobLayout({ children, params }: { children: ReactNode; params: Promise<{ jobId: string }> }) {
+  const { jobId } = await params;
+  return withStore(({ jobs }) => {
+    const found = jobs.load(jobId);
+    if (found === undefined) notFound();
+    return (
+      <JobShell key={jobId} job={found.job} revision={found.revision}>
+        {children}
+      </JobShell>
+    );
+  });
+}

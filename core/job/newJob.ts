@@ -1,0 +1,107 @@
+import { Firm } from './schema/firm';
+import { JOB_FORMAT, type Job, type RulePackId } from './schema/job';
+
+/** What is known when a job is begun. */
+export interface NewJob {
+  id: string;
+  name: string;
+  dialect: Job['dialect'];
+  pack: RulePackId;
+}
+
+/** The packs of each dialect, the usual one first. */
+export const PACKS_OF: Readonly<Record<Job['dialect'], readonly RulePackId[]>> = {
+  iec: ['iec-60364', 'bs-7671-2018-a2'],
+  nec: ['nec-2023', 'nec-2020', 'nec-2017'],
+};
+
+/** Nominal supply a job of each dialect starts with; voltage factors of IEC 60909-0 for ±10 % (IEC), none for NEC. */
+const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {
+  iec: { voltageSystem: 'single-phase', earthing: 'TN-C-S', u0V: 230, frequencyHz: 50, cMax: 1.1, cMin: 0.9 },
+  nec: { voltageSystem: 'split-phase', earthing: 'TN-C-S', u0V: 120, frequencyHz: 60, cMax: 1, cMin: 1 },
+};
+
+/** A firm that has entered nothing yet. */
+export const NO_FIRM: Firm = Firm.parse({});
+
+/**
+ * A job with an origin, a board and the service between them, and not one fact: everything there is to know is unknown.
+ * @param firm its usual parts and prices of the dialect are copied in
+ */
+export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM): Job {
+  const usual = firm[dialect];
+  return {
+    format: JOB_FORMAT,
+    id,
+    name,
+    dialect,
+    pack,
+    card: {
+      ...(firm.installer === undefined ? {} : { installer: firm.installer }),
+      ...(firm.licence === undefined ? {} : { licence: firm.licence }),
+    },
+    defaults: { ...usual.defaults },
+    supply: { ...SUPPLY[dialect] },
+    origins: { network: { id: 'network', order: 'a', name: 'Network', kind: 'network', state: 'existing' } },
+    sourceStates: { grid: { id: 'grid', order: 'a', name: 'Network', kind: 'grid', originIds: ['network'] } },
+    electrodes: {},
+    rooms: {},
+    boards: { main: { id: 'main', order: 'a', name: dialect === 'nec' ? 'Main panel' : 'Main board', state: 'existing' } },
+    circuits: {
+      service: {
+        id: 'service',
+        order: 'a',
+        number: '',
+        name: 'Service',
+        kind: 'service',
+        state: 'existing',
+        fromOriginId: 'network',
+        toBoardId: 'main',
+        topology: 'radial',
+      },
+    },
+    segments: {},
+    points: {},
+    loads: {},
+    devices: {},
+    readings: {},
+    acceptances: {},
+    amendments: {},
+    prices: Object.fromEntries(usual.prices.map((price) => [price.id, price])),
+  };
+}
+
+/**
+ * A job like another one, for another house or another try: the design with all its facts. Readings and accepted findings
+ * belong to the house they were made in and are left out, as are number and date.
+ */
+export function duplicateOf(job: Job, id: string, name: string): Job {
+  const { number: _number, date: _date, ...card } = job.card;
+  return { ...job, id, name, card, readings: {}, acceptances: {} };
+}
+
+/** A job under another id. */
+export const withId = (job: Job, id: string): Job => ({ ...job, id });
+
+/** A job as the text of its file: keys sorted inside each row and rows by id, so that equal jobs give equal files. */
+export function jobFileText(job: Job): string {
+  return `${JSON.stringify(sorted(job), null, 1)}\n`;
+}
+
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([a], [b]) => (rank(a) === rank(b) ? (a < b ? -1 : 1) : rank(a) - rank(b)))
+      .map(([key, inner]) => [key, sorted(inner)]),
+  );
+}
+
+/** What a reader looks for first stands first. */
+const FIRST = ['format', 'id', 'order', 'name', 'number', 'kind', 'value', 'from'];
+const rank = (key: string): number => {
+  const at = FIRST.indexOf(key);
+  return at < 0 ? FIRST.length : at;
+};

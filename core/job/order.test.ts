@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { keyAfter, keyBetween } from './order';
+import { OrderKey } from './schema/facts';
+
+const anyKey = fc.stringMatching(/^[0-9A-Za-z]{0,6}[1-9A-Za-z]$/);
+
+describe('order keys', () => {
+  it('a key after another sorts after it', () => {
+    fc.assert(fc.property(anyKey, (key) => keyAfter(key) > key));
+  });
+
+  it('a key between two others sorts between them', () => {
+    fc.assert(
+      fc.property(anyKey, anyKey, (one, other) => {
+        fc.pre(one !== other);
+        const [low, high] = one < other ? [one, other] : [other, one];
+        const key = keyBetween(low, high);
+        expect(key > low && key < high, `${low} < ${key} < ${high}`).toBe(true);
+      }),
+    );
+  });
+
+  it('before the first row there is room too', () => {
+    fc.assert(fc.property(anyKey, (key) => keyBetween(undefined, key) < key));
+  });
+
+  it('thousands of rows added at the end, and fifty pushed into one gap, keep valid keys', () => {
+    let last: string | undefined;
+    for (let row = 0; row < 3000; row++) last = keyAfter(last);
+    expect(OrderKey.safeParse(last).success).toBe(true);
+    let high = 'b';
+    for (let row = 0; row < 50; row++) high = keyBetween('a', high);
+    expect(OrderKey.safeParse(high).success).toBe(true);
+  });
+});

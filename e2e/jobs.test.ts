@@ -1,0 +1,148 @@
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { type App, accessibilityProblems, startApp } from './app';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(() => {
+  expect(app.problems.splice(0)).toEqual([]);
+});
+
+const jobs = async (): Promise<Page> => {
+  const page = await app.open('/');
+  await page.waitForSelector('[data-job=bindery-yard]');
+  return page;
+};
+const names = (page: Page) => page.$$eval('[data-job] b', (all) => all.map((one) => one.textContent ?? ''));
+const menu = async (page: Page, id: string, item: string) => {
+  await page.click(`[data-job="${id}"] button`);
+  await page.locator(`[role=menuitem] ::-p-text(${item})`).click();
+};
+const waitNames = (page: Page, wanted: string[]) =>
+  page.waitForFunction(
+    (all) => JSON.stringify([...document.querySelectorAll('[data-job] b')].map((one) => one.textContent).sort()) === all,
+    {},
+    JSON.stringify([...wanted].sort()),
+  );
+
+describe('the jobs', () => {
+  it('show verdicts, and begin in either dialect with nothing known', async () => {
+    const page = await jobs();
+    await page.waitForSelector('[data-job=bindery-yard] [data-mark=stop]');
+    await page.type('input[name=name]', 'Quay House');
+    await page.locator('[role=radio] ::-p-text(NEC)').click();
+    await page.keyboard.press('Tab');
+    await page.locator('button ::-p-text(Begin)').click();
+    await page.waitForSelector('h1 ::-p-text(Quay House)');
+    await page.waitForSelector('header ::-p-text(NEC 2023)');
+    expect(await page.$$eval('li[data-question]', (rows) => rows.map((row) => row.getAttribute('data-verdict')))).not.toContain(
+      'pass',
+    );
+    await page.close();
+  });
+
+  it('are refused without a name, at the field', async () => {
+    const page = await jobs();
+    await page.locator('button ::-p-text(Begin)').click();
+    await page.waitForSelector('input[name=name][aria-invalid=true]');
+    expect(await page.$eval('form', (form) => form.textContent)).toContain('a job needs a name');
+    await page.close();
+  });
+
+  it('are duplicated, archived, deleted, and had back', async () => {
+    const page = await jobs();
+    const before = await names(page);
+    await menu(page, 'bindery-yard', 'Duplicate');
+    await waitNames(page, [...before, 'Bindery Yard, copy']);
+    const copy = await page.$$eval('[data-job]', (all) =>
+      all.find((one) => one.textContent?.includes('copy'))?.getAttribute('data-job'),
+    );
+    await menu(page, copy!, 'Delete');
+    await waitNames(page, before);
+    await page.locator('[data-testid=notice] button ::-p-text(Undo)').click();
+    await waitNames(page, [...before, 'Bindery Yard, copy']);
+    await menu(page, copy!, 'Archive');
+    await waitNames(page, before);
+    await page.locator('[role=tab] ::-p-text(Archived)').click();
+    await waitNames(page, ['Bindery Yard, copy']);
+    await menu(page, copy!, 'Delete');
+    await page.locator('[role=tab] ::-p-text(Deleted)').click();
+    await waitNames(page, ['Bindery Yard, copy']);
+    await page.close();
+  });
+
+  it('are saved as a file and opened from one, as a job of its own where the first is still kept', async () => {
+    const page = await jobs();
+    const text = await (await fetch(`${app.url}/api/jobs/bindery-yard/file`)).text();
+    expect(JSON.parse(text)).toEqual({ prices: {}, ...JSON.parse(readFileSync('demo/bindery-yard.json', 'utf8')) });
+    const file = path.join(app.data, 'yard.json');
+    writeFileSync(file, text);
+    const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await page.waitForSelector('[data-job=bindery-yard-2]');
+    const again = await (await fetch(`${app.url}/api/jobs/bindery-yard-2/file`)).text();
+    expect(JSON.parse(again)).toEqual({ ...JSON.parse(text), id: 'bindery-yard-2' });
+    writeFileSync(file, text.replace('"Bindery Yard"', '7'));
+    await input.uploadFile(file);
+    await page.waitForSelector('[data-testid=notice] ::-p-text(yard.json was not opened: name:)');
+    expect(readdirSync(app.data)).toContain('isotrip.sqlite');
+    app.problems.length = 0;
+    await page.close();
+  });
+
+  it('have a card with a history', async () => {
+    const page = await app.open('/jobs/bindery-yard');
+    const field = await page.waitForSelector('label ::-p-text(Client)');
+    await field!.click();
+    await page.keyboard.down('Control');
+    await page.keyboard.press('a');
+    await page.keyboard.up('Control');
+    await page.keyboard.type('The binder');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('section[aria-label=History] ::-p-text(Client: The binder)');
+    await page.click('button[aria-label="Undo: Client: The binder"]');
+    await page.waitForSelector('section[aria-label=History] ::-p-text(undone: Client: The binder)');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.close();
+  });
+
+  it('take the firm’s usual parts and prices over', async () => {
+    const page = await app.open('/firm');
+    const field = await page.waitForSelector('label ::-p-text(Installer)');
+    await field!.click();
+    await page.keyboard.type('K. Aalto');
+    await page.keyboard.press('Tab');
+    await page.locator('button ::-p-text(Add a price)').click();
+    await page.waitForSelector('[data-testid=firm-saved] ::-p-text(saved)');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    const made = await fetch(`${app.url}/api/jobs`, {
+      method: 'POST',
+      body: JSON.stringify({ from: 'dialect', id: 'new-house', name: 'New House', dialect: 'iec', pack: 'iec-60364' }),
+    });
+    expect(made.status).toBe(200);
+    const { job } = (await (await fetch(`${app.url}/api/jobs/new-house`)).json()) as { job: any };
+    expect(job.card.installer).toBe('K. Aalto');
+    expect(Object.values<any>(job.prices).map((price) => price.part)).toEqual(['New part']);
+    await page.close();
+  });
+
+  it.each([
+    ['/', 1280],
+    ['/', 390],
+    ['/firm', 390],
+    ['/backups', 390],
+    ['/jobs/bindery-yard', 390],
+  ])('%s at %d px: nothing wider than the window, axe finds nothing', async (at, width) => {
+    const page = await app.open(at, { width, height: 844 });
+    await page.waitForSelector('main');
+    await page.waitForNetworkIdle({ concurrency: 1 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.close();
+  });
+});

@@ -1,0 +1,201 @@
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import type { BrowserContext, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { type App, startApp } from './app';
+
+let app: App;
+beforeAll(async () => {
+  app = await startApp();
+});
+afterAll(() => app.close());
+afterEach(() => {
+  expect(app.problems.splice(0)).toEqual([]);
+});
+
+const fact = (at: string) => `[data-fact="${at}"]`;
+const LENGTH = (circuit: string) => fact(`segments.${circuit}-cable.lengthM`);
+const desk = async (circuit: string, context?: BrowserContext): Promise<Page> => {
+  const page = await app.open(`/jobs/bindery-yard/circuits?c=${circuit}`, undefined, context);
+  await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+  return page;
+};
+/** A page behind another draws no frames, and nothing can be waited for in it. */
+const type = async (page: Page, field: string, text: string) => {
+  await page.bringToFront();
+  await page.click(field);
+  await page.waitForSelector('input');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('input', { hidden: true });
+};
+const shows = async (page: Page, field: string, text: string) => {
+  await page.bringToFront();
+  await page.waitForFunction((at, wanted) => document.querySelector(at)?.textContent === wanted, {}, field, text);
+};
+const press = async (page: Page, button: string) => {
+  await page.bringToFront();
+  await (await page.waitForSelector(button))!.click();
+};
+const saved = async (page: Page) => {
+  await page.bringToFront();
+  await page.waitForSelector('[data-testid=saved][data-saved=saved]');
+};
+const notices = (page: Page) => page.$$eval('[data-testid=notice]', (all) => all.map((one) => one.textContent ?? ''));
+
+describe('undo and redo', () => {
+  it('by button and by key, over a reload, each naming what it would do', async () => {
+    const page = await desk('hob');
+    await type(page, LENGTH('hob'), '21');
+    await type(page, LENGTH('hob'), '22');
+    await saved(page);
+    await page.waitForSelector('button[aria-label*="22"]');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await shows(page, LENGTH('hob'), '21 m');
+    await page.reload();
+    await page.waitForSelector('button[aria-label^="Undo:"]');
+    await page.click('button[aria-label^="Undo:"]');
+    await shows(page, LENGTH('hob'), '14 m');
+    await page.click('button[aria-label^="Redo:"]');
+    await shows(page, LENGTH('hob'), '21 m');
+    await page.click('button[aria-label^="Undo:"]');
+    await shows(page, LENGTH('hob'), '14 m');
+    await saved(page);
+    await page.close();
+  });
+});
+
+describe('two tabs and two browsers on one job', () => {
+  it('see each other’s edits at once, with their studies', async () => {
+    const other = await app.browser.createBrowserContext();
+    const [one, two, elsewhere] = [await desk('water'), await desk('water'), await desk('water', other)];
+    await type(one, LENGTH('water'), '31');
+    for (const page of [two, elsewhere]) await shows(page, LENGTH('water'), '31 m');
+    await type(elsewhere, fact('devices.water-device.settings.ratingA'), '63');
+    for (const page of [one, two, elsewhere]) {
+      await shows(page, fact('devices.water-device.settings.ratingA'), '63 A');
+      await page.waitForSelector('li[data-question=protects-cable][data-verdict=stop]');
+    }
+    expect(await one.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Length');
+    expect(await elsewhere.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Rating');
+    await press(elsewhere, 'button[aria-label^="Undo:"]');
+    await press(one, 'button[aria-label^="Undo:"]');
+    for (const page of [one, two, elsewhere]) {
+      await shows(page, fact('devices.water-device.settings.ratingA'), '16 A');
+      await page.waitForFunction((at) => document.querySelector(at)?.textContent !== '31 m', {}, LENGTH('water'));
+      await page.close();
+    }
+    await other.close();
+  });
+
+  it('edits made apart on different rows both go through; on the same row the later is refused in words', async () => {
+    const other = await app.browser.createBrowserContext();
+    const [here, there] = [await desk('glue'), await desk('glue', other)];
+    await there.setOfflineMode(true);
+    await type(there, LENGTH('glue'), '41');
+    await type(there, fact('devices.glue-device.settings.ratingA'), '10');
+    await type(here, LENGTH('glue'), '42');
+    await saved(here);
+    await there.setOfflineMode(false);
+    await saved(there);
+    for (const page of [here, there]) {
+      await shows(page, LENGTH('glue'), '42 m');
+      await shows(page, fact('devices.glue-device.settings.ratingA'), '10 A');
+    }
+    expect((await notices(there)).join()).toMatch(/41.* was not kept: changed meanwhile: .*42/);
+    expect(await notices(here)).toEqual([]);
+    app.problems.length = 0;
+    await here.close();
+    await there.close();
+    await other.close();
+  });
+});
+
+describe('a lost link', () => {
+  it('edits made without one survive a reload and are sent when it is back', async () => {
+    const page = await desk('dehumidifier');
+    const field = LENGTH('dehumidifier');
+    await app.stop('SIGKILL');
+    await type(page, field, '33');
+    await page.waitForSelector('[data-testid=saved][data-saved=waiting]');
+    page.on('dialog', (dialog) => void dialog.accept());
+    await app.start();
+    await page.reload();
+    await shows(page, field, '33 m');
+    await saved(page);
+    const again = await desk('dehumidifier');
+    await shows(again, field, '33 m');
+    app.problems.length = 0;
+    await again.close();
+    await page.close();
+  });
+
+  it('the server restarted under an open tab is found again, and what others did meanwhile with it', async () => {
+    const page = await desk('hob');
+    await app.restart('SIGKILL');
+    const other = await desk('hob');
+    await type(other, LENGTH('hob'), '19');
+    await shows(page, LENGTH('hob'), '19 m');
+    await type(page, LENGTH('hob'), '14');
+    await shows(other, LENGTH('hob'), '14 m');
+    app.problems.length = 0;
+    await page.close();
+    await other.close();
+  });
+});
+
+describe('backups', () => {
+  it('are made when the program starts; restoring one makes an open job open again', async () => {
+    const page = await desk('hob');
+    await type(page, LENGTH('hob'), '29');
+    await saved(page);
+    const place = await app.open('/backups');
+    await place.waitForSelector('[data-backup^=isotrip-]');
+    await place.click('[data-backup^=isotrip-] button');
+    await place.waitForSelector('[data-testid=notice]');
+    expect((await notices(place)).join()).toMatch(/Restored \d+ jobs?. What was there before is kept as before-restore/);
+    await shows(page, LENGTH('hob'), '14 m');
+    expect((await notices(page)).join()).toContain('put back to an earlier state');
+    await press(place, '[data-testid=notice] button ::-p-text(Undo)');
+    await shows(page, LENGTH('hob'), '29 m');
+    app.problems.length = 0;
+    await place.close();
+    await page.close();
+  });
+});
+
+describe('the store in trouble', () => {
+  it('says on the page what is wrong, overwrites nothing, and works again when it is put right', async () => {
+    const file = path.join(app.data, 'isotrip.sqlite');
+    await app.stop('SIGTERM');
+    const parts = ['', '-wal', '-shm'].map((tail) => file + tail).filter((part) => existsSync(part));
+    for (const part of parts) renameSync(part, `${part}.good`);
+    const junk = 'no database at all, '.repeat(500);
+    writeFileSync(file, junk);
+    await app.start();
+    const page = await app.open('/');
+    await page.waitForSelector('[data-testid=store-trouble]');
+    expect(await page.$eval('[data-testid=store-trouble]', (main) => main.textContent)).toMatch(/damaged.*npm run restore/);
+    const refused = await fetch(`${app.url}/api/jobs/bindery-yard`);
+    expect(refused.status).toBe(503);
+    expect(readFileSync(file, 'utf8')).toBe(junk);
+    for (const part of parts) renameSync(`${part}.good`, part);
+    await page.reload();
+    await page.waitForSelector('[data-job=bindery-yard]');
+    app.problems.length = 0;
+    await page.close();
+  });
+});
+
+describe('what the build made', () => {
+  it('has no page or route with data in it that was made at build time', () => {
+    const { routes } = JSON.parse(readFileSync('.next/prerender-manifest.json', 'utf8')) as { routes: Record<string, unknown> };
+    const without = ['/_not-found', '/_global-error', '/icon.svg'];
+    expect(Object.keys(routes).filter((route) => !without.includes(route))).toEqual([]);
+    const paths = Object.keys(JSON.parse(readFileSync('.next/app-path-routes-manifest.json', 'utf8')));
+    expect(paths).toContain('/jobs/[jobId]/circuits/page');
+    expect(paths.filter((at) => at.startsWith('/api/')).length).toBeGreaterThan(8);
+  });
+});

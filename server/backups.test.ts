@@ -1,0 +1,153 @@
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { backupFolder, dailyBackup, daysKept, restore, restoreOverDamaged } from './backups';
+import { databaseFile } from './database';
+import { demoJob } from './demos';
+import { StaleBase } from './jobs';
+import { openStore } from './store';
+import { lengthCommand, storeInFolder } from './testing/store';
+import { StoreProblem } from './trouble';
+
+let store: ReturnType<typeof storeInFolder>;
+beforeEach(() => {
+  store = storeInFolder();
+  store.jobs.insert(demoJob('bindery-yard'));
+});
+afterEach(() => store.remove());
+
+const ID = 'bindery-yard';
+const AT = '2026-11-24T12:00:00.000Z';
+const edit = (metres: number, base: number) =>
+  store.jobs.apply(ID, lengthCommand('tails', metres), { key: `metres-${metres}`, author: 'a', base });
+const length = () => store.jobs.load(ID)!.job.segments.tails!.lengthM!.value;
+const inBackups = (name: string) => path.join(backupFolder(store.folder), name);
+
+describe('daily backups', () => {
+  it('are made once a day and can be opened by themselves', async () => {
+    expect(await dailyBackup(store, '2026-11-24')).toBe('isotrip-2026-11-24.sqlite');
+    edit(7, 1);
+    expect(await dailyBackup(store, '2026-11-24')).toBeUndefined();
+    expect(await dailyBackup(store, '2026-11-25')).toBe('isotrip-2026-11-25.sqlite');
+    const lengths = ['24', '25'].map((day) => {
+      const db = new Database(inBackups(`isotrip-2026-11-${day}.sqlite`));
+      const value = db.prepare("SELECT length_m FROM segments WHERE id = 'tails'").pluck().get();
+      db.close();
+      return value;
+    });
+    expect(lengths).toEqual([3, 7]);
+    expect(readdirSync(backupFolder(store.folder)).filter((name) => name.endsWith('.unfinished'))).toEqual([]);
+  });
+
+  it('stay for seven days, then one a week for eight weeks', () => {
+    const days = Array.from({ length: 120 }, (_, day) => new Date(Date.UTC(2026, 6, 1 + day)).toISOString().slice(0, 10));
+    const kept = [...daysKept(days)].sort();
+    expect(kept.slice(-7)).toEqual(days.slice(-7));
+    expect(kept).toHaveLength(15);
+    const weeks = kept.slice(0, 8).map((day) => Math.floor(Date.parse(day) / (7 * 86_400_000)));
+    expect(new Set(weeks).size).toBe(8);
+  });
+});
+
+describe('restoring', () => {
+  it('puts the backup in place, keeps what was there before, and makes open tabs open again', async () => {
+    await dailyBackup(store, '2026-11-24');
+    edit(7, 1);
+    edit(8, 2);
+    store.jobs.insert({ ...demoJob(ID), id: 'later' });
+    const { jobs, before } = await restore(store, 'isotrip-2026-11-24.sqlite', AT);
+    expect(jobs).toBe(1);
+    expect(store.jobs.load(ID)!.job).toEqual(demoJob(ID));
+    expect(store.jobs.has('later')).toBe(false);
+    expect(() => edit(9, 3)).toThrow(StaleBase);
+    expect(() => store.jobs.changesAfter(ID, 3, 'a')).toThrow(StaleBase);
+    await restore(store, before, AT);
+    expect(length()).toBe(8);
+    expect(store.jobs.has('later')).toBe(true);
+    expect(readdirSync(store.folder).filter((name) => name.startsWith('restore-'))).toEqual([]);
+  });
+
+  it('brings an older schema up to date on the way', async () => {
+    await dailyBackup(store, '2026-11-24');
+    const db = new Database(inBackups('isotrip-2026-11-24.sqlite'));
+    db.exec('DROP TABLE prices; DROP TABLE change_rows; DROP TABLE changes; DROP TABLE firm; DROP TABLE firm_defaults;');
+    db.exec('DROP TABLE firm_prices; DROP TRIGGER readings_stay;');
+    for (const column of ['archived_at', 'deleted_at', 'defaults_construction', 'defaults_insulation', 'defaults_method'])
+      db.exec(`ALTER TABLE jobs DROP COLUMN ${column}`);
+    db.exec('ALTER TABLE jobs DROP COLUMN defaults_breaking_a');
+    db.pragma('user_version = 1');
+    db.close();
+    edit(7, 1);
+    await restore(store, 'isotrip-2026-11-24.sqlite', AT);
+    expect(store.jobs.load(ID)!.job).toEqual(demoJob(ID));
+  });
+
+  it.each<[string, (file: string) => void, RegExp]>([
+    ['junk', (file) => writeFileSync(file, 'no database at all, '.repeat(500)), /damaged/],
+    [
+      'a damaged page',
+      (file) => {
+        const bytes = readFileSync(file);
+        bytes.fill(0xff, 4096 * 3, 4096 * 9);
+        writeFileSync(file, bytes);
+      },
+      /damaged/,
+    ],
+    [
+      'a newer schema',
+      (file) => {
+        const db = new Database(file);
+        db.pragma('user_version = 999');
+        db.close();
+      },
+      /schema 999/,
+    ],
+    [
+      'rows that belong to nothing',
+      (file) => {
+        const db = new Database(file);
+        db.pragma('foreign_keys = OFF');
+        db.exec("DELETE FROM boards WHERE id = 'upper'");
+        db.close();
+      },
+      /belong to nothing/,
+    ],
+    [
+      'a job that is not valid',
+      (file) => {
+        const db = new Database(file);
+        db.exec("UPDATE circuits SET kind = 'service' WHERE id = 'hob'");
+        db.close();
+      },
+      /not valid/,
+    ],
+  ])('refuses %s, and replaces nothing', async (_, spoil, message) => {
+    await dailyBackup(store, '2026-11-24');
+    spoil(inBackups('isotrip-2026-11-24.sqlite'));
+    edit(7, 1);
+    await expect(restore(store, 'isotrip-2026-11-24.sqlite', AT)).rejects.toThrow(message);
+    expect(length()).toBe(7);
+    expect(readdirSync(store.folder).filter((name) => name.startsWith('restore-'))).toEqual([]);
+  });
+
+  it.each(['../isotrip.sqlite', 'isotrip-2026-01-01.sqlite', 'other.sqlite'])('knows no backup "%s"', async (name) => {
+    await expect(restore(store, name, AT)).rejects.toThrow(StoreProblem);
+  });
+
+  it('takes the place of a database that cannot be opened, which is set aside whole', async () => {
+    await dailyBackup(store, '2026-11-24');
+    store.db.close();
+    const file = databaseFile(store.folder);
+    const junk = 'no database at all, '.repeat(500);
+    writeFileSync(file, junk);
+    expect(() => openStore(store.folder)).toThrow(/damaged/);
+    const { jobs, aside } = restoreOverDamaged(store.folder, 'isotrip-2026-11-24.sqlite', AT);
+    expect(jobs).toBe(1);
+    expect(readFileSync(aside, 'utf8')).toBe(junk);
+    const again = openStore(store.folder);
+    expect(again.jobs.load(ID)!.job).toEqual(demoJob(ID));
+    again.db.close();
+    expect(existsSync(`${file}-wal`)).toBe(false);
+  });
+});

@@ -1,0 +1,57 @@
+import type Database from 'better-sqlite3';
+import { Firm } from '@/core/job/schema/firm';
+import { JobDefaults } from '@/core/job/schema/job';
+import { Price } from '@/core/job/schema/records';
+import { columnsOfSchema, fromCells, toCells } from './columns';
+import type { Tree } from './rows';
+
+const DEFAULTS = columnsOfSchema(JobDefaults);
+const PRICE = columnsOfSchema(Price);
+const DIALECTS = ['iec', 'nec'] as const;
+
+/** The firm's own row, its usual parts and its prices per dialect. */
+export class FirmRepository {
+  constructor(private readonly db: Database.Database) {}
+
+  /** The firm as kept, or one that has entered nothing. */
+  load(): Firm {
+    return this.db.transaction(() => {
+      const own = this.db.prepare('SELECT installer, licence, dialect FROM firm WHERE id = 1').get() as Tree | undefined;
+      const usual = DIALECTS.map((dialect) => {
+        const defaults = this.db.prepare('SELECT * FROM firm_defaults WHERE dialect = ?').get(dialect) as Tree | undefined;
+        const prices = this.db
+          .prepare('SELECT * FROM firm_prices WHERE dialect = ? ORDER BY sort_key, id')
+          .all(dialect) as Tree[];
+        return [dialect, { defaults: fromCells(DEFAULTS, defaults ?? {}), prices: prices.map((row) => fromCells(PRICE, row)) }];
+      });
+      const present = Object.fromEntries(Object.entries(own ?? {}).filter(([, value]) => value !== null));
+      return Firm.parse({ ...present, ...Object.fromEntries(usual) });
+    })();
+  }
+
+  /** Keeps the firm whole, or not at all. */
+  save(firm: Firm): void {
+    this.db
+      .transaction(() => {
+        this.db
+          .prepare(
+            `INSERT INTO firm (id, installer, licence, dialect) VALUES (1, @installer, @licence, @dialect)
+             ON CONFLICT (id) DO UPDATE SET installer = @installer, licence = @licence, dialect = @dialect, revision = revision + 1`,
+          )
+          .run({ installer: firm.installer ?? null, licence: firm.licence ?? null, dialect: firm.dialect });
+        this.db.exec('DELETE FROM firm_defaults; DELETE FROM firm_prices;');
+        for (const dialect of DIALECTS) {
+          this.put('firm_defaults', dialect, DEFAULTS, firm[dialect].defaults);
+          for (const price of firm[dialect].prices) this.put('firm_prices', dialect, PRICE, price);
+        }
+      })
+      .immediate();
+  }
+
+  private put(table: string, dialect: string, columns: typeof DEFAULTS, row: Tree): void {
+    const names = ['dialect', ...columns.map((column) => column.name)];
+    this.db
+      .prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`)
+      .run(dialect, ...toCells(columns, row));
+  }
+}

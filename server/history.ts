@@ -1,0 +1,114 @@
+import type Database from 'better-sqlite3';
+import type { Entry, Reach, RowChange } from '@/core/job/changes';
+
+type Head = Omit<Entry, 'changes'>;
+const HEAD = 'revision, key, author, kind, label, at';
+
+interface KeptRow {
+  revision: number;
+  collection: RowChange['on'];
+  row_id: string;
+  before: string | null;
+  after: string | null;
+}
+
+const parsed = (text: string | null): RowChange['before'] => (text === null ? null : JSON.parse(text));
+
+/** The log of what was done to each job, with both patches. Transactions are the caller's. */
+export class History {
+  constructor(private readonly db: Database.Database) {}
+
+  /** The revision an action with this key made, if it was carried out before. */
+  revisionOf(jobId: string, key: string): number | undefined {
+    const row = this.db.prepare('SELECT revision FROM changes WHERE job_id = ? AND key = ?').get(jobId, key);
+    return (row as { revision: number } | undefined)?.revision;
+  }
+
+  /** Entries after a revision, oldest first. */
+  after(jobId: string, revision: number): Entry[] {
+    const heads = this.db
+      .prepare(`SELECT ${HEAD} FROM changes WHERE job_id = ? AND revision > ? ORDER BY revision`)
+      .all(jobId, revision) as Head[];
+    if (heads.length === 0) return [];
+    const rows = this.db
+      .prepare(
+        'SELECT revision, collection, row_id, before, after FROM change_rows WHERE job_id = ? AND revision > ? ORDER BY revision, position',
+      )
+      .all(jobId, revision) as KeptRow[];
+    const entries = new Map(heads.map((head): [number, Entry] => [head.revision, { ...head, changes: [] }]));
+    for (const { revision, collection, row_id, before, after } of rows)
+      entries.get(revision)!.changes.push({ on: collection, id: row_id, before: parsed(before), after: parsed(after) });
+    return [...entries.values()];
+  }
+
+  /** The newest entries without their rows, newest first. */
+  newest(jobId: string, most: number): (Head & { undone: boolean })[] {
+    const rows = this.db
+      .prepare(`SELECT ${HEAD}, undone FROM changes WHERE job_id = ? ORDER BY revision DESC LIMIT ?`)
+      .all(jobId, most) as (Head & { undone: number })[];
+    return rows.map((row) => ({ ...row, undone: row.undone === 1 }));
+  }
+
+  /** Adds an entry. A new action by an author puts what he had undone out of his reach. */
+  add(jobId: string, entry: Entry, target: number | null, reachable: boolean): void {
+    this.db
+      .prepare(
+        `INSERT INTO changes (job_id, ${HEAD}, target, reachable) VALUES (@jobId, @revision, @key, @author, @kind, @label, @at, @target, @reachable)`,
+      )
+      .run({
+        jobId,
+        revision: entry.revision,
+        key: entry.key,
+        author: entry.author,
+        kind: entry.kind,
+        label: entry.label,
+        at: entry.at,
+        target,
+        reachable: reachable ? 1 : 0,
+      });
+    const put = this.db.prepare(
+      'INSERT INTO change_rows (job_id, revision, position, collection, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    );
+    const text = (row: RowChange['before']) => (row === null ? null : JSON.stringify(row));
+    for (const [position, { on, id, before, after }] of entry.changes.entries())
+      put.run(jobId, entry.revision, position, on, id, text(before), text(after));
+    if (entry.kind === 'do')
+      this.db
+        .prepare('UPDATE changes SET reachable = 0 WHERE job_id = ? AND author = ? AND undone = 1 AND reachable = 1')
+        .run(jobId, entry.author);
+  }
+
+  /** The action an author's undo or redo would come to next. */
+  next(jobId: string, author: string, kind: 'undo' | 'redo'): Entry | undefined {
+    const found = this.db
+      .prepare(
+        `SELECT ${kind === 'undo' ? 'max' : 'min'}(revision) AS revision FROM changes
+         WHERE job_id = ? AND author = ? AND kind = 'do' AND undone = ? AND reachable = 1`,
+      )
+      .get(jobId, author, kind === 'undo' ? 0 : 1) as { revision: number | null };
+    if (found.revision === null) return undefined;
+    return this.after(jobId, found.revision - 1)[0];
+  }
+
+  mark(jobId: string, revision: number, what: { undone: boolean } | { reachable: false }): void {
+    if ('undone' in what)
+      this.db
+        .prepare('UPDATE changes SET undone = ? WHERE job_id = ? AND revision = ?')
+        .run(what.undone ? 1 : 0, jobId, revision);
+    else this.db.prepare('UPDATE changes SET reachable = 0 WHERE job_id = ? AND revision = ?').run(jobId, revision);
+  }
+
+  reach(jobId: string, author: string): Reach {
+    return {
+      undo: this.next(jobId, author, 'undo')?.label ?? null,
+      redo: this.next(jobId, author, 'redo')?.label ?? null,
+    };
+  }
+
+  /** Forgets all but the newest entries of every job. */
+  trim(keep: number): void {
+    this.db
+      .prepare('DELETE FROM changes WHERE revision <= (SELECT revision FROM jobs WHERE jobs.id = changes.job_id) - ?')
+      .run(keep);
+  }
+}

@@ -1,0 +1,30 @@
+import type Database from 'better-sqlite3';
+import { dataFolder, openDatabase } from './database';
+import { FirmRepository } from './firm';
+import { JobRepository } from './jobs';
+
+/** The open database of this process and its repositories. */
+export interface Store {
+  folder: string;
+  db: Database.Database;
+  jobs: JobRepository;
+  firm: FirmRepository;
+}
+
+/** A store on a folder. @throws StoreProblem when it cannot be used */
+export function openStore(folder: string): Store {
+  const db = openDatabase(folder);
+  return { folder, db, jobs: new JobRepository(db), firm: new FirmRepository(db) };
+}
+
+const globalForStore = globalThis as { isotripStore?: Store };
+
+/** The one store of this process, opened on first use and tried again after a failure. @throws StoreProblem */
+export function store(): Store {
+  const folder = dataFolder();
+  const open = globalForStore.isotripStore;
+  if (open !== undefined && open.folder === folder) return open;
+  const opened = openStore(folder);
+  globalForStore.isotripStore = opened;
+  return opened;
+}

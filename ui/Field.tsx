@@ -1,0 +1,114 @@
+'use client';
+import { type InputHTMLAttributes, type ReactNode, useEffect, useId, useState } from 'react';
+import { cx } from './cx';
+
+const INPUT = 'min-h-9 w-full rounded border border-line-strong bg-raised px-2 text-base pointer-coarse:min-h-11';
+
+/** A label over what it names, and what is wrong with it below. */
+export function Labelled({
+  label,
+  problem,
+  className,
+  children,
+}: {
+  label: string;
+  problem?: string | undefined;
+  className?: string;
+  children: (id: { id: string; 'aria-describedby': string | undefined; 'aria-invalid': boolean }) => ReactNode;
+}) {
+  const id = useId();
+  const wrong = problem !== undefined;
+  return (
+    <div className={cx('grid content-start gap-1', className)}>
+      <label htmlFor={id} className="text-[13px] text-quiet">
+        {label}
+      </label>
+      {children({ id, 'aria-describedby': wrong ? `${id}-problem` : undefined, 'aria-invalid': wrong })}
+      {wrong && (
+        <p id={`${id}-problem`} className="font-semibold text-[13px] text-stop">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A plain text box. */
+export function TextInput({ className, ...rest }: InputHTMLAttributes<HTMLInputElement>) {
+  return <input className={cx(INPUT, className)} {...rest} />;
+}
+
+/** A list to choose one of. */
+export function Select<T extends string>({
+  value,
+  options,
+  onChange,
+  ...rest
+}: {
+  value: T | '';
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+  id?: string;
+  'aria-describedby'?: string | undefined;
+}) {
+  return (
+    <select
+      className={cx(INPUT, 'cursor-pointer')}
+      value={value}
+      onChange={(event) => onChange(event.target.value as T)}
+      {...rest}
+    >
+      {value === '' && <option value="">not said</option>}
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/**
+ * A text that is kept when it is left or Enter is pressed, and put back with Escape.
+ * @param keep says why it cannot be kept, or nothing
+ */
+export function KeptText({
+  label,
+  value,
+  keep,
+  type = 'text',
+  className,
+}: {
+  label: string;
+  value: string;
+  keep: (text: string) => string | undefined;
+  type?: 'text' | 'date';
+  className?: string;
+}) {
+  const [text, setText] = useState(value);
+  const [problem, setProblem] = useState<string>();
+  useEffect(() => {
+    setText(value);
+    setProblem(undefined);
+  }, [value]);
+  const leave = () => {
+    if (text !== value) setProblem(keep(text.trim()));
+  };
+  return (
+    <Labelled label={label} problem={problem} {...(className === undefined ? {} : { className })}>
+      {(wiring) => (
+        <TextInput
+          {...wiring}
+          type={type}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={leave}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') leave();
+            if (event.key === 'Escape') setText(value);
+          }}
+        />
+      )}
+    </Labelled>
+  );
+}

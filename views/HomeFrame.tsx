@@ -1,0 +1,45 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { cx } from '@/ui/cx';
+import { Sign } from '@/ui/Sign';
+import { ThemeSwitch } from '@/ui/ThemeSwitch';
+
+const PLACES = [
+  { name: 'Jobs', at: '/' },
+  { name: 'Firm', at: '/firm' },
+  { name: 'Backups', at: '/backups' },
+] as const;
+
+/** What is outside any job: the jobs themselves, the firm, the backups. */
+export function HomeFrame({ current, children }: { current: (typeof PLACES)[number]['name']; children: ReactNode }) {
+  return (
+    <div className="mx-auto max-w-5xl p-4 sm:p-6">
+      <header className="flex items-center gap-4">
+        <Sign size={32} />
+        <h1 className="sr-only">{current}</h1>
+        <nav aria-label="Places" className="flex gap-1">
+          {PLACES.map(({ name, at }) => (
+            <Link
+              key={name}
+              href={at}
+              aria-current={name === current ? 'page' : undefined}
+              className={cx(
+                'flex min-h-9 items-center rounded px-3 pointer-coarse:min-h-11',
+                name === current ? 'bg-chosen font-semibold' : 'text-quiet hover:text-ink',
+              )}
+            >
+              {name}
+            </Link>
+          ))}
+        </nav>
+        <span className="ml-auto" />
+        <ThemeSwitch />
+      </header>
+      <main className="mt-5">{children}</main>
+      <footer className="mt-8 border-caution border-l-[3px] pl-3 text-[13px] text-quiet">
+        Isotrip advises; it certifies nothing. Isolate, lock off and prove dead before opening a board. Local code and the
+        authority having jurisdiction decide; the maker's instructions win.
+      </footer>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+'use client';
+import { type ReactNode, useEffect, useState } from 'react';
+import type { Job } from '@/core/job/schema/job';
+import { JobContext } from './JobContext';
+import { JobFrame } from './JobFrame';
+import { type JobSession, openJobSession } from './jobSession';
+
+/** Opens the job once for all its screens. What comes later comes through the session, not through the page. */
+export function JobShell({ job, revision, children }: { job: Job; revision: number; children: ReactNode }) {
+  const [session, setSession] = useState<JobSession | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: opened once
+  useEffect(() => {
+    const opened = openJobSession(job, revision);
+    setSession(opened);
+    opened.start();
+    return opened.stop;
+  }, []);
+  if (session === null) return <div className="min-h-screen" aria-busy="true" />;
+  return (
+    <JobContext value={session}>
+      <JobFrame>{children}</JobFrame>
+    </JobContext>
+  );
+}
