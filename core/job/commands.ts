@@ -1,7 +1,7 @@
 import { produce } from 'immer';
 import { z } from 'zod';
 import { shapeProblems } from './parse';
-import { type JobProblem, referenceProblems } from './references';
+import { type JobProblem, LINKS, referenceProblems } from './references';
 import { Circuit, Load, Point, Segment } from './schema/circuit';
 import { Device } from './schema/device';
 import { Id } from './schema/facts';
@@ -131,6 +131,10 @@ function touchedProblems(job: Job, command: Command): JobProblem[] {
   return problems;
 }
 
+/** Fields whose value decides how rows hang together; any other may change without looking at the rest of the job. */
+const STRUCTURAL = new Set(['id', 'kind', 'seat', 'dialect', 'pack', ...LINKS.map((link) => link.field)]);
+const movesNothing = (step: Step): boolean => (step.do === 'set' || step.do === 'set-job') && !STRUCTURAL.has(step.field[0]!);
+
 /**
  * Carries out a command on a job.
  * @returns a new job sharing all untouched rows with the old one
@@ -142,7 +146,7 @@ export function applyCommand(job: Job, command: Command): Job {
   });
   const shape = touchedProblems(next, command);
   if (shape.length > 0) throw new CommandRefused(shape);
-  const problems = referenceProblems(next);
+  const problems = command.steps.every(movesNothing) ? [] : referenceProblems(next);
   if (problems.length > 0) throw new CommandRefused(problems);
   return next;
 }
