@@ -101,7 +101,7 @@ describe('what is kept comes back the same', () => {
           expect(jobs.load(job.id)!.job).toEqual(job);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 12 },
     );
   });
 
