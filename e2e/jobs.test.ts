@@ -79,7 +79,11 @@ describe('the jobs', () => {
   it('are saved as a file and opened from one, as a job of its own where the first is still kept', async () => {
     const page = await jobs();
     const text = await (await fetch(`${app.url}/api/jobs/bindery-yard/file`)).text();
-    expect(JSON.parse(text)).toEqual({ prices: {}, ...JSON.parse(readFileSync('demo/bindery-yard.json', 'utf8')) });
+    expect(JSON.parse(text)).toEqual({
+      prices: {},
+      combinations: {},
+      ...JSON.parse(readFileSync('demo/bindery-yard.json', 'utf8')),
+    });
     const file = path.join(app.data, 'yard.json');
     writeFileSync(file, text);
     const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;

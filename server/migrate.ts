@@ -18,8 +18,9 @@ function migrations(folder: string): Migration[] {
 }
 
 /**
- * Brings a database to the newest schema, all steps in one transaction.
- * @throws StoreProblem when the database was made by a newer version
+ * Brings a database to the newest schema, all steps in one transaction. Foreign keys rest meanwhile, so that a table can be
+ * made anew under the ones that point to it, and are checked before anything is kept.
+ * @throws StoreProblem when the database was made by a newer version; then it is untouched
  */
 export function migrate(db: Database.Database, folder = FOLDER): void {
   const steps = migrations(folder);
@@ -36,8 +37,18 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
       db.exec(sql);
       db.pragma(`user_version = ${version}`);
     }
+    if (present < newest && (db.pragma('foreign_key_check') as unknown[]).length > 0)
+      throw new StoreProblem(
+        'The database holds rows that belong to nothing. It was left untouched: restore a backup.',
+        'damaged',
+      );
   });
-  bring.immediate();
+  db.pragma('foreign_keys = OFF');
+  try {
+    bring.immediate();
+  } finally {
+    db.pragma('foreign_keys = ON');
+  }
 }
 
 /** Number of the newest schema there is a migration for. */

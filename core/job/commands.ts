@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { shapeProblems } from './parse';
 import { type JobProblem, LINKS, referenceProblems } from './references';
 import { Circuit, Load, Point, Segment } from './schema/circuit';
-import { Device } from './schema/device';
+import { Combination, Device } from './schema/device';
 import { Id } from './schema/facts';
 import { type CollectionName, Job } from './schema/job';
 import { Acceptance, Amendment, Price, Reading } from './schema/records';
@@ -25,6 +25,7 @@ export const ROW_SCHEMAS = {
   acceptances: Acceptance,
   amendments: Amendment,
   prices: Price,
+  combinations: Combination,
 } as const satisfies Record<CollectionName, z.ZodType>;
 
 const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);

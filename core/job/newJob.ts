@@ -68,6 +68,7 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
     acceptances: {},
     amendments: {},
     prices: Object.fromEntries(usual.prices.map((price) => [price.id, price])),
+    combinations: {},
   };
 }
 

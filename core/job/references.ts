@@ -45,6 +45,8 @@ export const LINKS: readonly Link[] = [
   { from: 'readings', field: 'supersedes', to: 'readings' },
   { from: 'acceptances', field: 'circuitId', to: 'circuits' },
   { from: 'acceptances', field: 'boardId', to: 'boards' },
+  { from: 'combinations', field: 'upstreamDeviceId', to: 'devices' },
+  { from: 'combinations', field: 'downstreamDeviceId', to: 'devices' },
 ];
 
 type AnyRow = Record<string, unknown> & { id: string };

@@ -128,6 +128,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     acceptances: {},
     amendments: {},
     prices: {},
+    combinations: {},
   };
   for (const [index, sketch] of circuits.entries()) addCircuit(job, sketch, index);
   return job;

@@ -1,6 +1,7 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import Database from 'better-sqlite3';
 import type { Command } from '@/core/job/commands';
 import { stated } from '@/core/testing/jobs';
 import { openStore, type Store } from '../store';
@@ -26,3 +27,13 @@ export const lengthCommand = (id: string, metres: number): Command => ({
   label: `Length of ${id}: ${metres} m`,
   steps: [{ do: 'set', on: 'segments', id, field: ['lengthM'], to: stated(metres, 'measured') }],
 });
+
+/** A database as the first version made it, with one job "old" in it. */
+export function firstSchema(file: string): Database.Database {
+  const db = new Database(file);
+  db.pragma('foreign_keys = ON');
+  db.exec(readFileSync('server/migrations/001-jobs.sql', 'utf8'));
+  db.exec(readFileSync('server/testing/first-schema.sql', 'utf8'));
+  db.pragma('user_version = 1');
+  return db;
+}

@@ -75,7 +75,10 @@ export const Segment = z.strictObject({
   soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
-  protectivePath: z.enum(['conductor', 'raceway', 'armour', 'none']).optional(),
+  /** What carries an earth fault back; without a word it is a protective conductor. `pen` is the neutral, ahead of the point of separation. */
+  protectivePath: z.enum(['conductor', 'pen', 'raceway', 'armour', 'none']).optional(),
+  /** Resistance of a raceway or armour as the return path, at 20 °C. */
+  returnMohmPerM: fact(quantity(0.001, 100, 'mΩ/m')).optional(),
   roles: z.array(ConductorRole).max(12, 'at most 12 conductors').optional(),
 });
 export type Segment = z.infer<typeof Segment>;
@@ -97,6 +100,8 @@ export const Point = z.strictObject({
   heightM: fact(quantity(0, 10, 'm')).optional(),
   sinkDistanceM: fact(quantity(0, 100, 'm')).optional(),
   readilyAccessible: fact(z.boolean()).optional(),
+  /** Outlet without an equipment earth, marked so (NEC 406.4(D)). */
+  noEarthMarked: fact(z.boolean()).optional(),
   state: WorkState,
 });
 

@@ -62,6 +62,8 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     ratingA,
     poles: Poles,
     breakingA,
+    /** True where the device bears no breaking capacity: its standard's floor then counts. */
+    unmarked: fact(z.boolean()).optional(),
     timeDelay: fact(z.boolean()).optional(),
   }),
   z.strictObject({
@@ -81,6 +83,8 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     ratingA,
     poles: Poles,
     aicA: breakingA,
+    /** True where the device bears no interrupting rating: its standard's floor then counts. */
+    unmarked: fact(z.boolean()).optional(),
     voltageMarking: fact(z.enum(['120', '120/240', '240', '277', '480'])).optional(),
     instantaneousLowTimes: fact(quantity(2, 20, 'In')).optional(),
     instantaneousHighTimes: fact(quantity(2, 30, 'In')).optional(),
@@ -152,3 +156,20 @@ export const Device = z.strictObject({
   settings: DeviceSettings,
 });
 export type Device = z.infer<typeof Device>;
+
+/**
+ * A tested combination (series rating, back-up protection): together the two break what the downstream device alone may
+ * not. It names both as they were listed; when either is no longer that device, it is void.
+ */
+export const Combination = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  upstreamDeviceId: Id,
+  downstreamDeviceId: Id,
+  capacityA: fact(quantity(100, 200_000, 'A')),
+  reference: ShortText.min(1, 'name the listing or table it is from'),
+  /** The devices as listed, each in one line. */
+  upstreamAs: ShortText,
+  downstreamAs: ShortText,
+});
+export type Combination = z.infer<typeof Combination>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Segment } from './circuit';
-import { Device } from './device';
+import { Combination, Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
 import { Acceptance, Amendment, Price, Reading } from './records';
 import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
@@ -65,6 +65,7 @@ export const Job = z.strictObject({
   acceptances: table(Acceptance),
   amendments: table(Amendment),
   prices: table(Price).default({}),
+  combinations: table(Combination).default({}),
 });
 export type Job = z.infer<typeof Job>;
 
@@ -84,6 +85,7 @@ export const COLLECTIONS = [
   'acceptances',
   'amendments',
   'prices',
+  'combinations',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];
 export type Row<C extends CollectionName> = Job[C][string];

@@ -23,7 +23,10 @@ export const Transformer = z
     standard: z.enum(['iec', 'ieee']).optional(),
     /** `infinite` serves the MAX state only. */
     upstream: z.enum(['infinite', 'fault-level']).optional(),
+    /** Greatest fault level of the network above: serves MAX. */
     upstreamFaultVA: fact(quantity(10_000, 5_000_000_000, 'VA')).optional(),
+    /** Least fault level of the network above: serves MIN. */
+    upstreamLeastVA: fact(quantity(10_000, 5_000_000_000, 'VA')).optional(),
   })
   .refine((transformer) => Object.keys(transformer).length > 0, 'an empty transformer says nothing: leave it out');
 
@@ -37,14 +40,23 @@ export const Origin = z.strictObject({
   name: ShortText,
   kind: z.enum(['network', 'transformer', 'generator', 'inverter']),
   state: WorkState,
+  /** Loop line to earth, through the earth the installation uses: in TT its own electrode is part of it. */
   zeOhm: fact(quantity(0.001, 5_000, 'Ω')).optional(),
   zLnOhm: fact(quantity(0.001, 50, 'Ω')).optional(),
   /** Line to neutral prospective short-circuit current. */
   psccA: fact(quantity(1, 200_000, 'A')).optional(),
+  /** Line to line prospective short-circuit current. */
+  psccLlA: fact(quantity(1, 200_000, 'A')).optional(),
+  /** Three-phase prospective short-circuit current. */
+  pscc3A: fact(quantity(1, 200_000, 'A')).optional(),
   /** Line to earth prospective fault current. */
   pefcA: fact(quantity(0.1, 200_000, 'A')).optional(),
   /** The supplier's declared maximum prospective fault current, of any kind. */
   maxFaultA: fact(quantity(1, 200_000, 'A')).optional(),
+  /** Least current the source is declared to drive into a bolted fault of any kind at its terminals. */
+  minFaultA: fact(quantity(0.1, 200_000, 'A')).optional(),
+  /** The source's neutral has no more impedance than one of its lines. */
+  fullNeutral: fact(z.boolean()).optional(),
   /** Reactance over resistance of the source loops. */
   xOverR: fact(quantity(0, 30, '')).optional(),
   transformer: Transformer.optional(),
