@@ -3,5 +3,5 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname) } },
-  test: { include: ['{core,server,cli,workers,views,ui}/**/*.test.{ts,tsx}'], environment: 'node' },
+  test: { include: ['{core,server,cli,workers,views,ui}/**/*.test.{ts,tsx}'], environment: 'node', testTimeout: 30_000 },
 });

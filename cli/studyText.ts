@@ -5,7 +5,7 @@ import { figure } from '../core/study/judge';
 import type { Study } from '../core/study/study';
 
 /** Demand over limit, always in that order. */
-function amount({ demand, limit, unit }: Answer): string {
+function amount({ head: { demand, limit, unit } }: Answer): string {
   return demand === null || limit === null ? '' : `${figure(demand)} / ${figure(limit)} ${unit}`;
 }
 
@@ -24,7 +24,7 @@ export function studyText(study: Study, fixes: (Fix & { circuitId: string })[]):
         `  ${VERDICT_WORDS[answer.verdict].padEnd(15)}${questionWords(answer.question).padEnd(34)}${amount(answer)}`.trimEnd(),
       );
       if (answer.verdict !== 'pass')
-        lines.push(`${' '.repeat(17)}${answer.because}${answer.rule === '' ? '' : ` (${answer.rule})`}`);
+        lines.push(`${' '.repeat(17)}${answer.head.because}${answer.head.rule === '' ? '' : ` (${answer.head.rule})`}`);
       for (const fix of fixes.filter((each) => each.circuitId === circuit.circuitId && each.question === answer.question))
         lines.push(
           `${' '.repeat(17)}tried: ${fix.command.label} · improves ${fix.improves.length}, worsens ${fix.worsens.length}`,

@@ -6,17 +6,17 @@ import type { Job } from '@/core/job/schema/job';
 import type { Verdict } from '@/core/study/answer';
 import { type CircuitChart, circuitChart } from '@/core/study/chart';
 import type { Finding } from '@/core/study/findings';
-import { type Fix, triedFixes } from '@/core/study/fixes';
+import { type Fix, tryFixes } from '@/core/study/fixes';
 import { type Counts, type ShownCircuit, type Study, shownCircuit, studyJob } from '@/core/study/study';
 
 /** What the desk shows of a study: marks of every circuit, everything of the chosen one. */
 export interface DeskStudy {
   verdict: Verdict;
   counts: Counts;
-  marks: { circuitId: string; verdict: Verdict; answers: Verdict[] }[];
+  marks: { circuitId: string; verdict: Verdict; answers: readonly Verdict[] }[];
   circuit: ShownCircuit | null;
   chart: CircuitChart | null;
-  findings: Finding[];
+  findings: readonly Finding[];
 }
 
 /** When the bands of a circuit open at a current. */
@@ -28,8 +28,11 @@ export interface ProbeLine {
 
 let job: Job | undefined;
 let study: Study | undefined;
+/** Counts requests that change what is shown. */
+let turn = 0;
 
 function present(circuitId: string | null): DeskStudy {
+  turn += 1;
   if (job === undefined) throw new Error('no job is open');
   study ??= studyJob(job);
   const { verdict, counts, circuits, findings } = study;
@@ -41,10 +44,10 @@ function present(circuitId: string | null): DeskStudy {
     marks: circuits.map((circuit) => ({
       circuitId: circuit.circuitId,
       verdict: circuit.verdict,
-      answers: circuit.answers.map((answer) => answer.verdict),
+      answers: circuit.verdicts,
     })),
     circuit: chosen === undefined ? null : shownCircuit(chosen),
-    chart: circuitId === null ? null : circuitChart(job, circuitId),
+    chart: chosen === undefined ? null : circuitChart(chosen.facts),
   };
 }
 
@@ -63,10 +66,18 @@ const worker = {
   choose(circuitId: string | null): DeskStudy {
     return present(circuitId);
   },
-  fixes(circuitId: string): Fix[] {
+  /** Fixes of a circuit, or null where another request came in meanwhile: trying them all takes longer than a key press. */
+  async fixes(circuitId: string): Promise<Fix[] | null> {
     if (job === undefined) throw new Error('no job is open');
     study ??= studyJob(job);
-    return triedFixes(job, study, circuitId);
+    const mine = turn;
+    const trying = tryFixes(job, study, circuitId);
+    for (;;) {
+      const step = trying.next();
+      if (step.done === true) return step.value;
+      await new Promise((resolve) => setTimeout(resolve));
+      if (mine !== turn) return null;
+    }
   },
   probe(deviceIds: string[], currentA: number): ProbeLine[] {
     return deviceIds.flatMap((deviceId) => {

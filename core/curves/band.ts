@@ -10,6 +10,8 @@ export interface Band {
   holdsA: number;
   fast: Edge;
   slow: Edge;
+  /** True where nothing is known of it past the overload range: comparing it proves nothing there. */
+  overloadOnly?: boolean;
   /** Bounds of instantaneous opening; fuses have none. */
   instantaneous?: { lowerA: number; upperA: number };
   sources: Source[];

@@ -3,7 +3,9 @@ import { currentWithin, timeAt } from '../curves/edge';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { GG_RATINGS_A } from '../tables/fuseGates';
 import { breaker, device, gg } from '../testing/jobs';
-import { breakerBand, ggBand, overcurrentBand } from './bands';
+import { overcurrentBand } from './bands';
+import { breakerBand } from './breakerBand';
+import { ggBand } from './fuseBand';
 import { letThroughOf } from './letThrough';
 
 /** IEC 60898-1 time-current operating characteristics, written out apart from the tables (from memory). */

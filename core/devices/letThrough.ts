@@ -1,7 +1,9 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { type Given, known, type Maybe } from '../job/known';
+import { type Givens, known, type Maybe, NO_GIVENS, need } from '../job/known';
+import { perRow } from '../job/perRow';
 import type { Device } from '../job/schema/device';
+import type { Fact } from '../job/schema/facts';
 import { CLASS_SOURCE, class3LetThroughA2s } from '../tables/adiabatic';
 import { FUSE_ENERGY_SOURCE, ggEnergyA2s } from '../tables/fuseGates';
 import type { Source } from '../tables/source';
@@ -16,31 +18,39 @@ export interface LetThrough {
   /** Time of the sure reading, s. */
   sureTimeS: number;
   how: 'time' | 'class' | 'maker' | 'fuse';
+  /** The device's own kind has energy classes (B and C to 32 A), or is a fuse: its customary values mean something. */
+  classed: boolean;
   source: Source;
-  given: Given[];
+  given: Givens;
 }
 
 const MAKER_SOURCE: Source = { standard: "maker's let-through data, as entered", edition: '', clause: '', basis: 'published' };
+
+/** Energy classes of breakers end here. */
+const CLASSED_TO_A = 32;
 
 interface Bound {
   a2s: number;
   how: LetThrough['how'];
   source: Source;
-  given: Given[];
+  given: Givens;
 }
 
 /**
  * Upper bounds on the energy a device lets through, as a function of current. Every bound is sure by itself, so the
  * least counts: current squared times the slow edge, the energy class up to its own current, maker's points, fuse I²t.
  */
-export function letThroughOf(device: Device): Maybe<(currentA: number) => LetThrough> {
+export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) => LetThrough> => {
   const standard = overcurrentBand(device, 'standard');
   if (!standard.known) return standard;
   const band = standard.value;
   const typical = overcurrentBand(device, 'typical');
+  const { settings } = device;
+  const classed =
+    settings.family === 'fuse' || (isBreaker(settings) && settings.curve?.value !== 'D' && band.ratedA <= CLASSED_TO_A);
   return known((currentA: number) => {
     const sureTimeS = timeAt(band.slow, currentA);
-    const bounds: Bound[] = [{ a2s: currentA ** 2 * sureTimeS, how: 'time', source: band.sources[0]!, given: [] }];
+    const bounds: Bound[] = [{ a2s: currentA ** 2 * sureTimeS, how: 'time', source: band.sources[0]!, given: NO_GIVENS }];
     bounds.push(...ownBounds(device, band, currentA));
     const sure = bounds.reduce((least, each) => (each.a2s < least.a2s ? each : least));
     const typicalS = typical.known ? timeAt(typical.value.slow, currentA) : sureTimeS;
@@ -49,18 +59,19 @@ export function letThroughOf(device: Device): Maybe<(currentA: number) => LetThr
       typicalA2s: Math.min(sure.a2s, currentA ** 2 * typicalS),
       sureTimeS,
       how: sure.how,
+      classed,
       source: sure.source,
       given: sure.given,
     };
   }, standard.given);
-}
+});
 
 function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
   const { settings, id, name } = device;
   if (settings.family === 'fuse') {
     const energy = settings.system === 'gG' ? ggEnergyA2s(band.ratedA) : undefined;
     if (energy === undefined || currentA ** 2 * 0.01 < energy.operatingMaxA2s) return [];
-    return [{ a2s: energy.operatingMaxA2s, how: 'fuse', source: FUSE_ENERGY_SOURCE, given: [] }];
+    return [{ a2s: energy.operatingMaxA2s, how: 'fuse', source: FUSE_ENERGY_SOURCE, given: NO_GIVENS }];
   }
   if (!isBreaker(settings) || band.instantaneous === undefined || currentA < band.instantaneous.upperA) return [];
   const bounds: Bound[] = [];
@@ -72,7 +83,7 @@ function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
         a2s,
         how: 'class',
         source: CLASS_SOURCE,
-        given: [{ path: `devices.${id}.settings.energyClass`, what: `energy class of ${name}`, from: energyClass.from }],
+        given: givenOf(energyClass, `devices.${id}.settings.energyClass`, `energy class of ${name}`),
       });
   }
   const reaching = makerLetThrough?.value.filter((point) => point.upToA >= currentA).sort((a, b) => a.upToA - b.upToA)[0];
@@ -81,7 +92,12 @@ function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
       a2s: reaching.letThroughA2s,
       how: 'maker',
       source: MAKER_SOURCE,
-      given: [{ path: `devices.${id}.settings.makerLetThrough`, what: `let-through of ${name}`, from: makerLetThrough.from }],
+      given: givenOf(makerLetThrough, `devices.${id}.settings.makerLetThrough`, `let-through of ${name}`),
     });
   return bounds;
+}
+
+function givenOf<T>(fact: Fact<T>, path: string, what: string): Givens {
+  const maybe = need(fact, path, what);
+  return maybe.known ? maybe.given : NO_GIVENS;
 }

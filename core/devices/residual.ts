@@ -1,27 +1,97 @@
 import type { Edge } from '../curves/edge';
 import { makeEdge } from '../curves/edge';
+import { all, known, type Maybe, map, need } from '../job/known';
+import type { Device } from '../job/schema/device';
 import type { Source } from '../tables/source';
 
 export const RESIDUAL_SOURCE: Source = {
-  standard: 'IEC 61009-1',
+  standard: 'IEC 61008-1, IEC 61009-1',
   edition: '2010',
-  clause: '5.3.12 tables of break times',
+  clause: 'tables of break and non-actuating times',
+  basis: 'memory',
+};
+export const CLASS_A_SOURCE: Source = {
+  standard: 'UL 943',
+  edition: '',
+  clause: 'class A, trip time by current',
   basis: 'memory',
 };
 
+export type ResidualType = 'AC' | 'A' | 'F' | 'B';
+export type ResidualDelay = 'general' | 'S';
+
+/** The residual part of a device. */
+export interface ResidualPart {
+  sensitivityA: number;
+  delay: ResidualDelay;
+  type: ResidualType | undefined;
+  /** Has opened by. */
+  slow: Edge;
+}
+
 /**
- * Slow edge of a residual device without delay on alternating residual current: IΔn within 0.3 s, 2 IΔn within
- * 0.15 s, 5 IΔn within 0.04 s (to 30 mA the last step is at 0.25 A).
+ * Slow edge on alternating residual current. General: IΔn within 0.3 s, 2 IΔn within 0.15 s, 5 IΔn within 0.04 s (to
+ * 30 mA the last step is at 0.25 A). S: 0.5, 0.2 and 0.15 s.
  */
-export function generalResidualSlow(sensitivityA: number): Edge {
+export function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
+  const [once, twice, five] = delay === 'S' ? [0.5, 0.2, 0.15] : [0.3, 0.15, 0.04];
+  const last = delay === 'general' && sensitivityA <= 0.03 ? Math.max(0.25, 5 * sensitivityA) : 5 * sensitivityA;
   return makeEdge(
     'slow',
     [
-      { currentA: sensitivityA, timeS: 0.3 },
-      { currentA: 2 * sensitivityA, timeS: 0.15 },
-      { currentA: sensitivityA <= 0.03 ? Math.max(0.25, 5 * sensitivityA) : 5 * sensitivityA, timeS: 0.04 },
+      { currentA: sensitivityA, timeS: once! },
+      { currentA: 2 * sensitivityA, timeS: twice! },
+      { currentA: last, timeS: five! },
     ],
     'staircase',
     'constant-time',
   );
+}
+
+/** Whether a device opens on residual current. */
+export function hasResidual({ settings }: Device): boolean {
+  if (settings.family === 'rcbo' || settings.family === 'rccb') return true;
+  if (settings.family === 'moulded-case-nec') return settings.groundFault !== undefined && settings.groundFault !== 'none';
+  return settings.family === 'outlet-protection' && settings.groundFault !== 'none';
+}
+
+/** Sensitivities of the American kinds: class A opens at 6 mA at the latest; equipment protection at 30 mA. */
+const NEC_SENSITIVITY_A = { 'class-A': 0.006, 'equipment-30mA': 0.03 } as const;
+
+/** t = (20/I)^1.43 s with I in mA, from 6 mA down to 25 ms at 264 mA: a straight line on log-log paper. */
+const CLASS_A_SLOW = makeEdge(
+  'slow',
+  [
+    { currentA: 0.006, timeS: (20 / 6) ** 1.43 },
+    { currentA: 0.264, timeS: (20 / 264) ** 1.43 },
+  ],
+  'lines',
+  'constant-time',
+);
+
+/**
+ * The residual part of an RCBO, a residual switch or an American breaker with ground-fault protection.
+ * @returns undefined where there is none; unknown without sensitivity or delay
+ */
+export function residualPart(device: Device): Maybe<ResidualPart> | undefined {
+  const { settings, id, name } = device;
+  if (settings.family === 'moulded-case-nec') {
+    const kind = settings.groundFault;
+    if (kind === undefined || kind === 'none') return undefined;
+    const slow = kind === 'class-A' ? CLASS_A_SLOW : residualSlow(NEC_SENSITIVITY_A[kind], 'general');
+    return known({ sensitivityA: NEC_SENSITIVITY_A[kind], delay: 'general', type: undefined, slow });
+  }
+  if (settings.family !== 'rcbo' && settings.family !== 'rccb') return undefined;
+  const path = `devices.${id}.settings.residual`;
+  const { residual } = settings;
+  const facts = all({
+    sensitivityA: need(residual.sensitivityA, `${path}.sensitivityA`, `sensitivity of ${name}`),
+    delay: need(residual.delay, `${path}.delay`, `delay of ${name}`),
+  });
+  return map(facts, ({ sensitivityA, delay }) => ({
+    sensitivityA,
+    delay,
+    type: residual.type?.value,
+    slow: residualSlow(sensitivityA, delay),
+  }));
 }

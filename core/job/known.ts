@@ -13,15 +13,60 @@ export interface Missing {
   what: string;
 }
 
-/** A value with the facts it rests on, or what is missing to have it. Unknown is a value, never a default. */
-export type Maybe<T> = { known: true; value: T; given: Given[] } | { known: false; missing: Missing[] };
+/**
+ * The facts a value rests on, held as a tree: joining two sets costs nothing, and only what is shown is written out.
+ * `assumed` says at once whether any of them was merely assumed.
+ */
+export interface Givens {
+  readonly own: Given | undefined;
+  readonly parts: readonly Givens[];
+  readonly assumed: boolean;
+}
 
-export const known = <T>(value: T, given: Given[] = []): Maybe<T> => ({ known: true, value, given });
-export const unknown = (path: string, what: string): Maybe<never> => ({ known: false, missing: [{ path, what }] });
+/** Rests on nothing entered. */
+export const NO_GIVENS: Givens = { own: undefined, parts: [], assumed: false };
+
+const givenOf = (own: Given): Givens => ({ own, parts: [], assumed: own.from === 'assumed' });
+
+/** Two sets as one. */
+export function join(a: Givens, b: Givens): Givens {
+  if (b === NO_GIVENS || a === b) return a;
+  if (a === NO_GIVENS) return b;
+  return { own: undefined, parts: [a, b], assumed: a.assumed || b.assumed };
+}
+
+/** The facts of a set, each once, in the order they came in. */
+export function listed(givens: Givens): Given[] {
+  const byPath = new Map<string, Given>();
+  const seen = new Set<Givens>();
+  const visit = (set: Givens): void => {
+    if (seen.has(set)) return;
+    seen.add(set);
+    if (set.own !== undefined && !byPath.has(set.own.path)) byPath.set(set.own.path, set.own);
+    for (const part of set.parts) visit(part);
+  };
+  visit(givens);
+  return [...byPath.values()];
+}
+
+export interface Known<T> {
+  readonly known: true;
+  readonly value: T;
+  readonly given: Givens;
+}
+export interface Unknown {
+  readonly known: false;
+  readonly missing: readonly Missing[];
+}
+/** A value with the facts it rests on, or what is missing to have it. Unknown is a value, never a default. */
+export type Maybe<T> = Known<T> | Unknown;
+
+export const known = <T>(value: T, given: Givens = NO_GIVENS): Known<T> => ({ known: true, value, given });
+export const unknown = (path: string, what: string): Unknown => ({ known: false, missing: [{ path, what }] });
 
 /** The value of a fact, or that it is missing. */
 export function need<T>(fact: Fact<T> | undefined, path: string, what: string): Maybe<T> {
-  return fact === undefined ? unknown(path, what) : known(fact.value, [{ path, what, from: fact.from }]);
+  return fact === undefined ? unknown(path, what) : known(fact.value, givenOf({ path, what, from: fact.from }));
 }
 
 /** Computes on a known value, carrying along what it rests on. */
@@ -33,38 +78,48 @@ export function map<A, B>(maybe: Maybe<A>, compute: (value: A) => B): Maybe<B> {
 export function andThen<A, B>(maybe: Maybe<A>, compute: (value: A) => Maybe<B>): Maybe<B> {
   if (!maybe.known) return maybe;
   const next = compute(maybe.value);
-  return next.known ? known(next.value, merge(maybe.given, next.given)) : next;
+  return next.known ? known(next.value, join(maybe.given, next.given)) : next;
+}
+
+/** Computes on two known values, or says everything that is missing for either. */
+export function both<A, B, C>(a: Maybe<A>, b: Maybe<B>, compute: (a: A, b: B) => C): Maybe<C> {
+  if (a.known && b.known) return known(compute(a.value, b.value), join(a.given, b.given));
+  return lacking(a.known ? [] : a.missing, b.known ? [] : b.missing);
 }
 
 type Values<T> = { [K in keyof T]: T[K] extends Maybe<infer V> ? V : never };
 
 /** All of several values together, or everything that is missing among them. */
 export function all<T extends Record<string, Maybe<unknown>>>(parts: T): Maybe<Values<T>> {
-  let missing: Missing[] | undefined;
-  let given: Given[] = [];
+  let missing: readonly Missing[] | undefined;
+  let given = NO_GIVENS;
   const values: Record<string, unknown> = {};
   for (const name in parts) {
     const part = parts[name]!;
     if (part.known) {
       values[name] = part.value;
-      given = merge(given, part.given);
+      given = join(given, part.given);
     } else missing = missing === undefined ? part.missing : [...missing, ...part.missing];
   }
   return missing === undefined ? known(values as Values<T>, given) : { known: false, missing: unique(missing) };
 }
 
-const unique = (missing: Missing[]): Missing[] =>
-  missing.filter((one, index) => missing.findIndex((other) => other.path === one.path && other.what === one.what) === index);
-
-/** Two lists of facts, each fact once. The lists are short: looking through them beats building a set. */
-export function merge(a: Given[], b: Given[]): Given[] {
-  if (b.length === 0 || a === b) return a;
-  if (a.length === 0) return b;
-  let merged: Given[] | undefined;
-  for (const given of b) {
-    if (a.some((present) => present === given || present.path === given.path)) continue;
-    merged ??= a.slice();
-    merged.push(given);
-  }
-  return merged ?? a;
+/** A list of values, or everything that is missing among them. */
+export function list<T>(parts: readonly Maybe<T>[]): Maybe<T[]> {
+  let missing: Missing[] | undefined;
+  let given = NO_GIVENS;
+  const values: T[] = [];
+  for (const part of parts)
+    if (part.known) {
+      values.push(part.value);
+      given = join(given, part.given);
+    } else missing = [...(missing ?? []), ...part.missing];
+  return missing === undefined ? known(values, given) : { known: false, missing: unique(missing) };
 }
+
+const lacking = (a: readonly Missing[], b: readonly Missing[]): Unknown => ({ known: false, missing: unique([...a, ...b]) });
+
+const unique = (missing: readonly Missing[]): readonly Missing[] =>
+  missing.length < 2
+    ? missing
+    : missing.filter((one, index) => missing.findIndex((other) => other.path === one.path && other.what === one.what) === index);

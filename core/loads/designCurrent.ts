@@ -1,7 +1,8 @@
-import { all, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, known, list, type Maybe, map, need, unknown } from '../job/known';
 import type { Circuit, Load } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { byOrder } from '../network/paths';
+import { lineVoltageV, type Poles } from '../network/states';
 
 /** Design current of a circuit and the power factor it flows at. */
 export interface DesignCurrent {
@@ -17,17 +18,27 @@ const round = (value: number): string => String(Number(value.toPrecision(4)));
 
 /** Loads per circuit, built once per study. */
 export function loadsByCircuit(job: Job): Map<string, Load[]> {
-  const map = new Map<string, Load[]>();
-  for (const load of Object.values(job.loads).sort(byOrder)) map.set(load.circuitId, [...(map.get(load.circuitId) ?? []), load]);
-  return map;
+  const byCircuit = new Map<string, Load[]>();
+  for (const load of Object.values(job.loads).sort(byOrder)) {
+    const present = byCircuit.get(load.circuitId);
+    if (present === undefined) byCircuit.set(load.circuitId, [load]);
+    else present.push(load);
+  }
+  return byCircuit;
+}
+
+/** What a watt of load divides by: U0 on one line, the line voltage on two, √3 times it on three. */
+function voltsFor({ lines }: Poles, job: Job): number {
+  if (lines === 1) return job.supply.u0V;
+  return lineVoltageV(job.supply) * (lines === 3 ? Math.sqrt(3) : 1);
 }
 
 /**
  * Design current Ib: the entered one, else the sum of the loads times the diversity.
- * A load's current is its own, else P/(U0·cosφ). Without diversity everything is taken to run together.
+ * A load's current is its own, else P/(U·cosφ) by the circuit's lines. Without diversity everything is taken to run together.
  * @returns A; unknown when neither a design current nor the loads say it
  */
-export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[]): Maybe<DesignCurrent> {
+export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<DesignCurrent> {
   const entered = circuit.designCurrentA;
   const path = `circuits.${circuit.id}.designCurrentA`;
   if (entered !== undefined)
@@ -38,13 +49,17 @@ export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[]
       values: () => `${round(ibA)} A`,
     }));
   if (loads.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
-  const currents = all(Object.fromEntries(loads.map((load) => [load.id, loadCurrent(job, load)])));
+  return summed(job, circuit, loads, poles);
+}
+
+function summed(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<DesignCurrent> {
   const diversity =
     circuit.diversity === undefined
       ? known(1)
       : need(circuit.diversity, `circuits.${circuit.id}.diversity`, `diversity of ${circuit.name}`);
+  const currents = list(loads.map((load) => loadCurrent(job, load, poles)));
   return map(all({ currents, diversity }), (parts) => {
-    const each = Object.values(parts.currents);
+    const each = parts.currents;
     const sumA = each.reduce((sum, { currentA }) => sum + currentA, 0);
     const cosPhi = each.every((load) => load.cosPhi !== undefined)
       ? each.reduce((sum, load) => sum + load.currentA * (load.cosPhi ?? 0), 0) / sumA
@@ -59,12 +74,65 @@ export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[]
   });
 }
 
-function loadCurrent(job: Job, load: Load): Maybe<{ currentA: number; cosPhi: number | undefined }> {
+/** Current of one load on its circuit. */
+export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
   const cosPhi = need(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
   if (load.currentA !== undefined) {
     const currentA = need(load.currentA, `loads.${load.id}.currentA`, `current of ${load.name}`);
     return cosPhi.known ? all({ currentA, cosPhi }) : map(currentA, (value) => ({ currentA: value, cosPhi: undefined }));
   }
-  const facts = all({ powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`), cosPhi });
-  return map(facts, ({ powerW, cosPhi: factor }) => ({ currentA: powerW / (job.supply.u0V * factor), cosPhi: factor }));
+  const facts = all({ powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`), cosPhi, poles });
+  return map(facts, ({ powerW, cosPhi: factor, poles: on }) => ({
+    currentA: powerW / (voltsFor(on, job) * factor),
+    cosPhi: factor,
+  }));
 }
+
+/**
+ * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)).
+ * @returns A at the design's diversity; unknown where it is not said of a load, or of an entered current, whether it is continuous
+ */
+export function continuousCurrent(
+  job: Job,
+  circuit: Circuit,
+  loads: readonly Load[],
+  poles: Maybe<Poles>,
+): Maybe<{ factoredA: number; continuousA: number; otherA: number }> {
+  if (circuit.designCurrentA !== undefined) {
+    const facts = all({
+      ibA: need(circuit.designCurrentA, `circuits.${circuit.id}.designCurrentA`, `design current of ${circuit.name}`),
+      continuous: need(
+        circuit.continuous,
+        `circuits.${circuit.id}.continuous`,
+        `whether the load of ${circuit.name} is continuous`,
+      ),
+    });
+    return map(facts, ({ ibA, continuous }) => split(continuous ? ibA : 0, continuous ? 0 : ibA, 1));
+  }
+  const parts = list(
+    loads.map((load) =>
+      all({
+        current: loadCurrent(job, load, poles),
+        continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
+      }),
+    ),
+  );
+  if (loads.length === 0) return unknown(`circuits.${circuit.id}.designCurrentA`, `design current or loads of ${circuit.name}`);
+  const diversity =
+    circuit.diversity === undefined
+      ? known(1)
+      : need(circuit.diversity, `circuits.${circuit.id}.diversity`, `diversity of ${circuit.name}`);
+  return andThen(diversity, (share) =>
+    map(parts, (each) => {
+      const sum = (continuous: boolean) =>
+        each.filter((one) => one.continuous === continuous).reduce((total, { current }) => total + current.currentA, 0);
+      return split(sum(true), sum(false), share);
+    }),
+  );
+}
+
+const split = (continuousA: number, otherA: number, share: number) => ({
+  factoredA: (1.25 * continuousA + otherA) * share,
+  continuousA: continuousA * share,
+  otherA: otherA * share,
+});

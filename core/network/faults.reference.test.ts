@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
 import { breaker, device, jobWith, measuredOrigin, segment, stated } from '../testing/jobs';
 import { FaultNetwork } from './faults';
-import { pathTo, wiringsOf } from './paths';
+import { wiringsOf } from './paths';
 import type { FaultKind, NetworkState } from './states';
 
 /*
@@ -54,9 +54,9 @@ const fromXr = (ohm: number, xr: number): [number, number] => [ohm / Math.hypot(
 
 function computedA(job: Job, circuitId: string, segmentId: string | undefined, kind: FaultKind, state: NetworkState): number {
   const wirings = wiringsOf(job);
-  const path = pathTo(wirings, job.circuits[circuitId]!);
-  if (!path.known) throw new Error('no path');
-  const fault = new FaultNetwork(wirings).faultAt(path.value, segmentId, kind, state);
+  const network = new FaultNetwork(wirings);
+  const wiring = wirings.byCircuit.get(circuitId)!;
+  const fault = state === 'MAX' ? network.most(wiring, segmentId, kind) : network.least(wiring, segmentId, kind);
   if (!fault.known) throw new Error(fault.missing.map((each) => each.what).join('; '));
   return fault.value.currentA;
 }

@@ -1,123 +1,388 @@
-import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
-import { add, type Complex, magnitude, ZERO } from './complex';
-import type { Wiring, Wirings } from './paths';
-import { segmentLoopOhm } from './segmentLoop';
-import { originLoop, type SourceLoop, totalOhm } from './source';
+import { andThen, both, known, type Maybe, map, unknown } from '../job/known';
+import type { Origin, SourceState } from '../job/schema/supply';
+import { add, type Complex, magnitude, multiply, reciprocal, scale, ZERO } from './complex';
+import { originsOf, type Wiring, type Wirings } from './paths';
+import { ringHolds } from './poles';
+import { inRow, loopOf, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
+import { electrodesOhm, originLoop, type SourceLoop, totalOhm } from './source';
 import type { FaultKind, NetworkState } from './states';
+
+/** One way current can come: a source, and the loop of cable from it. */
+interface Feed {
+  source: SourceLoop;
+  cable: Complex;
+}
 
 /** A bolted fault at a place: its current and what it was computed from. */
 export interface Fault {
   kind: FaultKind;
   state: NetworkState;
   currentA: number;
+  /** Whole loop as the source sees it, Ω. */
   loopOhm: number;
   emfV: number;
-  source: SourceLoop;
-  cable: Complex;
+  /** One feed, or several sources that feed the fault together. */
+  feeds: readonly Feed[];
+  /** Which source state, in words. */
+  when: string;
 }
 
-/** Systems the network is solved for in this version. */
-function systemAssessed(wirings: Wirings): Maybe<true> {
-  const { dialect, supply } = wirings.job;
-  if (dialect === 'nec') return unknown('pack', 'NEC rule packs are not assessed yet');
-  if (supply.voltageSystem !== 'single-phase')
-    return unknown('supply.voltageSystem', 'only single-phase systems are assessed yet');
-  if (supply.earthing === 'TT') return unknown('supply.earthing', 'TT earthing is not assessed yet');
-  return known(true as const);
+/** A supply case: what is connected. MAX looks at whole source states, MIN at every single source. */
+export interface SupplyCase {
+  id: string;
+  state: SourceState;
+  origins: readonly Origin[];
+  when: string;
 }
 
-/** Impedance of the cables of a circuit down to the end of one of its segments (none: its start). */
-function cableTo(wiring: Wiring, segmentId: string | undefined, kind: FaultKind, state: NetworkState): Maybe<Complex> {
-  if (segmentId === undefined) return known(ZERO);
-  const stretch = wiring.stretches.find(({ segment }) => segment.id === segmentId)!;
-  const before = cableTo(wiring, stretch.after, kind, state);
-  const own = segmentLoopOhm(stretch.facts, kind, state);
-  return map(all({ before, own }), (parts) => add(parts.before, parts.own));
-}
+type LoopKind = FaultKind | 'L';
 
-/** Impedance of a whole circuit that feeds a board. */
-function cableThrough(wiring: Wiring, kind: FaultKind, state: NetworkState): Maybe<Complex> {
-  const end = wiring.stretches.filter(({ segment }) => segment.branchOf === undefined).at(-1);
-  return cableTo(wiring, end?.segment.id, kind, state);
-}
-
-/** Fault currents along a job, each loop computed once per study. */
+/** Fault currents along a job. Every loop from a source to a board is computed once per study. */
 export class FaultNetwork {
-  private readonly boards = new Map<string, Maybe<Complex>>();
+  readonly maxCases: readonly SupplyCase[];
+  readonly minCases: readonly SupplyCase[];
+  private readonly reaches = new Map<string, Map<string, SegmentOhm>>();
+  private readonly nodes = new Map<string, Maybe<Feed[]>>();
   private readonly sources = new Map<string, Maybe<SourceLoop>>();
-  private readonly faults = new Map<string, Maybe<Fault>>();
-  private readonly system: Maybe<true>;
+  private readonly greatest = new Map<string, Maybe<Fault>>();
 
   constructor(private readonly wirings: Wirings) {
-    this.system = systemAssessed(wirings);
+    this.maxCases = wirings.states.map((state) => ({
+      id: state.id,
+      state,
+      origins: originsOf(wirings, state),
+      when: state.name,
+    }));
+    this.minCases = this.maxCases.flatMap(({ state, origins }) =>
+      origins.map((origin) => ({
+        id: `${state.id} ${origin.id}`,
+        state,
+        origins: [origin],
+        when: origins.length === 1 ? state.name : `${state.name}, ${origin.name} alone`,
+      })),
+    );
   }
 
-  private source(kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
-    const key = `${kind} ${state}`;
-    const cached = this.sources.get(key);
-    if (cached !== undefined) return cached;
-    const { job, origin } = this.wirings;
-    const loop = andThen(this.system, () => andThen(origin, (one) => originLoop(job, one, kind, state)));
-    this.sources.set(key, loop);
+  /** Impedances from a circuit's start to the end of each of its segments. */
+  private reach(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
+    const key = `${wiring.circuit.id} ${state}`;
+    const present = this.reaches.get(key);
+    if (present !== undefined) return present;
+    const ring = wiring.circuit.topology === 'ring';
+    const round = new Map<string, SegmentOhm>();
+    let whole = NO_LENGTH;
+    const { dialect } = this.wirings.job;
+    for (const { segment, facts, spur } of wiring.stretches) {
+      if (spur) continue;
+      whole = inRow(whole, segmentOhm(facts, state, dialect));
+      round.set(segment.id, whole);
+    }
+    const made = new Map<string, SegmentOhm>();
+    for (const { segment, facts, after, spur } of wiring.stretches) {
+      const own = segmentOhm(facts, state, dialect);
+      if (!spur) made.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
+      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : made.get(after)!, own));
+    }
+    if (ring) made.set(MID_RING, midRing(whole));
+    this.reaches.set(key, made);
+    return made;
+  }
+
+  /** Impedances of a circuit from its start to its board. */
+  private through(wiring: Wiring, state: NetworkState): SegmentOhm {
+    const end = wiring.stretches.filter(({ spur }) => !spur).at(-1);
+    return end === undefined ? NO_LENGTH : this.reach(wiring, state).get(end.segment.id)!;
+  }
+
+  private source(origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
+    const key = `${origin.id} ${kind} ${state}`;
+    let loop = this.sources.get(key);
+    if (loop === undefined) {
+      loop = originLoop(this.wirings.job, origin, kind, state);
+      this.sources.set(key, loop);
+    }
     return loop;
   }
 
-  /** Cable impedance from the origin to a circuit's start. */
-  private upstream(path: Wiring[], kind: FaultKind, state: NetworkState): Maybe<Complex> {
-    const wiring = path[path.length - 1]!;
-    const before = path.slice(0, -1);
-    if (before.length === 0) return known(ZERO);
-    const key = `${wiring.circuit.fromBoardId} ${kind} ${state}`;
-    const cached = this.boards.get(key);
-    if (cached !== undefined) return cached;
-    const feed = before[before.length - 1]!;
-    const sum = map(all({ above: this.upstream(before, kind, state), feed: cableThrough(feed, kind, state) }), (z) =>
-      add(z.above, z.feed),
-    );
-    this.boards.set(key, sum);
-    return sum;
+  /** In TT without an earth loop of the source, the way back is through the electrodes. */
+  private throughSoil(origin: Origin): boolean {
+    const { earthing } = this.wirings.job.supply;
+    return earthing === 'TT' && origin.zeOhm === undefined && origin.pefcA === undefined;
   }
 
   /**
-   * The bolted fault at the end of a segment, or at the circuit's start when none is named.
-   * @param path circuits from the origin, the one looked at last
+   * Every way current reaches a node in a case, those beyond one circuit left out. A node is an origin's terminals or a
+   * board. Ways of known angle that meet are put together as Thévenin does; others stay apart and add up, which is never less.
    */
-  faultAt(path: Wiring[], segmentId: string | undefined, kind: FaultKind, state: NetworkState): Maybe<Fault> {
-    const wiring = path[path.length - 1]!;
-    const key = `${wiring.circuit.id} ${segmentId ?? ''} ${kind} ${state}`;
-    const cached = this.faults.get(key);
-    if (cached !== undefined) return cached;
-    const parts = all({
-      source: this.source(kind, state),
-      above: this.upstream(path, kind, state),
-      own: cableTo(wiring, segmentId, kind, state),
-    });
-    const fault = map(parts, ({ source, above, own }) => {
-      const cable = add(above, own);
-      const loopOhm = totalOhm(source, cable, state);
-      return { kind, state, currentA: source.emfV / loopOhm, loopOhm, emfV: source.emfV, source, cable };
-    });
-    this.faults.set(key, fault);
-    return fault;
+  private feeds(node: string, without: string | undefined, kind: LoopKind, at: SupplyCase, state: NetworkState): Maybe<Feed[]> {
+    const key = `${node} ${without ?? ''} ${kind} ${at.id} ${state}`;
+    const present = this.nodes.get(key);
+    if (present !== undefined) return present;
+    this.nodes.set(key, MESHED);
+    const ways: Maybe<Feed[]>[] = [];
+    for (const origin of at.origins) if (`origin ${origin.id}` === node) ways.push(this.atTerminals(origin, kind, state));
+    for (const { wiring, other } of this.edges(node)) {
+      if (wiring.circuit.id === without) continue;
+      const beyond = this.feeds(other, wiring.circuit.id, kind, at, state);
+      if (beyond.known && beyond.value.length === 0) continue;
+      const cable = this.edge(wiring, kind, state);
+      if (cable === undefined) continue;
+      ways.push(both(beyond, cable, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) }))));
+    }
+    let met: Maybe<Feed[]> = NO_FEEDS;
+    for (const way of ways) met = both(met, way, (a, b) => (a.length === 0 ? b : [...a, ...b]));
+    met = map(met, together);
+    if (kind === 'L-PE') met = this.withElectrodes(node, without, met, at, state);
+    this.nodes.set(key, met);
+    return met;
   }
 
-  /** The far end with the least fault current; unknown if any far end is. */
-  leastFault(path: Wiring[], kind: FaultKind): Maybe<Fault & { segmentId: string | undefined }> {
-    const wiring = path[path.length - 1]!;
-    if (wiring.circuit.topology === 'ring')
-      return unknown(`circuits.${wiring.circuit.id}.topology`, 'ring circuits are not assessed yet');
-    const ends = wiring.stretches.filter(({ last }) => last).map(({ segment }) => segment.id);
-    if (ends.length === 0 && wiring.circuit.kind === 'final')
-      return unknown(`circuits.${wiring.circuit.id}`, `cable of ${wiring.circuit.name}`);
-    const faults = all(
-      Object.fromEntries((ends.length === 0 ? [undefined] : ends).map((id) => [id ?? '', this.faultAt(path, id, kind, 'MIN')])),
-    );
-    return map(faults, (byEnd) => {
-      const list = Object.entries(byEnd).map(([id, fault]) => ({ ...fault, segmentId: id === '' ? undefined : id }));
-      return list.reduce((least, fault) => (fault.currentA < least.currentA ? fault : least));
+  /** The loop a circuit adds between its ends; nothing where it brings no way back for an earth fault. */
+  private edge(wiring: Wiring, kind: LoopKind, state: NetworkState): Maybe<Complex> | undefined {
+    const whole = this.through(wiring, state);
+    if (kind !== 'L-PE' || !lacksReturn(wiring)) return loopOf(whole, kind);
+    return this.returnsBySoil(wiring) ? loopOf(whole, 'L') : undefined;
+  }
+
+  /** A service in TT whose source loop holds the soil already: only its line adds. */
+  private returnsBySoil({ circuit }: Wiring): boolean {
+    return this.wirings.job.supply.earthing === 'TT' && circuit.kind === 'service';
+  }
+
+  private atTerminals(origin: Origin, kind: LoopKind, state: NetworkState): Maybe<Feed[]> {
+    // Through the soil the loop is put together where the electrode is; at the terminals there is none yet.
+    if (kind === 'L-PE' && this.throughSoil(origin)) return NO_FEEDS;
+    return map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
+  }
+
+  /** Circuits that meet at a node, with the node at their other end. */
+  private edges(node: string): { wiring: Wiring; other: string }[] {
+    const { byCircuit, incoming, outgoing } = this.wirings;
+    if (node.startsWith('origin ')) {
+      const id = node.slice('origin '.length);
+      return [...byCircuit.values()]
+        .filter(({ circuit }) => circuit.fromOriginId === id && circuit.toBoardId !== undefined)
+        .map((wiring) => ({ wiring, other: `board ${wiring.circuit.toBoardId}` }));
+    }
+    const id = node.slice('board '.length);
+    const near = (incoming.get(id) ?? []).map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: startNode(circuit) }));
+    const far = (outgoing.get(id) ?? [])
+      .filter((circuit) => circuit.toBoardId !== undefined)
+      .map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: `board ${circuit.toBoardId}` }));
+    return [...near, ...far];
+  }
+
+  /**
+   * At a board with its own electrode in TT: out along the line, back through both electrodes and the soil. Where a
+   * protective conductor leads to another electrode as well, MIN takes the better of the two ways alone, MAX both.
+   */
+  private withElectrodes(
+    node: string,
+    without: string | undefined,
+    byConductor: Maybe<Feed[]>,
+    at: SupplyCase,
+    state: NetworkState,
+  ): Maybe<Feed[]> {
+    const own = this.wirings.electrodesAt.get(node.slice('board '.length)) ?? [];
+    if (!node.startsWith('board ') || own.length === 0) return byConductor;
+    const soil = at.origins.filter((origin) => this.throughSoil(origin));
+    if (soil.length === 0) return byConductor;
+    let ways: Maybe<Feed[]> = NO_FEEDS;
+    const here = electrodesOhm(own, `boards.${node.slice('board '.length)}`, 'electrode');
+    for (const origin of soil) {
+      const there = electrodesOhm(
+        this.wirings.electrodesAt.get(origin.id) ?? [],
+        `origins.${origin.id}`,
+        `electrode of ${origin.name}, or its Ze`,
+      );
+      const line = this.feeds(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
+      const way = both(
+        line,
+        both(here, there, (a, b) => a + b),
+        (list, ohm) => list.map((feed) => ({ ...feed, cable: add(feed.cable, { re: ohm, im: 0 }) })),
+      );
+      ways = both(ways, way, (a, b) => [...a, ...b]);
+    }
+    if (!byConductor.known) return ways;
+    return both(byConductor, ways, (conductor, electrodes) => {
+      if (conductor.length === 0) return electrodes;
+      if (state === 'MAX') return [...conductor, ...electrodes];
+      return currentOf(conductor, ZERO, 'MIN') >= currentOf(electrodes, ZERO, 'MIN') ? conductor : electrodes;
     });
+  }
+
+  /**
+   * The bolted fault of a kind at the end of a segment of a circuit, or at its start when none is named, in one case.
+   * @returns unknown when any part of the loop is
+   */
+  faultIn(at: SupplyCase, wiring: Wiring, segmentId: string | undefined, kind: FaultKind, state: NetworkState): Maybe<Fault> {
+    const { circuit } = wiring;
+    const without = circuit.toBoardId === undefined ? undefined : circuit.id;
+    const near = this.feeds(startNode(circuit), without, kind, at, state);
+    const by = kind === 'L-PE' && lacksReturn(wiring) && this.returnsBySoil(wiring) ? 'L' : kind;
+    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach(wiring, state).get(segmentId)!, by);
+    const sides = both(near, own, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) })));
+    const fed = circuit.toBoardId === undefined ? sides : this.fedFromBoth(at, wiring, sides, kind, state, segmentId);
+    return andThen(fed, (feeds): Maybe<Fault> => {
+      if (feeds.length === 0) return unknown(`circuits.${circuit.id}`, `a source that reaches ${circuit.name} in ${at.when}`);
+      const currentA = currentOf(feeds, ZERO, state);
+      const { emfV } = feeds[0]!.source;
+      return known({ kind, state, currentA, loopOhm: emfV / currentA, emfV, feeds, when: at.when });
+    });
+  }
+
+  /** A feeder with a source at its far end too. The way from there is taken from the board; the feeder's rest adds to it. */
+  private fedFromBoth(
+    at: SupplyCase,
+    wiring: Wiring,
+    near: Maybe<Feed[]>,
+    kind: FaultKind,
+    state: NetworkState,
+    segmentId: string | undefined,
+  ): Maybe<Feed[]> {
+    const far = this.feeds(`board ${wiring.circuit.toBoardId}`, wiring.circuit.id, kind, at, state);
+    if (far.known && far.value.length === 0) return near;
+    const whole = loopOf(this.through(wiring, state), kind);
+    const to = segmentId === undefined ? NO_CABLE : loopOf(this.reach(wiring, state).get(segmentId)!, kind);
+    const rest = both(whole, to, (a, b) => ({ re: a.re - b.re, im: a.im - b.im }));
+    return both(
+      near,
+      both(far, rest, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) }))),
+      (a, b) => [...a, ...b],
+    );
+  }
+
+  /**
+   * The greatest fault of a kind at a place over all source states, each with everything it can connect.
+   * @returns unknown when it is not known for any one of them
+   */
+  most(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
+    const key = segmentId === undefined ? `${startNode(wiring.circuit)} ${kind}` : `${wiring.circuit.id} ${segmentId} ${kind}`;
+    const plain = segmentId !== undefined || wiring.circuit.toBoardId === undefined;
+    const present = plain ? this.greatest.get(key) : undefined;
+    if (present !== undefined) return present;
+    const found = this.extreme(
+      this.maxCases,
+      (at) => this.faultIn(at, wiring, segmentId, kind, 'MAX'),
+      (a, b) => a > b,
+    );
+    if (plain) this.greatest.set(key, found);
+    return found;
+  }
+
+  /** The least fault of a kind at the end of a segment (or at the start), over every single source. */
+  least(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
+    return this.extreme(
+      this.minCases,
+      (at) => this.faultIn(at, wiring, segmentId, kind, 'MIN'),
+      (a, b) => a < b,
+    );
+  }
+
+  /** The least fault of a kind at the worst far end of a circuit in one case. */
+  leastIn(at: SupplyCase, wiring: Wiring, kind: FaultKind): Maybe<Fault & { segmentId: string | undefined }> {
+    const ends = this.farEnds(wiring);
+    return andThen(ends, (ids) => {
+      let worst: Maybe<Fault & { segmentId: string | undefined }> | undefined;
+      for (const id of ids) {
+        const fault = map(this.faultIn(at, wiring, id, kind, 'MIN'), (one) => ({
+          ...one,
+          segmentId: id === MID_RING ? undefined : id,
+        }));
+        if (!fault.known) return fault;
+        if (worst === undefined || (worst.known && fault.value.currentA < worst.value.currentA)) worst = fault;
+      }
+      return worst!;
+    });
+  }
+
+  /** The least fault of a kind at the worst far end of a circuit, over every single source. */
+  leastAtEnd(wiring: Wiring, kind: FaultKind): Maybe<Fault & { segmentId: string | undefined }> {
+    return this.extreme(
+      this.minCases,
+      (at) => this.leastIn(at, wiring, kind),
+      (a, b) => a < b,
+    );
+  }
+
+  /** Where a circuit ends: its last segments, half way round a ring, its start where it has no cable and feeds a board. */
+  private farEnds(wiring: Wiring): Maybe<(string | undefined)[]> {
+    const { circuit, stretches } = wiring;
+    if (stretches.length === 0)
+      return circuit.kind === 'final' ? unknown(`circuits.${circuit.id}`, `cable of ${circuit.name}`) : known([undefined]);
+    const ends = stretches.filter(({ last }) => last).map(({ segment }) => segment.id);
+    if (circuit.topology !== 'ring') return known(ends);
+    return andThen(ringHolds(wiring), (holds) =>
+      holds
+        ? known([MID_RING, ...ends])
+        : unknown(`circuits.${circuit.id}.ringContinuity`, `${circuit.name} is a broken ring: enter it as two radials`),
+    );
+  }
+
+  private extreme<F extends Fault>(
+    cases: readonly SupplyCase[],
+    fault: (at: SupplyCase) => Maybe<F>,
+    beats: (a: number, b: number) => boolean,
+  ): Maybe<F> {
+    let found: Maybe<F> | undefined;
+    for (const at of cases) {
+      const one = fault(at);
+      if (!one.known) return one;
+      if (found === undefined || (found.known && beats(one.value.currentA, found.value.currentA))) found = one;
+    }
+    return found ?? unknown('sourceStates', 'a source state: what feeds the job');
   }
 }
 
-/** R1+R2 (or R1+Rn) of the cable alone, Ω. */
-export const cableOhm = (fault: Fault): number => magnitude(fault.cable);
+/** Whether a circuit's main cable has no way back for an earth fault. */
+const lacksReturn = ({ stretches }: Wiring): boolean =>
+  stretches.some(({ segment, spur }) => !spur && segment.protectivePath === 'none');
+
+const MID_RING = '(half way round)';
+const MESHED = unknown('circuits', 'boards fed round in a circle: not assessed');
+const NO_FEEDS: Maybe<Feed[]> = known([]);
+const NO_CABLE = known(ZERO);
+
+/** The node a circuit starts from. */
+const startNode = ({ fromOriginId, fromBoardId }: Wiring['circuit']): string =>
+  fromOriginId === undefined ? `board ${fromBoardId}` : `origin ${fromOriginId}`;
+
+/** Current of several feeds into a fault behind a common length: vectors where angles are known, sizes added up where not. */
+function currentOf(feeds: readonly Feed[], cable: Complex, state: NetworkState): number {
+  if (feeds.length === 1) return feeds[0]!.source.emfV / totalOhm(feeds[0]!.source, add(feeds[0]!.cable, cable), state);
+  let vector: Complex = ZERO;
+  let sum = 0;
+  for (const feed of feeds) {
+    const { z, emfV } = feed.source;
+    if (z === undefined) sum += emfV / totalOhm(feed.source, add(feed.cable, cable), state);
+    else vector = add(vector, scale(reciprocal(add(z, add(feed.cable, cable))), emfV));
+  }
+  return sum + magnitude(vector);
+}
+
+/** Feeds of known angle as one (Thévenin); of unknown angle they stay apart. */
+function together(feeds: Feed[]): Feed[] {
+  if (feeds.length < 2 || feeds.some((feed) => feed.source.z === undefined)) return feeds;
+  let siemens: Complex = ZERO;
+  let amperes: Complex = ZERO;
+  for (const { source, cable } of feeds) {
+    const z = add(source.z!, cable);
+    if (magnitude(z) === 0) return feeds;
+    const y = reciprocal(z);
+    siemens = add(siemens, y);
+    amperes = add(amperes, scale(y, source.emfV));
+  }
+  const z = reciprocal(siemens);
+  return [
+    {
+      source: {
+        z,
+        ohm: magnitude(z),
+        emfV: magnitude(multiply(amperes, z)),
+        measured: feeds.some(({ source }) => source.measured),
+        from: feeds.map(({ source }) => source.from).join(' and '),
+      },
+      cable: ZERO,
+    },
+  ];
+}

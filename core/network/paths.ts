@@ -2,9 +2,8 @@ import { known, type Maybe, unknown } from '../job/known';
 import type { Circuit, Segment } from '../job/schema/circuit';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import type { Origin } from '../job/schema/supply';
-import { SegmentFacts } from './segmentFacts';
-import { soleOrigin } from './source';
+import type { Electrode, Origin, SourceState } from '../job/schema/supply';
+import { factsOf, type SegmentFacts } from './segmentFacts';
 
 type Ordered = { id: string; order: string };
 /** Sort by order key, then id, so that every run gives the same sequence. */
@@ -18,6 +17,8 @@ export interface Stretch {
   after: string | undefined;
   /** Nothing follows: a far end. */
   last: boolean;
+  /** It leaves the main chain. */
+  spur: boolean;
 }
 
 /** One circuit with what belongs to it, in the order from the source. */
@@ -40,7 +41,10 @@ export interface Wirings {
   incoming: Map<string, Circuit[]>;
   /** Circuits a board feeds, in order. */
   outgoing: Map<string, Circuit[]>;
-  origin: Maybe<Origin>;
+  origins: ReadonlyMap<string, Origin>;
+  states: readonly SourceState[];
+  /** Electrodes by the board or origin they belong to. */
+  electrodesAt: ReadonlyMap<string, Electrode[]>;
 }
 
 const present = <T extends { state: string } & Ordered>(rows: Record<string, T>): T[] =>
@@ -74,27 +78,44 @@ export function wiringsOf(job: Job): Wirings {
     const own = devices.get(circuit.id) ?? [];
     byCircuit.set(circuit.id, {
       circuit,
-      stretches: stretchesOf(segments.get(circuit.id) ?? [], circuit.name),
+      stretches: stretchesOf(segments.get(circuit.id) ?? [], circuit),
       startDevices: own.filter((device) => device.seat === 'start'),
       endDevices: own.filter((device) => device.seat === 'end'),
       groupDevices: groupChain(job, circuit.behindDeviceId),
       pointDevices: atPoints.get(circuit.id) ?? [],
     });
   }
-  return { job, byCircuit, incoming, outgoing, origin: soleOrigin(job) };
+  const electrodesAt = new Map<string, Electrode[]>();
+  for (const electrode of present(job.electrodes)) {
+    if (electrode.boardId !== undefined) push(electrodesAt, electrode.boardId, electrode);
+    if (electrode.originId !== undefined) push(electrodesAt, electrode.originId, electrode);
+  }
+  return {
+    job,
+    byCircuit,
+    incoming,
+    outgoing,
+    origins: new Map(present(job.origins).map((origin) => [origin.id, origin])),
+    states: Object.values(job.sourceStates).sort(byOrder),
+    electrodesAt,
+  };
 }
 
-/** The main chain follows the order; a spur follows the segment it names. */
-function stretchesOf(segments: Segment[], circuitName: string): Stretch[] {
+/** The main chain follows the order; a spur follows the segment it names. A ring's main chain ends where it began. */
+function stretchesOf(segments: Segment[], circuit: Circuit): Stretch[] {
   const followed = new Set<string>();
   let previous: string | undefined;
   const stretches = segments.map((segment) => {
     const after = segment.branchOf ?? previous;
     if (segment.branchOf === undefined) previous = segment.id;
     if (after !== undefined) followed.add(after);
-    return { segment, facts: new SegmentFacts(segment, segment.name ?? `cable of ${circuitName}`), after, last: false };
+    const facts = factsOf(segment, segment.name ?? `cable of ${circuit.name}`);
+    return { segment, facts, after, last: false, spur: segment.branchOf !== undefined };
   });
-  return stretches.map((stretch) => ({ ...stretch, last: !followed.has(stretch.segment.id) }));
+  return stretches.map((stretch) => ({
+    ...stretch,
+    last: !followed.has(stretch.segment.id) && (stretch.spur || circuit.topology !== 'ring'),
+  }));
 }
 
 function groupChain(job: Job, firstId: string | undefined): Device[] {
@@ -109,9 +130,14 @@ function groupChain(job: Job, firstId: string | undefined): Device[] {
   return chain;
 }
 
+/** The origins of a source state that are there. */
+export const originsOf = ({ origins }: Wirings, state: SourceState): Origin[] =>
+  state.originIds.flatMap((id) => origins.get(id) ?? []);
+
 /**
- * The circuits current passes from the origin to a circuit, that circuit last.
- * @returns unknown when a board on the way is fed by nothing or by more than one circuit
+ * The circuits current passes from the usual source to a circuit, that circuit last. Where a second source feeds the same
+ * board by a service of its own, the way from the first source state's origin counts.
+ * @returns unknown when a board on the way is fed by nothing, or by more than one circuit of one source
  */
 export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
   const path: Wiring[] = [];
@@ -120,11 +146,21 @@ export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
     path.unshift(wirings.byCircuit.get(current.id)!);
     const boardId = current.fromBoardId;
     if (boardId === undefined) return known(path);
-    const feeds = wirings.incoming.get(boardId) ?? [];
-    const boardName = wirings.job.boards[boardId]?.name ?? boardId;
-    if (feeds.length === 0) return unknown(`boards.${boardId}`, `what feeds ${boardName}`);
-    if (feeds.length > 1)
-      return unknown(`boards.${boardId}`, `${boardName} is fed by ${feeds.length} circuits: not assessed yet`);
-    current = feeds[0]!;
+    const feed = feedOf(wirings, boardId);
+    if (!feed.known) return feed;
+    current = feed.value;
   }
+}
+
+/** The one circuit that feeds a board in the usual state. */
+function feedOf({ incoming, job, states }: Wirings, boardId: string): Maybe<Circuit> {
+  const feeds = incoming.get(boardId) ?? [];
+  const name = job.boards[boardId]?.name ?? boardId;
+  if (feeds.length === 1) return known(feeds[0]!);
+  if (feeds.length === 0) return unknown(`boards.${boardId}`, `what feeds ${name}`);
+  const usual = new Set(states[0]?.originIds);
+  const notOthers = feeds.filter((feed) => feed.fromOriginId === undefined || usual.has(feed.fromOriginId));
+  return notOthers.length === 1
+    ? known(notOthers[0]!)
+    : unknown(`boards.${boardId}`, `${name} is fed by ${feeds.length} circuits: not assessed yet`);
 }

@@ -2,6 +2,7 @@ import { andThen, known, type Maybe, need, unknown } from '../job/known';
 import type { InstallationMethod, Insulation, Segment } from '../job/schema/circuit';
 import type { ConductorSize } from '../job/schema/facts';
 import { LIMIT_C } from '../tables/correction';
+import type { Metal } from './wire';
 
 export type ConductorName = 'lineSize' | 'neutralSize' | 'protectiveSize';
 
@@ -11,14 +12,20 @@ const SIZE_WORDS: Record<ConductorName, string> = {
   protectiveSize: 'protective conductor size',
 };
 
-/** Section in mm² of a metric size; American sizes are not assessed yet. */
-const metricMm2 = (size: ConductorSize, path: string): Maybe<number> =>
-  size.endsWith('mm2') ? known(Number(size.slice(0, -3))) : unknown(path, `${size}: American sizes are not assessed yet`);
+const kept = new WeakMap<Segment, SegmentFacts>();
 
-/** The facts of one segment, each read once per study: they are asked for many times over, for every fault and check. */
+/** The facts of a segment under a name, made once for each state of it. */
+export function factsOf(segment: Segment, name: string): SegmentFacts {
+  const present = kept.get(segment);
+  if (present !== undefined && present.name === name) return present;
+  const made = new SegmentFacts(segment, name);
+  kept.set(segment, made);
+  return made;
+}
+
+/** The facts of one segment, each read once: they are asked for many times over, for every fault and check. */
 export class SegmentFacts {
-  private readonly read = new Map<string, Maybe<unknown>>();
-
+  private readonly read = new Map<string, unknown>();
   constructor(
     readonly segment: Segment,
     /** What it is called in words. */
@@ -30,9 +37,10 @@ export class SegmentFacts {
     return `segments.${this.segment.id}.${field}`;
   }
 
-  private once<T>(key: string, make: () => Maybe<T>): Maybe<T> {
+  /** What is worked out of this segment alone, under a key, worked out once. */
+  once<T>(key: string, make: () => T): T {
     const present = this.read.get(key);
-    if (present !== undefined) return present as Maybe<T>;
+    if (present !== undefined) return present as T;
     const made = make();
     this.read.set(key, made);
     return made;
@@ -41,10 +49,10 @@ export class SegmentFacts {
   get lengthM(): Maybe<number> {
     return this.once('lengthM', () => need(this.segment.lengthM, this.at('lengthM'), `length of ${this.name}`));
   }
-  get material(): Maybe<'Cu' | 'Al'> {
+  get material(): Maybe<Metal> {
     return this.once('material', () => need(this.segment.material, this.at('material'), `material of ${this.name}`));
   }
-  /** Insulation, of the kinds assessed. */
+  /** Insulation, of the kinds the metric tables know. */
   get insulation(): Maybe<Extract<Insulation, 'PVC70' | 'XLPE90'>> {
     return this.once('insulation', () =>
       andThen(need(this.segment.insulation, this.at('insulation'), `insulation of ${this.name}`), (insulation) =>
@@ -77,11 +85,29 @@ export class SegmentFacts {
         : need(this.segment.terminalC, this.at('terminalC'), `terminal temperature of ${this.name}`),
     );
   }
-  /** Section of a conductor, mm². */
-  mm2(conductor: ConductorName): Maybe<number> {
+  /** Resistance of a raceway or armour that carries a fault back, mΩ/m at 20 °C. */
+  get returnMohmPerM(): Maybe<number> {
+    return this.once('return', () =>
+      need(
+        this.segment.returnMohmPerM,
+        this.at('returnMohmPerM'),
+        `resistance of the ${this.segment.protectivePath} of ${this.name}`,
+      ),
+    );
+  }
+  /** A conductor's size as designated. */
+  size(conductor: ConductorName): Maybe<ConductorSize> {
     return this.once(conductor, () =>
-      andThen(need(this.segment[conductor], this.at(conductor), `${SIZE_WORDS[conductor]} of ${this.name}`), (size) =>
-        metricMm2(size, this.at(conductor)),
+      need(this.segment[conductor], this.at(conductor), `${SIZE_WORDS[conductor]} of ${this.name}`),
+    );
+  }
+  /** Section of a conductor of metric size, mm². */
+  mm2(conductor: ConductorName): Maybe<number> {
+    return this.once(`${conductor} mm2`, () =>
+      andThen(this.size(conductor), (size) =>
+        size.endsWith('mm2')
+          ? known(Number(size.slice(0, -3)))
+          : unknown(this.at(conductor), `${size}: American sizes are not assessed here yet`),
       ),
     );
   }

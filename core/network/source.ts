@@ -1,46 +1,59 @@
-import { andThen, type Given, known, type Maybe, unknown } from '../job/known';
+import { andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import type { Origin } from '../job/schema/supply';
-import { add, type Complex, magnitude } from './complex';
-import type { FaultKind, NetworkState } from './states';
+import type { Electrode, Origin } from '../job/schema/supply';
+import { add, atRatio, type Complex, magnitude } from './complex';
+import { drivingVoltageV, type FaultKind, LINES_OF, type NetworkState } from './states';
+import { transformerLoop } from './transformer';
 
 /** The source side of one loop: an impedance of known size whose angle may not be known, behind a voltage. */
 export interface SourceLoop {
   ohm: number;
-  /** Driving voltage with its factor; the bare U0 where the value came from a current. */
+  /** With its angle, where that is known. */
+  z: Complex | undefined;
+  /** Driving voltage with its factor; without it where the value came from a current. */
   emfV: number;
-  /** X/R of the source, if entered. */
-  xOverR?: number;
   /** True when read with an instrument: its limits then count. */
   measured: boolean;
   /** Words for the working. */
   from: string;
 }
 
-type OriginFact = 'zeOhm' | 'zLnOhm' | 'psccA' | 'pefcA' | 'maxFaultA';
-const FACT_WORDS: Record<OriginFact, string> = {
+type CurrentFact = 'psccA' | 'psccLlA' | 'pscc3A' | 'pefcA' | 'maxFaultA' | 'minFaultA';
+type OhmFact = 'zeOhm' | 'zLnOhm';
+
+const WORDS: Record<CurrentFact | OhmFact, string> = {
   zeOhm: 'Ze',
   zLnOhm: 'line-neutral impedance',
   psccA: 'line-neutral fault current',
+  psccLlA: 'line-line fault current',
+  pscc3A: 'three-phase fault current',
   pefcA: 'line-earth fault current',
-  maxFaultA: 'declared maximum fault current',
+  maxFaultA: 'declared greatest fault current',
+  minFaultA: 'declared least fault current',
 };
 
-/**
- * What may serve which state. A measured value serves both. A declared current is a maximum and serves MAX; a declared
- * impedance is a maximum and serves MIN. Nothing is borrowed from the other loop.
- */
-function serves(field: OriginFact, fact: Fact<number>, state: NetworkState): boolean {
-  if (field === 'maxFaultA') return state === 'MAX';
-  if (fact.from === 'measured') return true;
-  return (field === 'zeOhm' || field === 'zLnOhm') === (state === 'MIN');
-}
-
-const CANDIDATES: Record<FaultKind, readonly [impedance: OriginFact, current: OriginFact]> = {
+/** The facts that speak of a kind of fault, its own first; nothing is borrowed from another loop. */
+const OWN_FACTS: Record<FaultKind, readonly (CurrentFact | OhmFact)[]> = {
   'L-N': ['zLnOhm', 'psccA'],
+  'L-L': ['psccLlA'],
+  'L-L-L': ['pscc3A'],
   'L-PE': ['zeOhm', 'pefcA'],
 };
+const isOhm = (field: CurrentFact | OhmFact): field is OhmFact => field === 'zeOhm' || field === 'zLnOhm';
+
+/**
+ * What may serve which state. A measured value serves both. A declared current is a maximum and serves MAX, a declared
+ * impedance a maximum and serves MIN; the declared extremes serve their own state.
+ */
+function serves(field: CurrentFact | OhmFact, fact: Fact<number>, state: NetworkState): boolean {
+  if (field === 'maxFaultA') return state === 'MAX';
+  if (field === 'minFaultA') return state === 'MIN';
+  return fact.from === 'measured' || isOhm(field) === (state === 'MIN');
+}
+
+const needed = (origin: Origin, field: CurrentFact | OhmFact) =>
+  need(origin[field], `origins.${origin.id}.${field}`, `${WORDS[field]} of ${origin.name}`);
 
 /**
  * The source loop of an origin for a fault kind and state. Where several facts serve, the one that makes the state
@@ -48,68 +61,133 @@ const CANDIDATES: Record<FaultKind, readonly [impedance: OriginFact, current: Or
  * @returns unknown, naming the fact that would do
  */
 export function originLoop(job: Job, origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
-  const { u0V, cMax, cMin } = job.supply;
-  if (origin.kind !== 'network')
-    return unknown(`origins.${origin.id}.kind`, `${origin.name}: a ${origin.kind} as origin is not assessed yet`);
-  const fields: OriginFact[] = [...CANDIDATES[kind], ...(state === 'MAX' ? (['maxFaultA'] as const) : [])];
-  const loops: { loop: SourceLoop; given: Given[] }[] = [];
-  for (const field of fields) {
+  if (origin.kind === 'transformer' && !hasOwnFact(origin, kind, state)) return byTransformer(job, origin, kind, state);
+  const loops = [...OWN_FACTS[kind], state === 'MAX' ? ('maxFaultA' as const) : ('minFaultA' as const)].flatMap((field) => {
     const fact = origin[field];
-    if (fact === undefined || !serves(field, fact, state)) continue;
-    const isOhm = field === 'zeOhm' || field === 'zLnOhm';
-    loops.push({
-      loop: {
-        ohm: isOhm ? fact.value : u0V / fact.value,
-        emfV: isOhm ? u0V * (state === 'MAX' ? cMax : cMin) : u0V,
-        ...(origin.xOverR === undefined ? {} : { xOverR: origin.xOverR.value }),
-        measured: fact.from === 'measured',
-        from: FACT_WORDS[field],
-      },
-      given: [
-        { path: `origins.${origin.id}.${field}`, what: `${FACT_WORDS[field]} of ${origin.name}`, from: fact.from },
-        ...(origin.xOverR === undefined
-          ? []
-          : [{ path: `origins.${origin.id}.xOverR`, what: `X/R of ${origin.name}`, from: origin.xOverR.from }]),
-      ],
-    });
+    return fact === undefined || !serves(field, fact, state) ? [] : [fromFact(job, origin, field, kind, state)];
+  });
+  if (loops.length === 0 && state === 'MAX' && (kind === 'L-L' || kind === 'L-L-L')) {
+    const twice = twiceTheSingle(job, origin, kind);
+    if (twice !== undefined) return twice;
   }
-  const current = ({ loop }: { loop: SourceLoop }) => loop.emfV / loop.ohm;
-  const worst = loops.sort((a, b) => (state === 'MAX' ? current(b) - current(a) : current(a) - current(b)))[0];
-  if (worst === undefined) return unknown(`origins.${origin.id}.${CANDIDATES[kind][0]}`, wanted(origin, kind, state));
-  return known(worst.loop, worst.given);
+  let worst: Maybe<SourceLoop> | undefined;
+  for (const loop of loops)
+    if (worst === undefined || (loop.known && worst.known && drives(loop.value, worst.value, state))) worst = loop;
+  return worst ?? unknown(`origins.${origin.id}.${OWN_FACTS[kind][0]}`, wanted(origin, kind, state));
 }
 
-function wanted(origin: Origin, kind: FaultKind, state: NetworkState): string {
-  const [impedance, current] = CANDIDATES[kind];
-  return state === 'MIN'
-    ? `${FACT_WORDS[impedance]} of ${origin.name}, measured or declared (a declared maximum current gives no least one)`
-    : `${FACT_WORDS[current]} of ${origin.name}, measured or declared (a declared maximum impedance gives no greatest current)`;
+const drives = (a: SourceLoop, b: SourceLoop, state: NetworkState): boolean =>
+  state === 'MAX' ? a.emfV / a.ohm > b.emfV / b.ohm : a.emfV / a.ohm < b.emfV / b.ohm;
+
+const hasOwnFact = (origin: Origin, kind: FaultKind, state: NetworkState): boolean =>
+  OWN_FACTS[kind].some((field) => {
+    const fact = origin[field];
+    return fact !== undefined && serves(field, fact, state);
+  });
+
+/** A reading or declaration as a loop. A current is taken without any voltage factor. */
+function fromFact(
+  job: Job,
+  origin: Origin,
+  field: CurrentFact | OhmFact,
+  kind: FaultKind,
+  state: NetworkState,
+): Maybe<SourceLoop> {
+  const volts = drivingVoltageV(job.supply, kind);
+  const factor = state === 'MAX' ? job.supply.cMax : job.supply.cMin;
+  const loop = map(needed(origin, field), (value): SourceLoop => {
+    const ohm = isOhm(field) ? value : volts / value;
+    return {
+      ohm,
+      z: undefined,
+      emfV: isOhm(field) ? volts * factor : volts,
+      measured: origin[field]?.from === 'measured',
+      from: WORDS[field],
+    };
+  });
+  return withAngle(origin, loop);
+}
+
+/** The loop with its angle, where the origin's X/R is entered. */
+function withAngle(origin: Origin, loop: Maybe<SourceLoop>): Maybe<SourceLoop> {
+  if (origin.xOverR === undefined || !loop.known) return loop;
+  const ratio = need(origin.xOverR, `origins.${origin.id}.xOverR`, `X/R of ${origin.name}`);
+  return both(loop, ratio, (one, xOverR) => ({ ...one, z: atRatio(one.ohm, xOverR) }));
 }
 
 /**
- * Size of source and cable together. Where the source's angle is entered the two add as vectors. Where it is not, MIN
+ * Line to line and three-phase from one measured line-to-neutral current: no more than twice it, but only where the
+ * neutral is no worse than a line. I3 = U0/Zl ≤ U0/(½(Zl + Zn)).
+ */
+function twiceTheSingle(job: Job, origin: Origin, kind: FaultKind): Maybe<SourceLoop> | undefined {
+  if (LINES_OF[job.supply.voltageSystem] === 1) return undefined;
+  const single = OWN_FACTS['L-N'].find((field) => origin[field]?.from === 'measured');
+  if (single === undefined) return undefined;
+  const full = need(
+    origin.fullNeutral,
+    `origins.${origin.id}.fullNeutral`,
+    `whether the neutral of ${origin.name} is as large as its lines (or its ${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']})`,
+  );
+  return andThen(
+    both(full, fromFact(job, origin, single, 'L-N', 'MAX'), (isFull, loop) => ({ isFull, loop })),
+    ({ isFull, loop }) => {
+      if (!isFull)
+        return unknown(
+          `origins.${origin.id}.pscc3A`,
+          `${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']} of ${origin.name}: its neutral is smaller than its lines`,
+        );
+      const volts = drivingVoltageV(job.supply, kind);
+      return known({
+        ...loop,
+        ohm: volts / (2 * (loop.emfV / loop.ohm)),
+        emfV: volts,
+        z: undefined,
+        from: `twice the ${loop.from}`,
+      });
+    },
+  );
+}
+
+function byTransformer(job: Job, origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
+  const { supply } = job;
+  const winding = kind === 'L-PE' && supply.earthing === 'TT' ? 'L' : kind;
+  return map(transformerLoop(origin, supply, winding, state), (z) => ({
+    ohm: magnitude(z),
+    z,
+    emfV: drivingVoltageV(supply, kind) * (state === 'MAX' ? supply.cMax : supply.cMin),
+    measured: false,
+    from: 'the transformer',
+  }));
+}
+
+function wanted(origin: Origin, kind: FaultKind, state: NetworkState): string {
+  const own = OWN_FACTS[kind].map((field) => WORDS[field]).join(' or ');
+  return state === 'MIN'
+    ? `${own} of ${origin.name}, measured or declared (a declared greatest current gives no least one)`
+    : `${own} of ${origin.name}, measured or declared (a declared greatest impedance gives no greatest current)`;
+}
+
+/** Electrodes of one place in parallel, Ω. Unknown when there is none, or one of them is not known. */
+export function electrodesOhm(electrodes: readonly Electrode[], path: string, what: string): Maybe<number> {
+  if (electrodes.length === 0) return unknown(path, what);
+  let given: Givens | undefined;
+  let siemens = 0;
+  for (const electrode of electrodes) {
+    const ohm = need(electrode.resistanceOhm, `electrodes.${electrode.id}.resistanceOhm`, `resistance of ${electrode.name}`);
+    if (!ohm.known) return ohm;
+    siemens += 1 / ohm.value;
+    given = given === undefined ? ohm.given : join(given, ohm.given);
+  }
+  return known(1 / siemens, given);
+}
+
+/**
+ * Size of source and cable together. Where the source's angle is known the two add as vectors. Where it is not, MIN
  * takes them in line (the most impedance) and MAX takes the angle between 0 and 90° that leaves the least.
  * @returns Ω
  */
 export function totalOhm(source: SourceLoop, cable: Complex, state: NetworkState): number {
-  if (source.xOverR !== undefined) {
-    const re = source.ohm / Math.hypot(1, source.xOverR);
-    return magnitude(add({ re, im: re * source.xOverR }, cable));
-  }
+  if (source.z !== undefined) return magnitude(add(source.z, cable));
   if (state === 'MIN') return source.ohm + magnitude(cable);
   return Math.min(magnitude(add({ re: source.ohm, im: 0 }, cable)), magnitude(add({ re: 0, im: source.ohm }, cable)));
-}
-
-/** The origin feeding the job in its one source state. More states, or sources together, are not assessed yet. */
-export function soleOrigin(job: Job): Maybe<Origin> {
-  const states = Object.values(job.sourceStates);
-  if (states.length === 0) return unknown('sourceStates', 'a source state: what feeds the job');
-  const state = states[0]!;
-  if (states.length > 1 || state.kind !== 'grid') return unknown('sourceStates', 'several source states are not assessed yet');
-  if (state.originIds.length > 1)
-    return unknown(`sourceStates.${state.id}.originIds`, 'sources in parallel are not assessed yet');
-  const origin = job.origins[state.originIds[0]!];
-  return origin === undefined || origin.state === 'removed'
-    ? unknown(`sourceStates.${state.id}.originIds`, 'an origin that is not removed')
-    : andThen(known(origin), known);
 }

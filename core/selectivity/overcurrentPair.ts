@@ -14,6 +14,8 @@ export interface OvercurrentPair {
   /** What settled it. */
   basis: 'curves' | 'steps' | 'energy';
   grade: Grade;
+  /** Which of the two is known in its overload range only: where it is not total, nothing is proven. */
+  blind: 'upstream' | 'downstream' | undefined;
   upstream: Band;
   downstream: Band;
 }
@@ -28,7 +30,8 @@ export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA:
   const bands = all({ up: overcurrentBand(upstream), down: overcurrentBand(downstream) });
   return map(bands, ({ up, down }) => {
     const grade: Grade = up.grade === 'typical' || down.grade === 'typical' ? 'typical' : 'standard';
-    const common = { upstream: up, downstream: down, grade };
+    const blind = up.overloadOnly === true ? 'upstream' : down.overloadOnly === true ? 'downstream' : undefined;
+    const common = { upstream: up, downstream: down, grade, blind } as const;
     if (isGg(upstream) && isGg(downstream) && GG_RATINGS_A.indexOf(up.ratedA) - GG_RATINGS_A.indexOf(down.ratedA) >= 2)
       return { ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' };
     const fromA = Math.min(down.ratedA, maxFaultA);

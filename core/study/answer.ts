@@ -7,8 +7,12 @@ import { type Basis, weakestBasis } from '../tables/source';
 export const VERDICTS = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+const RANK: Readonly<Record<Verdict, number>> = { stop: 0, unknown: 1, caution: 2, pass: 3, 'not-applicable': 4 };
+/** Place of a verdict in the order from worst to best. */
+export const rankOf = (verdict: Verdict): number => RANK[verdict];
+
 /** The worse of two verdicts. */
-export const worse = (a: Verdict, b: Verdict): Verdict => (VERDICTS.indexOf(a) <= VERDICTS.indexOf(b) ? a : b);
+export const worse = (a: Verdict, b: Verdict): Verdict => (RANK[a] <= RANK[b] ? a : b);
 export const worstVerdict = (all: readonly Verdict[]): Verdict => all.reduce<Verdict>(worse, 'not-applicable');
 
 /** One line of working: the formula, the same with the values put in, what came out, and where it is from. */
@@ -20,54 +24,71 @@ export interface WorkingLine {
   basis: Basis;
 }
 
-/** One comparison inside an answer. Demand and limit are unrounded; both are null where nothing was compared. */
+/**
+ * One comparison inside an answer. Demand and limit are unrounded; both are null where nothing was compared. Words, facts
+ * and working are written out only when they are read: in a study of a whole house most never are.
+ */
 export interface Check {
+  readonly id: string;
+  readonly title: string;
+  readonly verdict: Verdict;
+  readonly demand: number | null;
+  readonly limit: number | null;
+  readonly unit: string;
+  /** (limit − demand)/limit; negative when the limit is exceeded. */
+  readonly margin: number | null;
+  readonly rule: string;
+  readonly grade: Grade;
+  readonly because: string;
+  /** Facts that are absent, each with its place in the job. */
+  readonly missing: readonly Missing[];
+  /** Facts it rests on, with where each comes from. */
+  readonly given: readonly Given[];
+  explain(): WorkingLine[];
+}
+
+/** The answer to one of the eight questions for one circuit: its worst check, and all of them. */
+export interface Answer {
+  readonly question: QuestionId;
+  readonly verdict: Verdict;
+  /** The check that decided. */
+  readonly head: Check;
+  readonly checks: readonly Check[];
+}
+
+/** A check as it leaves the core: plain data, its working written out, the weakest basis of it named. */
+export interface ShownCheck {
   id: string;
   title: string;
   verdict: Verdict;
   demand: number | null;
   limit: number | null;
   unit: string;
-  /** (limit − demand)/limit; negative when the limit is exceeded. */
   margin: number | null;
   rule: string;
   grade: Grade;
+  basis: Basis;
   because: string;
-  /** Writes out the working. Only what is shown is explained: writing out every figure costs more than the whole study. */
-  explain: () => WorkingLine[];
-  /** Facts that are absent, each with its place in the job. */
-  missing: Missing[];
-  /** Facts it rests on, with where each comes from. */
-  given: Given[];
+  working: WorkingLine[];
+  missing: readonly Missing[];
+  given: readonly Given[];
 }
-
-/** The answer to one of the eight questions for one circuit: its worst check, and all of them. */
-export interface Answer extends Omit<Check, 'id' | 'title'> {
+/** An answer as it leaves the core: the figures of the check that decided, and all checks. */
+export interface ShownAnswer extends Omit<ShownCheck, 'id' | 'title'> {
   question: QuestionId;
-  checks: Check[];
-}
-
-/** A check as it leaves the core: plain data, its working written out, the weakest basis of it named. */
-export interface ShownCheck extends Omit<Check, 'explain'> {
-  basis: Basis;
-  working: WorkingLine[];
-}
-
-/** An answer as it leaves the core. */
-export interface ShownAnswer extends Omit<Answer, 'explain' | 'checks'> {
-  basis: Basis;
-  working: WorkingLine[];
   checks: ShownCheck[];
 }
 
 /** Writes out a check for those outside the core. */
-export function shownCheck({ explain, ...check }: Check): ShownCheck {
-  const working = explain();
-  return { ...check, basis: weakestBasis(working.map((line) => line.basis)), working };
+export function shownCheck(check: Check): ShownCheck {
+  const working = check.explain();
+  const { id, title, verdict, demand, limit, unit, margin, rule, grade, because, missing, given } = check;
+  const basis = weakestBasis(working.map((line) => line.basis));
+  return { id, title, verdict, demand, limit, unit, margin, rule, grade, basis, because, working, missing, given };
 }
 
 /** Writes out an answer and all its checks. */
-export function shownAnswer({ explain, checks, ...answer }: Answer): ShownAnswer {
-  const working = explain();
-  return { ...answer, basis: weakestBasis(working.map((line) => line.basis)), working, checks: checks.map(shownCheck) };
+export function shownAnswer({ question, head, checks }: Answer): ShownAnswer {
+  const { id: _id, title: _title, ...figures } = shownCheck(head);
+  return { question, ...figures, checks: checks.map(shownCheck) };
 }

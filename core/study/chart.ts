@@ -1,10 +1,11 @@
 import type { Gate } from '../curves/edge';
-import { overcurrentBand } from '../devices/bands';
+import { isBreaker, overcurrentBand } from '../devices/bands';
 import type { Segment } from '../job/schema/circuit';
-import type { Grade } from '../job/schema/device';
-import type { Job } from '../job/schema/job';
+import type { Device, Grade } from '../job/schema/device';
+import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
-import { circuitFacts } from './facts';
+import type { CircuitFacts } from './facts';
+import { isOvercurrent } from './facts';
 
 /** A band ready to draw: polylines in A and s. An open fast edge ends where nothing more is known. */
 export interface DrawnBand {
@@ -39,48 +40,52 @@ export interface CircuitChart {
 }
 
 /** Gathers the bands of a circuit's devices and those upstream, its fault currents and its cable's limit. */
-export function circuitChart(job: Job, circuitId: string): CircuitChart {
-  const facts = circuitFacts(job).find((each) => each.circuit.id === circuitId);
-  const chart: CircuitChart = { circuitId, bands: [], faults: [], cable: null, absent: [] };
-  if (facts === undefined) return chart;
-  for (const { device, wiring } of [...facts.chain].reverse()) {
+export function circuitChart(facts: CircuitFacts): CircuitChart {
+  const chart: CircuitChart = { circuitId: facts.circuit.id, bands: [], faults: [], cable: null, absent: [] };
+  for (const { device, wiring } of facts.chain.filter(isOvercurrent).reverse()) {
     const band = overcurrentBand(device);
     if (!band.known) {
       chart.absent.push({ name: device.name, because: band.missing.map((each) => each.what).join('; ') });
       continue;
     }
-    const { settings } = device;
-    const curve =
-      settings.family === 'fuse'
-        ? settings.system
-        : settings.family === 'mcb' || settings.family === 'rcbo'
-          ? (settings.curve?.value ?? '')
-          : '';
-    const rated = String(band.value.ratedA);
+    const { fast, slow, ratedA, grade } = band.value;
     chart.bands.push({
       deviceId: device.id,
       circuitId: wiring.circuit.id,
       name: device.name,
-      label: settings.family === 'fuse' ? `${rated} A ${curve}` : `${curve}${rated}`,
-      grade: band.value.grade,
-      fast: [...band.value.fast.vertices],
-      slow: [...band.value.slow.vertices],
-      fastBeyond: band.value.fast.beyond,
-      slowBeyond: band.value.slow.beyond,
+      label: labelOf(device, ratedA),
+      grade,
+      fast: [...fast.vertices],
+      slow: [...slow.vertices],
+      fastBeyond: fast.beyond,
+      slowBeyond: slow.beyond,
     });
   }
-  if (facts.path.known) {
-    const most = (['L-N', 'L-PE'] as const).flatMap((kind) => {
-      const fault = facts.network.faultAt(facts.path.known ? facts.path.value : [], undefined, kind, 'MAX');
-      return fault.known ? [fault.value] : [];
-    });
-    const greatest = most.sort((a, b) => b.currentA - a.currentA)[0];
-    if (greatest !== undefined) chart.faults.push({ label: 'most, at the device', currentA: greatest.currentA, kind: 'MAX' });
-    const least = facts.network.leastFault(facts.path.value, 'L-PE');
-    if (least.known) chart.faults.push({ label: 'least, far end to earth', currentA: least.value.currentA, kind: 'MIN' });
-  }
+  chart.faults = faultLines(facts);
   chart.cable = thinnestLimit(facts.wiring.stretches.map(({ segment }) => segment));
   return chart;
+}
+
+function labelOf({ settings }: Device, ratedA: number): string {
+  if (settings.family === 'fuse') return `${ratedA} A ${settings.system}`;
+  if (isBreaker(settings)) return `${settings.curve?.value ?? ''}${ratedA}`;
+  return `${ratedA} A`;
+}
+
+/** The most there can be at the circuit's start, of any kind, and the least to earth at its far end. */
+function faultLines({ poles, wiring, house: { network } }: CircuitFacts): DrawnFault[] {
+  const lines: DrawnFault[] = [];
+  const kinds = poles.known ? kindsAmong(poles.value) : [];
+  let most: { currentA: number; kind: string } | undefined;
+  for (const kind of kinds) {
+    const fault = network.most(wiring, undefined, kind);
+    if (fault.known && (most === undefined || fault.value.currentA > most.currentA))
+      most = { currentA: fault.value.currentA, kind };
+  }
+  if (most !== undefined) lines.push({ label: `most at its start, ${most.kind}`, currentA: most.currentA, kind: 'MAX' });
+  const least = network.leastAtEnd(wiring, 'L-PE');
+  if (least.known) lines.push({ label: 'least at the far end, L-PE', currentA: least.value.currentA, kind: 'MIN' });
+  return lines;
 }
 
 function thinnestLimit(segments: Segment[]): CircuitChart['cable'] {

@@ -1,18 +1,21 @@
 import { opensOnOvercurrent } from '../devices/bands';
+import { hasResidual } from '../devices/residual';
 import type { Maybe } from '../job/known';
 import type { Circuit, Load } from '../job/schema/circuit';
-import type { Device } from '../job/schema/device';
+import type { Combination, Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
+import type { Reading } from '../job/schema/records';
 import { type DesignCurrent, designCurrent, loadsByCircuit } from '../loads/designCurrent';
 import { FaultNetwork } from '../network/faults';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
+import { polesOf } from '../network/poles';
+import { LINES_OF, type Poles } from '../network/states';
 
-/** A device with where on the path it sits: which circuit, and at which end of it. */
+/** A device with where on the path it sits: at the start or end of which circuit, or in the board ahead of it. */
 export interface Seated {
   device: Device;
   wiring: Wiring;
-  /** Position of its circuit in the path from the origin. */
-  depth: number;
+  seat: 'start' | 'end' | 'group';
 }
 
 /** What the eight questions need to know of one circuit. */
@@ -22,71 +25,141 @@ export interface CircuitFacts {
   wiring: Wiring;
   /** Circuits from the origin, this one last. */
   path: Maybe<Wiring[]>;
-  /** Devices that open on overcurrent, from the origin to this circuit's start, own ones last. */
-  chain: Seated[];
-  /** Those of this circuit itself. */
-  own: Seated[];
+  /** Every device on the way, from the origin to this circuit's start (to its board, where it feeds one), nearest last. */
+  chain: readonly Seated[];
+  /** Those of this circuit itself and the group devices it hangs behind. */
+  own: readonly Seated[];
   /** The one that protects the cable: the last overcurrent device at the circuit's start. */
   protective: Device | undefined;
+  poles: Maybe<Poles>;
+  system: 1 | 2 | 3;
   design: Maybe<DesignCurrent>;
   loads: readonly Load[];
-  network: FaultNetwork;
-  wirings: Wirings;
-  /** Design currents of the circuits on the path, for the drop from the origin. */
-  designOf: (circuit: Circuit) => Maybe<DesignCurrent>;
-  loadsOf: (circuitId: string) => readonly Load[];
+  house: House;
 }
+
+/** What all circuits of a job share: the job read once. */
+export interface House {
+  job: Job;
+  wirings: Wirings;
+  network: FaultNetwork;
+  designOf: (wiring: Wiring) => Maybe<DesignCurrent>;
+  polesOf: (wiring: Wiring) => Maybe<Poles>;
+  loadsOf: (circuitId: string) => readonly Load[];
+  /** Safety services each board and everything below it feeds, by the circuit they hang on. */
+  safetyBelow: (boardId: string) => readonly { circuitId: string; name: string }[];
+  /** Readings that no later one supersedes, by circuit. */
+  readingsOf: (circuitId: string) => readonly Reading[];
+  combinationsFor: (deviceId: string) => readonly Combination[];
+}
+
+export const isOvercurrent = ({ device }: Seated): boolean => opensOnOvercurrent(device.settings);
+export const isResidual = ({ device }: Seated): boolean => hasResidual(device);
 
 /** The job read once: facts of every circuit that is not removed, in the order of the boards. */
 export function circuitFacts(job: Job): CircuitFacts[] {
-  const wirings = wiringsOf(job);
-  const network = new FaultNetwork(wirings);
-  const loads = loadsByCircuit(job);
-  const loadsOf = (circuitId: string) => loads.get(circuitId) ?? [];
-  const designs = new Map<string, Maybe<DesignCurrent>>();
-  const designOf = (circuit: Circuit) => {
-    const cached = designs.get(circuit.id) ?? designCurrent(job, circuit, loadsOf(circuit.id));
-    designs.set(circuit.id, cached);
-    return cached;
+  const house = houseOf(job);
+  const { wirings } = house;
+  const ahead = new Map<string, readonly Seated[]>();
+  /** Devices from the origin to a board, made once a board. */
+  const toBoard = (path: readonly Wiring[]): readonly Seated[] => {
+    const feed = path[path.length - 1];
+    if (feed === undefined) return NOTHING;
+    const key = feed.circuit.id;
+    let chain = ahead.get(key);
+    if (chain === undefined) {
+      chain = [...toBoard(path.slice(0, -1)), ...seatedIn(feed, true)];
+      ahead.set(key, chain);
+    }
+    return chain;
   };
-  return [...wirings.byCircuit.values()].map((wiring) => {
+  return [...wirings.byCircuit.values()].map((wiring): CircuitFacts => {
     const { circuit } = wiring;
     const path = pathTo(wirings, circuit);
-    const steps = path.known ? path.value : [wiring];
-    const chain = steps.flatMap((step, depth) =>
-      overcurrentDevices(step, step === wiring).map((device) => ({ device, wiring: step, depth })),
-    );
-    const own = chain.filter((seated) => seated.wiring === wiring);
+    const own = seatedIn(wiring, circuit.kind !== 'final');
+    const before = path.known ? toBoard(path.value.slice(0, -1)) : NOTHING;
     return {
       job,
       circuit,
       wiring,
       path,
-      chain,
+      chain: [...before, ...own],
       own,
       protective: wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings)).at(-1),
-      design: designOf(circuit),
-      loads: loadsOf(circuit.id),
-      network,
-      wirings,
-      designOf,
-      loadsOf,
+      poles: house.polesOf(wiring),
+      system: LINES_OF[job.supply.voltageSystem],
+      design: house.designOf(wiring),
+      loads: house.loadsOf(circuit.id),
+      house,
     };
   });
 }
+const NOTHING: readonly Seated[] = [];
 
-/** Overcurrent devices of a circuit in the order from the source; the last circuit of a path ends at its own start. */
-function overcurrentDevices(wiring: Wiring, isLast: boolean): Device[] {
-  const seated = isLast && wiring.circuit.kind === 'final' ? wiring.startDevices : [...wiring.startDevices, ...wiring.endDevices];
-  return seated.filter((device) => opensOnOvercurrent(device.settings));
+function seatedIn(wiring: Wiring, withEnd: boolean): Seated[] {
+  const seat = (seatOf: Seated['seat']) => (device: Device) => ({ device, wiring, seat: seatOf });
+  return [
+    ...[...wiring.groupDevices].reverse().map(seat('group')),
+    ...wiring.startDevices.map(seat('start')),
+    ...(withEnd ? wiring.endDevices.map(seat('end')) : []),
+  ];
 }
 
-const ASSESSED_FAMILIES = new Set(['mcb', 'rcbo', 'fuse', 'switch']);
+function houseOf(job: Job): House {
+  const wirings = wiringsOf(job);
+  const loads = loadsByCircuit(job);
+  const loadsOf = (circuitId: string) => loads.get(circuitId) ?? NO_LOADS;
+  const poles = cached((wiring: Wiring) => polesOf(job, wiring));
+  const designOf = cached((wiring: Wiring) => designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), poles(wiring)));
+  const safety = new Map<string, readonly { circuitId: string; name: string }[]>();
+  const safetyBelow = (boardId: string): readonly { circuitId: string; name: string }[] => {
+    let found = safety.get(boardId);
+    if (found === undefined) {
+      safety.set(boardId, []);
+      found = (wirings.outgoing.get(boardId) ?? []).flatMap((circuit) => [
+        ...loadsOf(circuit.id)
+          .filter((load) => load.safetyService === true)
+          .map((load) => ({ circuitId: circuit.id, name: load.name })),
+        ...(circuit.toBoardId === undefined ? [] : safetyBelow(circuit.toBoardId)),
+      ]);
+      safety.set(boardId, found);
+    }
+    return found;
+  };
+  const superseded = new Set(Object.values(job.readings).map((reading) => reading.supersedes));
+  const readings = new Map<string, Reading[]>();
+  for (const reading of Object.values(job.readings)) {
+    const circuitId = reading.circuitId ?? (reading.pointId === undefined ? undefined : job.points[reading.pointId]?.circuitId);
+    if (circuitId === undefined || superseded.has(reading.id)) continue;
+    readings.set(circuitId, [...(readings.get(circuitId) ?? []), reading]);
+  }
+  const combinations = Object.values(job.combinations);
+  return {
+    job,
+    wirings,
+    network: new FaultNetwork(wirings),
+    designOf,
+    polesOf: poles,
+    loadsOf,
+    safetyBelow,
+    readingsOf: (circuitId) => readings.get(circuitId) ?? [],
+    combinationsFor: (deviceId) => combinations.filter((each) => each.downstreamDeviceId === deviceId),
+  };
+}
+const NO_LOADS: readonly Load[] = [];
 
-/** Devices of the circuit this version cannot judge yet: other families, other fuses, and anything seated at a point. */
-export const unassessedDevices = ({ wiring }: CircuitFacts): Device[] => [
-  ...[...wiring.startDevices, ...wiring.endDevices, ...wiring.groupDevices].filter(
-    ({ settings }) => !ASSESSED_FAMILIES.has(settings.family) || (settings.family === 'fuse' && settings.system !== 'gG'),
-  ),
-  ...wiring.pointDevices,
-];
+/** A function of a circuit, asked once a circuit. */
+function cached<T>(make: (wiring: Wiring) => T): (wiring: Wiring) => T {
+  const made = new Map<string, T>();
+  return (wiring) => {
+    const { id } = wiring.circuit;
+    if (!made.has(id)) made.set(id, make(wiring));
+    return made.get(id)!;
+  };
+}
+
+/** The greatest fault of a kind at a device's line terminals: its circuit's start, or the end of the cable it closes. */
+export function faultAtDevice({ house }: CircuitFacts, { wiring, seat }: Seated, kind: Parameters<FaultNetwork['most']>[2]) {
+  const lastMain = seat === 'end' ? wiring.stretches.filter(({ spur }) => !spur).at(-1) : undefined;
+  return house.network.most(wiring, lastMain?.segment.id, kind);
+}

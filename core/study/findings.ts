@@ -1,5 +1,6 @@
+import type { Circuit } from '../job/schema/circuit';
 import type { QuestionId } from '../job/terms';
-import { type Answer, VERDICTS, type Verdict } from './answer';
+import { type Answer, rankOf, type Verdict } from './answer';
 
 /** A thing to put right or to find out, worst first, with the field it leads to. */
 export interface Finding {
@@ -14,30 +15,28 @@ export interface Finding {
   path: string;
 }
 
-interface Studied {
-  circuitId: string;
-  number: string;
-  name: string;
-  answers: Answer[];
+/** Every check of a circuit that is a stop, an unknown or a caution. What this version does not assess at all is left to the counts. */
+export function findingsOf(circuit: Circuit, answers: readonly Answer[]): Finding[] {
+  const findings: Finding[] = [];
+  for (const { question, verdict, checks } of answers) {
+    if (verdict === 'pass' || verdict === 'not-applicable') continue;
+    for (const check of checks) {
+      if (check.verdict === 'pass' || check.verdict === 'not-applicable' || check.id === 'later') continue;
+      findings.push({
+        circuitId: circuit.id,
+        circuit: `${circuit.number} ${circuit.name}`.trim(),
+        question,
+        check: check.id,
+        verdict: check.verdict,
+        text: `${check.title}: ${check.because}`,
+        rule: check.rule,
+        path: check.missing[0]?.path ?? `circuits.${circuit.id}`,
+      });
+    }
+  }
+  return findings;
 }
 
-/** Every check that is a stop, an unknown or a caution. What this version does not assess at all is left to the counts. */
-export function findingsOf(circuits: readonly Studied[]): Finding[] {
-  const findings = circuits.flatMap((circuit) =>
-    circuit.answers.flatMap((answer) =>
-      answer.checks
-        .filter(({ verdict, id }) => (verdict === 'stop' || verdict === 'unknown' || verdict === 'caution') && id !== 'later')
-        .map((check) => ({
-          circuitId: circuit.circuitId,
-          circuit: `${circuit.number} ${circuit.name}`.trim(),
-          question: answer.question,
-          check: check.id,
-          verdict: check.verdict,
-          text: `${check.title}: ${check.because}`,
-          rule: check.rule,
-          path: check.missing[0]?.path ?? `circuits.${circuit.circuitId}`,
-        })),
-    ),
-  );
-  return findings.sort((a, b) => VERDICTS.indexOf(a.verdict) - VERDICTS.indexOf(b.verdict));
-}
+/** Findings of a whole job, worst first, otherwise in the order of the circuits. */
+export const worstFirst = (findings: readonly Finding[]): Finding[] =>
+  [...findings].sort((a, b) => rankOf(a.verdict) - rankOf(b.verdict));

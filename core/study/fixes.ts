@@ -2,11 +2,11 @@ import { applyCommand, type Command, type Step } from '../job/commands';
 import { showSize } from '../job/edges';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import type { QuestionId } from '../job/terms';
+import { QUESTION_IDS, type QuestionId } from '../job/terms';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
 import { GG_RATINGS_A } from '../tables/fuseGates';
-import { VERDICTS, type Verdict } from './answer';
+import { rankOf, type Verdict } from './answer';
 import { type Study, studyJob } from './study';
 
 /** How an answer somewhere in the job changes with a fix. */
@@ -39,17 +39,29 @@ const SIZES_UP = 4;
  * question better and not with a stop. Of each kind (rating, curve, size) the first that reaches the best verdict is kept.
  */
 export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
+  const trying = tryFixes(job, study, circuitId);
+  for (;;) {
+    const step = trying.next();
+    if (step.done === true) return step.value;
+  }
+}
+
+/** The same one candidate at a time, so that whoever waits for something else can have it in between. */
+export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<undefined, Fix[]> {
   const circuit = study.circuits.find((each) => each.circuitId === circuitId);
-  const failing = circuit?.answers.filter(({ verdict }) => verdict === 'stop' || verdict === 'caution') ?? [];
+  const failing = QUESTION_IDS.map((question) => ({ question, verdict: circuit?.verdictOf(question) ?? 'unknown' })).filter(
+    ({ verdict }) => verdict === 'stop' || verdict === 'caution',
+  );
   if (failing.length === 0) return [];
-  const tried = candidates(job, circuitId).map((candidate) => ({
-    ...candidate,
-    study: studyJob(applyCommand(job, candidate.command)),
-  }));
+  const tried: (Candidate & { study: Study })[] = [];
+  for (const candidate of candidates(job, circuitId)) {
+    tried.push({ ...candidate, study: studyJob(applyCommand(job, candidate.command)) });
+    yield;
+  }
   return failing.flatMap(({ question, verdict }) => {
     const helping = tried
       .map((each) => ({ ...each, after: verdictOf(each.study, circuitId, question) }))
-      .filter(({ after }) => rank(after) > rank(verdict) && (after === 'pass' || after === 'caution'));
+      .filter(({ after }) => rankOf(after) > rankOf(verdict) && (after === 'pass' || after === 'caution'));
     return (['rating', 'curve', 'size'] as const).flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
       const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
@@ -58,18 +70,17 @@ export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
   });
 }
 
-const rank = (verdict: Verdict): number => VERDICTS.indexOf(verdict);
-
 const verdictOf = (study: Study, circuitId: string, question: QuestionId): Verdict =>
-  study.circuits.find((each) => each.circuitId === circuitId)?.answers.find((each) => each.question === question)?.verdict ??
-  'unknown';
+  study.circuits.find((each) => each.circuitId === circuitId)?.verdictOf(question) ?? 'unknown';
 
 function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
   const improves: Change[] = [];
   const worsens: Change[] = [];
+  const later = new Map(after.circuits.map((circuit) => [circuit.circuitId, circuit]));
   for (const circuit of before.circuits)
-    for (const { question, verdict } of circuit.answers) {
-      const to = verdictOf(after, circuit.circuitId, question);
+    for (const question of QUESTION_IDS) {
+      const verdict = circuit.verdictOf(question);
+      const to = later.get(circuit.circuitId)?.verdictOf(question) ?? 'unknown';
       if (to === verdict) continue;
       const change = {
         circuitId: circuit.circuitId,
@@ -78,7 +89,7 @@ function changes(before: Study, after: Study): { improves: Change[]; worsens: Ch
         from: verdict,
         to,
       };
-      (rank(to) > rank(verdict) ? improves : worsens).push(change);
+      (rankOf(to) > rankOf(verdict) ? improves : worsens).push(change);
     }
   return { improves, worsens };
 }

@@ -1,35 +1,32 @@
-import type { Given, Maybe, Missing } from '../job/known';
+import { type Given, type Givens, listed, type Maybe, type Missing, NO_GIVENS } from '../job/known';
 import type { Grade } from '../job/schema/device';
 import type { QuestionId } from '../job/terms';
 import { cite, type Source, weakestBasis } from '../tables/source';
-import { type Answer, type Check, type Verdict, type WorkingLine, worse, worstVerdict } from './answer';
+import { type Answer, type Check, rankOf, type Verdict, type WorkingLine } from './answer';
 
 /** What a check compares, before it is judged. */
 export interface Comparison {
   demand: number;
   limit: number;
   unit: string;
-  rule: Source | string;
-  /** Made only when somebody reads it: writing out every figure costs more than the whole study. */
+  rule: Source;
   working: () => WorkingLine[];
   /** Verdict when demand exceeds the limit; by default stop. */
   beyond?: Verdict;
   /** Verdict otherwise; by default pass. */
   within?: Verdict;
   grade?: Grade;
-  /** `typical` or `practice` values may not pass: they cap the verdict at caution. */
-  capGuesses?: boolean;
-  because: string;
+  /** Where a guess may not pass: the sources of the values that decide. A `typical` grade or a `practice` source caps at caution. */
+  rests?: readonly Source[];
+  because: () => string;
   /** A fact that is wanted besides, when the verdict given is `unknown`. */
-  missing?: Missing[];
+  missing?: readonly Missing[];
 }
 
 /** Rounding of the arithmetic itself, relative: 230/(230/6000) is not quite 6000. */
 const ARITHMETIC = 1e-9;
-
 /** Whether a demand is within its limit; equality passes, to within the arithmetic's own rounding. */
 export const fits = (demand: number, limit: number): boolean => demand <= limit * (1 + ARITHMETIC);
-
 /** The words of a comparison in the working. */
 export const holds = (demand: number, limit: number): string => (fits(demand, limit) ? 'holds' : 'does not hold');
 
@@ -51,7 +48,53 @@ export function figure(value: number): string {
   return String(beyond >= 0 ? Math.round(value / step) * step : Math.round(value * step) / step);
 }
 
-const ruleText = (rule: Source | string): string => (typeof rule === 'string' ? rule : cite(rule));
+/** A comparison with its verdict. */
+class Judged implements Check {
+  readonly margin: number | null;
+  readonly missing: readonly Missing[];
+  constructor(
+    readonly id: string,
+    readonly title: string,
+    readonly verdict: Verdict,
+    private readonly comparison: Comparison,
+    private readonly givens: Givens,
+    /** Why it is no more than a caution, where it would have passed. */
+    private readonly cap: 'typical' | 'practice' | 'assumed' | undefined,
+  ) {
+    const margin = (comparison.limit - comparison.demand) / comparison.limit;
+    this.margin = Number.isFinite(margin) ? margin : null;
+    this.missing = verdict === 'unknown' ? (comparison.missing ?? []) : [];
+  }
+  get demand(): number {
+    return this.comparison.demand;
+  }
+  get limit(): number {
+    return this.comparison.limit;
+  }
+  get unit(): string {
+    return this.comparison.unit;
+  }
+  get grade(): Grade {
+    return this.comparison.grade ?? 'standard';
+  }
+  get rule(): string {
+    return cite(this.comparison.rule);
+  }
+  get given(): readonly Given[] {
+    return listed(this.givens);
+  }
+  get because(): string {
+    const why = this.comparison.because();
+    if (this.cap === 'typical') return `${why}; rests on a typical value`;
+    if (this.cap === 'practice') return `${why}; rests on a customary value`;
+    if (this.cap === undefined) return why;
+    const assumed = this.given.filter((each) => each.from === 'assumed').map((each) => each.what);
+    return `${why}; assumed: ${assumed.join(', ')}`;
+  }
+  explain(): WorkingLine[] {
+    return this.comparison.working();
+  }
+}
 
 /**
  * Judges a comparison. Equality passes. Facts merely assumed, or guesses where the question forbids them, cap at caution.
@@ -62,105 +105,85 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
   const { value: c, given } = comparison;
   if (Number.isNaN(c.demand) || Number.isNaN(c.limit))
     return unknownCheck(id, title, [{ path: '', what: `${title}: no figure came out` }]);
-  const grade = c.grade ?? 'standard';
-  let verdict = fits(c.demand, c.limit) ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
-  const caps =
-    c.capGuesses === true && (grade === 'typical' || weakestBasis(c.working().map((each) => each.basis)) === 'practice')
-      ? [`rests on a ${grade === 'typical' ? 'typical' : 'customary'} value`]
-      : [];
-  const assumed = given.filter((each) => each.from === 'assumed');
-  if (assumed.length > 0) caps.push(`assumed: ${assumed.map((each) => each.what).join(', ')}`);
-  const capped = verdict === 'pass' && caps.length > 0;
-  if (capped) verdict = worse('caution', verdict);
-  return {
-    id,
-    title,
-    verdict,
-    demand: c.demand,
-    limit: c.limit,
-    unit: c.unit,
-    margin: marginOf(c.demand, c.limit),
-    rule: ruleText(c.rule),
-    grade,
-    because: capped ? `${c.because}; ${caps.join('; ')}` : c.because,
-    explain: c.working,
-    missing: verdict === 'unknown' ? (c.missing ?? []) : [],
-    given,
-  };
+  const verdict = fits(c.demand, c.limit) ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
+  if (verdict !== 'pass') return new Judged(id, title, verdict, c, given, undefined);
+  const cap = capOf(c, given);
+  return new Judged(id, title, cap === undefined ? 'pass' : 'caution', c, given, cap);
 }
 
-function marginOf(demand: number, limit: number): number | null {
-  const margin = (limit - demand) / limit;
-  return Number.isFinite(margin) ? margin : null;
+function capOf({ rests, grade }: Comparison, given: Givens): 'typical' | 'practice' | 'assumed' | undefined {
+  if (given.assumed) return 'assumed';
+  if (rests === undefined) return undefined;
+  if (grade === 'typical') return 'typical';
+  return weakestBasis(rests.map((source) => source.basis)) === 'practice' ? 'practice' : undefined;
 }
 
-const noWorking = (): WorkingLine[] => [];
-
-/** A check without figures. Written out whole: it is made many times in a study. */
-function plain(
-  id: string,
-  title: string,
-  verdict: Verdict,
-  because: string,
-  missing: Missing[],
-  rule: Source | undefined,
-  given: Given[],
-): Check {
-  return {
-    id,
-    title,
-    verdict,
-    demand: null,
-    limit: null,
-    unit: '',
-    margin: null,
-    rule: rule === undefined ? '' : cite(rule),
-    grade: 'standard',
-    because,
-    explain: noWorking,
-    missing,
-    given,
-  };
+/** A check without figures: a verdict and why. */
+class Plain implements Check {
+  readonly demand = null;
+  readonly limit = null;
+  readonly unit = '';
+  readonly margin = null;
+  readonly grade = 'standard' as const;
+  constructor(
+    readonly id: string,
+    readonly title: string,
+    readonly verdict: Verdict,
+    private readonly why: string | undefined,
+    readonly missing: readonly Missing[],
+    private readonly source: Source | undefined,
+    private readonly givens: Givens = NO_GIVENS,
+  ) {}
+  get because(): string {
+    return this.why ?? `missing: ${this.missing.map((each) => each.what).join('; ')}`;
+  }
+  get rule(): string {
+    return this.source === undefined ? '' : cite(this.source);
+  }
+  get given(): readonly Given[] {
+    return listed(this.givens);
+  }
+  explain(): WorkingLine[] {
+    return [];
+  }
 }
 
 /** A check that lacks facts, and names each. */
-export const unknownCheck = (id: string, title: string, missing: Missing[]): Check =>
-  plain(id, title, 'unknown', `missing: ${missing.map((each) => each.what).join('; ')}`, missing, undefined, []);
+export const unknownCheck = (id: string, title: string, missing: readonly Missing[]): Check =>
+  new Plain(id, title, 'unknown', undefined, missing, undefined);
 
 /** A check this version does not make. */
 export const notAssessed = (id: string, title: string, what = 'not assessed yet'): Check =>
-  plain(id, title, 'unknown', what, [], undefined, []);
+  new Plain(id, title, 'unknown', what, [], undefined);
 
 /** A check that does not apply here, with the reason. */
 export const notApplicable = (id: string, title: string, because: string): Check =>
-  plain(id, title, 'not-applicable', because, [], undefined, []);
+  new Plain(id, title, 'not-applicable', because, [], undefined);
+
+/** A verdict that follows from a rule without a comparison of figures. A pass that rests on something assumed is a caution. */
+export function ruled(id: string, title: string, verdict: Verdict, because: string, rule: Source, given = NO_GIVENS): Check {
+  const capped = verdict === 'pass' && given.assumed;
+  const why = capped ? `${because}; assumed: ${assumedOf(given)}` : because;
+  return new Plain(id, title, capped ? 'caution' : verdict, why, [], rule, given);
+}
+const assumedOf = (given: Givens): string =>
+  listed(given)
+    .filter((each) => each.from === 'assumed')
+    .map((each) => each.what)
+    .join(', ');
 
 /**
  * The answer to a question: headline from the worst check. Among failing ones the first in the order an electrician goes
  * through them, among passes the one with the least margin.
  * @throws RangeError without checks: a question that checked nothing must say why with a check of its own
  */
-export function answer(question: QuestionId, checks: Check[]): Answer {
-  if (checks.length === 0) throw new RangeError(`${question} made no check`);
-  const worst = worstVerdict(checks.map(({ verdict }) => verdict));
-  const candidates = checks.filter(({ verdict }) => verdict === worst);
-  const margin = (check: Check) => check.margin ?? Number.POSITIVE_INFINITY;
-  const head =
-    worst === 'pass' ? candidates.reduce((least, check) => (margin(check) < margin(least) ? check : least)) : candidates[0]!;
-  const { verdict, demand, limit, unit, margin: least, rule, grade, because, explain, missing, given } = head;
-  return {
-    question,
-    verdict,
-    demand,
-    limit,
-    unit,
-    margin: least,
-    rule,
-    grade,
-    because,
-    explain,
-    missing,
-    given,
-    checks,
-  };
+export function answer(question: QuestionId, checks: readonly Check[]): Answer {
+  let head = checks[0];
+  if (head === undefined) throw new RangeError(`${question} made no check`);
+  for (const check of checks) {
+    const order = rankOf(check.verdict) - rankOf(head.verdict);
+    if (order < 0) head = check;
+    else if (order === 0 && check.verdict === 'pass' && (check.margin ?? Infinity) < (head.margin ?? Infinity)) head = check;
+  }
+  return { question, verdict: head.verdict, head, checks };
 }

@@ -7,7 +7,7 @@ import type { Job } from '../job/schema/job';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { circuitChart } from './chart';
 import { triedFixes } from './fixes';
-import { shownStudy, studyJob } from './study';
+import { faultReadings, shownStudy, studyJob } from './study';
 
 const demo = (): Job => {
   const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
@@ -40,7 +40,8 @@ const build = ({
     measuredOrigin({ zeOhm: stated(ohm, 'measured'), zLnOhm: stated(ohm, 'measured') }),
   );
 
-const faultsOf = (job: Job) => studyJob(job).circuits.find((each) => each.circuitId === 'c')!.faults;
+const factsOf = (job: Job, id: string) => studyJob(job).circuits.find((each) => each.circuitId === id)!.facts;
+const faultsOf = (job: Job) => faultReadings(factsOf(job, 'c'));
 
 describe('study properties', () => {
   it('more cable never raises a fault, and MIN is never above MAX', () => {
@@ -152,14 +153,14 @@ describe('tried fixes', () => {
 
 describe('chart of a circuit', () => {
   it('draws the nearest device first, upstream after it, with both faults and the cable limit', () => {
-    const chart = circuitChart(demo(), 'guillotine');
+    const chart = circuitChart(factsOf(demo(), 'guillotine'));
     expect(chart.bands.map((band) => band.label)).toEqual(['C32', '100 A gG']);
     expect(chart.faults.map((fault) => fault.kind)).toEqual(['MAX', 'MIN']);
     expect(chart.cable!.a2s).toBe((115 * 2.5) ** 2);
   });
 
   it('names a device whose band is not known instead of drawing it', () => {
-    const chart = circuitChart(withField(demo(), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine');
+    const chart = circuitChart(factsOf(withField(demo(), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine'));
     expect(chart.bands.map((band) => band.label)).toEqual(['100 A gG']);
     expect(chart.absent[0]!.because).toContain('curve of Guillotine bench breaker');
   });

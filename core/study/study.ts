@@ -2,10 +2,10 @@ import type { Missing } from '../job/known';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId, questionWords } from '../job/terms';
-import { FAULT_KINDS, type NETWORK_STATES } from '../network/states';
+import { type FaultKind, kindsAmong, type NETWORK_STATES } from '../network/states';
 import { type Answer, type ShownAnswer, shownAnswer, VERDICTS, type Verdict, worstVerdict } from './answer';
 import { type CircuitFacts, circuitFacts } from './facts';
-import { type Finding, findingsOf } from './findings';
+import { type Finding, findingsOf, worstFirst } from './findings';
 import { answer, notAssessed } from './judge';
 import { breaksFault } from './questions/breaksFault';
 import { carriesLoad } from './questions/carriesLoad';
@@ -18,35 +18,70 @@ export const STUDY_FORMAT = 'isotrip.study/1';
 /** A fault current at a place on the way to a circuit's far end. */
 export interface FaultReading {
   place: 'start' | 'far-end';
-  kind: (typeof FAULT_KINDS)[number];
+  kind: FaultKind;
   state: (typeof NETWORK_STATES)[number];
   currentA: number | null;
   loopOhm: number | null;
-  missing: Missing[];
+  /** Source state it was found in. */
+  when: string | null;
+  missing: readonly Missing[];
 }
 
-export interface CircuitStudy {
+/**
+ * A circuit's study: its verdicts and findings. The answers with all their checks are made again when they are asked for: of
+ * a whole house nobody reads more than a few at a time, and keeping them all costs more than making them.
+ */
+export class CircuitStudy {
+  readonly circuitId: string;
+  readonly number: string;
+  readonly name: string;
+  readonly kind: Circuit['kind'];
+  readonly boardId: string | null;
+  readonly verdict: Verdict;
+  /** In the order of the questions. */
+  readonly verdicts: readonly Verdict[];
+  readonly findings: readonly Finding[];
+  constructor(readonly facts: CircuitFacts) {
+    const { circuit } = facts;
+    this.circuitId = circuit.id;
+    this.number = circuit.number;
+    this.name = circuit.name;
+    this.kind = circuit.kind;
+    this.boardId = circuit.fromBoardId ?? null;
+    const answers = answersOf(facts);
+    this.verdicts = answers.map((answer) => answer.verdict);
+    this.verdict = worstVerdict(this.verdicts);
+    this.findings = findingsOf(circuit, answers);
+  }
+  get answers(): readonly Answer[] {
+    return answersOf(this.facts);
+  }
+  verdictOf(question: QuestionId): Verdict {
+    return this.verdicts[QUESTION_IDS.indexOf(question)]!;
+  }
+}
+
+/** A circuit's study written out: plain data with all its working. */
+export interface ShownCircuit {
   circuitId: string;
   number: string;
   name: string;
   kind: Circuit['kind'];
   boardId: string | null;
   verdict: Verdict;
-  answers: Answer[];
+  answers: ShownAnswer[];
   faults: FaultReading[];
 }
-
-/** A circuit's study written out: plain data with all its working. */
-export interface ShownCircuit extends Omit<CircuitStudy, 'answers'> {
-  answers: ShownAnswer[];
-}
-
 /** A study written out: `isotrip.study/1`. */
 export interface ShownStudy extends Omit<Study, 'circuits'> {
   circuits: ShownCircuit[];
 }
 
-export const shownCircuit = (circuit: CircuitStudy): ShownCircuit => ({ ...circuit, answers: circuit.answers.map(shownAnswer) });
+export function shownCircuit(study: CircuitStudy): ShownCircuit {
+  const { circuitId, number, name, kind, boardId, verdict, facts } = study;
+  const answers = study.answers.map(shownAnswer);
+  return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts) };
+}
 export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
 
 export type Counts = Record<Verdict, number>;
@@ -59,7 +94,7 @@ export interface Study {
   /** Answers by verdict over all circuits, so that an unknown never hides a stop. */
   counts: Counts;
   circuits: CircuitStudy[];
-  findings: Finding[];
+  findings: readonly Finding[];
 }
 
 const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
@@ -74,61 +109,40 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
 };
 
 /** A question this version does not answer stays unknown: never a pass. */
-const notYet = (question: QuestionId, why?: string): Answer =>
-  answer(question, [notAssessed('later', questionWords(question), why)]);
+const notYet = (question: QuestionId): Answer => answer(question, [notAssessed('later', questionWords(question))]);
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {
-  const beyond = beyondThisVersion(job);
-  const circuits = circuitFacts(job).map((facts) => studyCircuit(facts, beyond));
-  const answers = circuits.flatMap((circuit) => circuit.answers);
+  const circuits = circuitFacts(job).map((facts) => new CircuitStudy(facts));
   return {
     format: STUDY_FORMAT,
     job: { id: job.id, name: job.name, pack: job.pack },
     verdict: circuits.length === 0 ? 'unknown' : worstVerdict(circuits.map((circuit) => circuit.verdict)),
-    counts: countVerdicts(answers),
+    counts: countVerdicts(circuits),
     circuits,
-    findings: findingsOf(circuits),
+    findings: worstFirst(circuits.flatMap((circuit) => circuit.findings)),
   };
 }
 
-export function countVerdicts(answers: readonly Answer[]): Counts {
+function countVerdicts(circuits: readonly CircuitStudy[]): Counts {
   const counts = Object.fromEntries(VERDICTS.map((verdict) => [verdict, 0])) as Counts;
-  for (const { verdict } of answers) counts[verdict] += 1;
+  for (const { verdicts } of circuits) for (const verdict of verdicts) counts[verdict] += 1;
   return counts;
 }
 
-/** Why no question can be answered for this job yet; undefined where they can. */
-function beyondThisVersion({ dialect, supply }: Job): string | undefined {
-  if (dialect === 'nec') return 'NEC rule packs are not assessed yet';
-  return supply.voltageSystem === 'single-phase' ? undefined : 'only single-phase supplies are assessed yet';
-}
+const answersOf = (facts: CircuitFacts): Answer[] => QUESTION_IDS.map((question) => ANSWER[question](facts));
 
-function studyCircuit(facts: CircuitFacts, beyond: string | undefined): CircuitStudy {
-  const { circuit } = facts;
-  const answers = QUESTION_IDS.map((question) => (beyond === undefined ? ANSWER[question](facts) : notYet(question, beyond)));
-  return {
-    circuitId: circuit.id,
-    number: circuit.number,
-    name: circuit.name,
-    kind: circuit.kind,
-    boardId: circuit.fromBoardId ?? null,
-    verdict: worstVerdict(answers.map((each) => each.verdict)),
-    answers,
-    faults: faultReadings(facts),
-  };
-}
-
-function faultReadings({ path, network }: CircuitFacts): FaultReading[] {
-  if (!path.known) return [];
-  return FAULT_KINDS.flatMap((kind) =>
+/** The greatest faults at a circuit's start and the least at its far end, of every kind there can be. */
+export function faultReadings({ poles, wiring, house }: CircuitFacts): FaultReading[] {
+  const kinds: readonly FaultKind[] = poles.known ? kindsAmong(poles.value) : ['L-PE'];
+  const { network } = house;
+  return kinds.flatMap((kind) =>
     (['start', 'far-end'] as const).map((place): FaultReading => {
       const state = place === 'start' ? 'MAX' : 'MIN';
-      const fault =
-        place === 'start' ? network.faultAt(path.value, undefined, kind, 'MAX') : network.leastFault(path.value, kind);
-      return fault.known
-        ? { place, kind, state, currentA: fault.value.currentA, loopOhm: fault.value.loopOhm, missing: [] }
-        : { place, kind, state, currentA: null, loopOhm: null, missing: fault.missing };
+      const fault = place === 'start' ? network.most(wiring, undefined, kind) : network.leastAtEnd(wiring, kind);
+      if (!fault.known) return { place, kind, state, currentA: null, loopOhm: null, when: null, missing: fault.missing };
+      const { currentA, loopOhm, when } = fault.value;
+      return { place, kind, state, currentA, loopOhm, when, missing: [] };
     }),
   );
 }

@@ -29,6 +29,26 @@ const XLPE_TWO_LOADED_CU: Rows = {
   D2: [27, 35, 46, 58, 77, 100, 129, 155, 183, 225, 270],
 };
 
+const PVC_THREE_LOADED_CU: Rows = {
+  A1: [13.5, 18, 24, 31, 42, 56, 73, 89, 108, 136, 164],
+  A2: [13, 17.5, 23, 29, 39, 52, 68, 83, 99, 125, 150],
+  B1: [15.5, 21, 28, 36, 50, 68, 89, 110, 134, 171, 207],
+  B2: [15, 20, 27, 34, 46, 62, 80, 99, 118, 149, 179],
+  C: [17.5, 24, 32, 41, 57, 76, 96, 119, 144, 184, 223],
+  D1: [18, 24, 30, 38, 50, 64, 82, 98, 116, 143, 169],
+  D2: [19, 24, 33, 41, 54, 70, 92, 110, 130, 162, 193],
+};
+
+const XLPE_THREE_LOADED_CU: Rows = {
+  A1: [17, 23, 31, 40, 54, 73, 95, 117, 141, 179, 216],
+  A2: [16.5, 22, 30, 38, 51, 68, 89, 109, 130, 164, 197],
+  B1: [20, 28, 37, 48, 66, 88, 117, 144, 175, 222, 269],
+  B2: [19.5, 26, 35, 44, 60, 80, 105, 128, 154, 194, 233],
+  C: [22, 30, 40, 52, 71, 96, 119, 147, 179, 229, 278],
+  D1: [21, 28, 36, 44, 58, 75, 96, 115, 135, 167, 197],
+  D2: [23, 30, 39, 49, 65, 84, 107, 129, 153, 188, 226],
+};
+
 /** Flat twin with protective conductor, PVC 70 °C: its own table, from 1 mm² to 16 mm². */
 const FLAT_SIZES_MM2 = [1, 1.5, 2.5, 4, 6, 10, 16] as const;
 const FLAT_PVC: Rows = {
@@ -38,27 +58,38 @@ const FLAT_PVC: Rows = {
   '103': [8, 10, 13.5, 17.5, 23.5, 32, 42.5],
 };
 
-const PVC_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.2', basis: 'memory' };
-const XLPE_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.3', basis: 'memory' };
-const FLAT_SOURCE: Source = { standard: 'BS 7671', edition: '2018+A2:2022', clause: 'table 4D5', basis: 'memory' };
+const source = (standard: string, edition: string, clause: string): Source => ({ standard, edition, clause, basis: 'memory' });
+const TABLES = {
+  PVC70: {
+    2: { rows: PVC_TWO_LOADED_CU, source: source('IEC 60364-5-52', '2009', 'table B.52.2') },
+    3: { rows: PVC_THREE_LOADED_CU, source: source('IEC 60364-5-52', '2009', 'table B.52.4') },
+  },
+  XLPE90: {
+    2: { rows: XLPE_TWO_LOADED_CU, source: source('IEC 60364-5-52', '2009', 'table B.52.3') },
+    3: { rows: XLPE_THREE_LOADED_CU, source: source('IEC 60364-5-52', '2009', 'table B.52.5') },
+  },
+} as const;
+const FLAT_SOURCE = source('BS 7671', '2018+A2:2022', 'table 4D5');
 
 /**
- * Tabulated capacity of two loaded copper conductors.
+ * Tabulated capacity of copper conductors.
  * @param sizeMm2 nominal section
+ * @param loaded conductors that carry current: two, or three
  * @returns A with its source, or undefined where the table has no such cell
  */
 export function tabulatedAmpacityA(
   insulation: 'PVC70' | 'XLPE90',
   method: InstallationMethod,
   sizeMm2: number,
+  loaded: 2 | 3 = 2,
 ): { ampacityA: number; source: Source } | undefined {
   const flat = FLAT_PVC[method];
   if (flat !== undefined) {
-    if (insulation !== 'PVC70') return undefined;
+    if (insulation !== 'PVC70' || loaded === 3) return undefined;
     const cell = flat[(FLAT_SIZES_MM2 as readonly number[]).indexOf(sizeMm2)];
     return cell === undefined ? undefined : { ampacityA: cell, source: FLAT_SOURCE };
   }
-  const rows = insulation === 'PVC70' ? PVC_TWO_LOADED_CU : XLPE_TWO_LOADED_CU;
-  const cell = rows[method]?.[(SIZES_MM2 as readonly number[]).indexOf(sizeMm2)];
-  return cell === undefined ? undefined : { ampacityA: cell, source: insulation === 'PVC70' ? PVC_SOURCE : XLPE_SOURCE };
+  const table = TABLES[insulation][loaded];
+  const cell = table.rows[method]?.[(SIZES_MM2 as readonly number[]).indexOf(sizeMm2)];
+  return cell === undefined ? undefined : { ampacityA: cell, source: table.source };
 }

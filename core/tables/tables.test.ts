@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sizeMm2 } from '../job/edges';
-import { conductorOhmPerM } from '../network/segmentLoop';
+import { type Metal, wireOhmPerM } from '../network/wire';
 import { tabulatedAmpacityA } from './ampacity';
 import { groupingFactor, temperatureFactor } from './correction';
 import { disconnectionTimeS } from './disconnection';
@@ -29,6 +29,8 @@ const PAIRS = [
   [25, 16, 1.877],
   [35, 16, 1.674],
 ] as const;
+
+const conductorOhmPerM = (metal: Metal, mm2: number, celsius: number) => wireOhmPerM(metal, `${mm2}mm2`, celsius, true);
 
 describe('conductor resistance', () => {
   it.each(PAIRS)('R1+R2 of %d + %d mm² is %d mΩ/m', (line, protective, expected) => {

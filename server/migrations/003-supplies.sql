@@ -20,6 +20,10 @@ ALTER TABLE origins ADD COLUMN transformer_upstream_least_va REAL CHECK (transfo
 ALTER TABLE origins ADD COLUMN transformer_upstream_least_va_from TEXT CHECK (transformer_upstream_least_va_from IN ('measured', 'stated', 'assumed'));
 ALTER TABLE origins ADD COLUMN transformer_upstream_least_va_note TEXT;
 ALTER TABLE origins ADD COLUMN transformer_upstream_least_va_dated TEXT;
+ALTER TABLE circuits ADD COLUMN continuous INTEGER CHECK (continuous IN (0, 1));
+ALTER TABLE circuits ADD COLUMN continuous_from TEXT CHECK (continuous_from IN ('measured', 'stated', 'assumed'));
+ALTER TABLE circuits ADD COLUMN continuous_note TEXT;
+ALTER TABLE circuits ADD COLUMN continuous_dated TEXT;
 ALTER TABLE points ADD COLUMN no_earth_marked INTEGER CHECK (no_earth_marked IN (0, 1));
 ALTER TABLE points ADD COLUMN no_earth_marked_from TEXT CHECK (no_earth_marked_from IN ('measured', 'stated', 'assumed'));
 ALTER TABLE points ADD COLUMN no_earth_marked_note TEXT;

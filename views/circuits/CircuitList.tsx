@@ -84,7 +84,7 @@ function CircuitRow({
 }: {
   circuit: Circuit;
   rating: string;
-  answers: Verdict[] | undefined;
+  answers: readonly Verdict[] | undefined;
   chosen: boolean;
 }) {
   const jobId = useJobState((state) => state.job.id);

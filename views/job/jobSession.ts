@@ -68,7 +68,7 @@ export function openJobSession(job: Job, revision: number) {
     const chosen = store.getState().circuitId;
     if (chosen === null) return;
     const fixes = await study.fixes(chosen);
-    if (mine === turn) store.setState({ fixes });
+    if (mine === turn && fixes !== null) store.setState({ fixes });
   }
 
   /** Brings job, screen and worker to a new state of the job. */

@@ -23,6 +23,8 @@ export const Circuit = z.strictObject({
   sharesNeutralWith: Id.optional(),
   /** Entered design current Ib. Where absent it is summed from the loads. */
   designCurrentA: fact(quantity(0.01, 4_000, 'A')).optional(),
+  /** The entered design current runs for three hours or more (NEC article 100). */
+  continuous: fact(z.boolean()).optional(),
   /** Share of the connected load that runs together. */
   diversity: fact(quantity(0.05, 1, '')).optional(),
 });

@@ -41,6 +41,7 @@ export const Reading = z.strictObject({
   by: ShortText.optional(),
   supersedes: Id.optional(),
 });
+export type Reading = z.infer<typeof Reading>;
 
 /** A finding taken on by somebody, with the reason. Reopens when `inputsKey` no longer matches. */
 export const Acceptance = z.strictObject({
@@ -54,6 +55,7 @@ export const Acceptance = z.strictObject({
   on: DateText,
   inputsKey: ShortText,
 });
+export type Acceptance = z.infer<typeof Acceptance>;
 
 /** A local rule written over a rule of the pack, for this job only. */
 export const Amendment = z.strictObject({
@@ -64,6 +66,7 @@ export const Amendment = z.strictObject({
   reason: LongText,
   by: ShortText.optional(),
 });
+export type Amendment = z.infer<typeof Amendment>;
 
 /** One line of the price list a job is reckoned with, in the job's currency. */
 export const Price = z.strictObject({
@@ -73,3 +76,4 @@ export const Price = z.strictObject({
   per: z.enum(['piece', 'm', 'ft', 'h']),
   amount: quantity(0, 1_000_000, ''),
 });
+export type Price = z.infer<typeof Price>;

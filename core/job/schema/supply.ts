@@ -14,6 +14,7 @@ export const Supply = z.strictObject({
   cMax: quantity(1, 1.1, ''),
   cMin: quantity(0.9, 1, ''),
 });
+export type Supply = z.infer<typeof Supply>;
 
 export const Transformer = z
   .strictObject({
@@ -73,6 +74,7 @@ export const SourceState = z.strictObject({
   kind: z.enum(['grid', 'island', 'generator']),
   originIds: z.array(Id).min(1, 'a source state needs an origin').max(8, 'at most 8 origins in one source state'),
 });
+export type SourceState = z.infer<typeof SourceState>;
 
 export const Electrode = z.strictObject({
   id: Id,
@@ -83,6 +85,7 @@ export const Electrode = z.strictObject({
   resistanceOhm: fact(quantity(0.01, 20_000, 'Ω')).optional(),
   state: WorkState,
 });
+export type Electrode = z.infer<typeof Electrode>;
 
 export const Room = z.strictObject({
   id: Id,
@@ -91,6 +94,7 @@ export const Room = z.strictObject({
   floor: ShortText.optional(),
   zone: z.enum(['dry', 'damp', 'bath', 'pool', 'sauna', 'outdoor', 'garage', 'kitchen', 'workshop', 'agricultural']).optional(),
 });
+export type Room = z.infer<typeof Room>;
 
 export const Board = z.strictObject({
   id: Id,

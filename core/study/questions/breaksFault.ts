@@ -1,15 +1,34 @@
-import { isBreaker } from '../../devices/bands';
-import { all, known, type Maybe, type Missing, map, need, unknown } from '../../job/known';
-import type { Device } from '../../job/schema/device';
+import { breakingCapacity, type Capacity, ratedVolts } from '../../devices/capacity';
+import { deviceLine } from '../../devices/identity';
+import { all, andThen, known, type Maybe, need, unknown } from '../../job/known';
+import type { Combination } from '../../job/schema/device';
+import { showCurrent } from '../../job/show';
 import type { Fault } from '../../network/faults';
-import { FAULT_KINDS, type FaultKind } from '../../network/states';
+import { linesOpened, opensNeutral } from '../../network/poles';
+import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
 import type { Source } from '../../tables/source';
-import type { Answer, Verdict } from '../answer';
-import { type CircuitFacts, type Seated, unassessedDevices } from '../facts';
+import type { Answer, Check, Verdict } from '../answer';
+import { type CircuitFacts, faultAtDevice, isOvercurrent, type Seated } from '../facts';
 import { answer, type Comparison, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
+import { faultLine, LOOP_SOURCE } from './faultLine';
 
-const RULE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '434.5.1', basis: 'memory' };
-const LOOP: Source = { standard: 'IEC 60909-0', edition: '2016', clause: 'table 1 voltage factors; I = c·U0/Z', basis: 'memory' };
+const RULE = {
+  iec: { standard: 'IEC 60364-4-43', edition: '2008', clause: '434.5.1', basis: 'memory' },
+  nec: { standard: 'NEC', edition: '', clause: '110.9', basis: 'memory' },
+} as const satisfies Record<string, Source>;
+const VOLTAGE: Source = { standard: 'NEC', edition: '', clause: '240.85', basis: 'memory' };
+const SERIES: Source = {
+  standard: 'NEC 240.86; IEC 60364-4-43',
+  edition: '',
+  clause: '434.5.1, listed combination',
+  basis: 'memory',
+};
+const CONDITIONAL: Source = {
+  standard: 'IEC 61008-1',
+  edition: '2010',
+  clause: 'rated conditional short-circuit current',
+  basis: 'memory',
+};
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
 
 /** A measured fault above this share of the capacity is too near to trust the instrument (practice). */
@@ -17,94 +36,197 @@ export const MEASURED_SHARE = 0.8;
 /** Loops under this cannot be read well by a loop tester (practice). */
 export const INSTRUMENT_LOOP_OHM = 0.2;
 
-/** Compares the greatest fault at each device's line terminals with its breaking capacity, each fault kind. */
+/** Families that break nothing, or are judged with another question. */
+const SILENT = new Set(['switch', 'spd', 'monitor']);
+
+/** Compares the greatest fault at each device's line terminals with what it may break, each fault kind at its own voltage. */
 export function breaksFault(facts: CircuitFacts): Answer {
-  const { circuit, own } = facts;
-  const checks = own.flatMap((seated) => FAULT_KINDS.map((kind) => breaks(facts, seated, kind)));
-  if (own.length === 0)
-    checks.push(
+  const { circuit, own, wiring } = facts;
+  const checks: Check[] = [];
+  for (const seated of own) {
+    const { device } = seated;
+    if (isOvercurrent(seated) && device.settings.family !== 'mccb') checks.push(...ownBreaking(facts, seated));
+    else if (device.settings.family === 'rccb') checks.push(...conditional(facts, seated));
+    else if (!SILENT.has(device.settings.family)) checks.push(notYet(device.id, device.name));
+  }
+  if (!own.some(isOvercurrent))
+    checks.unshift(
       unknownCheck('device', 'Overcurrent device', [
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of unassessedDevices(facts))
-    checks.push(
-      notAssessed(
-        `breaks:${device.id}`,
-        `Short-circuit rating of ${device.name}`,
-        `${device.name}: this family is not assessed yet`,
-      ),
-    );
+  for (const device of wiring.pointDevices) checks.push(notYet(device.id, device.name));
   return answer('breaks-fault', checks);
 }
 
-function breaks(facts: CircuitFacts, { device }: Seated, kind: FaultKind) {
-  const capacity = breakingCapacity(device);
-  const comparison = map(
-    all({ fault: faultAtDevice(facts, device, kind), capacity }),
-    ({ fault, capacity: { capacityA, serviceA } }): Comparison => {
-      const { within, why } = reservation(fault, capacityA, serviceA);
-      return {
-        demand: fault.currentA,
-        limit: capacityA,
-        unit: 'A',
-        rule: RULE,
-        within,
-        capGuesses: true,
-        because: `${kind} at its line terminals, cold conductors${why}`,
-        working: () => [
-          faultLine(fault),
-          line('Imax ≤ Icn', `${figure(fault.currentA)} ≤ ${figure(capacityA)}`, holds(fault.currentA, capacityA), RULE),
-          ...(why === '' ? [] : [line('reservation', why.slice(2), 'caution', PRACTICE)]),
-        ],
-      };
-    },
-  );
+const notYet = (id: string, name: string): Check =>
+  notAssessed(`breaks:${id}`, `Short-circuit rating of ${name}`, `${name}: this family is not assessed yet`);
+
+/** The poles a device has in its circuit: as many lines as it opens, the neutral where the circuit has one. */
+function polesAt(facts: CircuitFacts, { device, wiring }: Seated): Maybe<Poles> {
+  return andThen(facts.house.polesOf(wiring), (circuit) => {
+    const lines = Math.min(linesOpened(device), facts.system) as 1 | 2 | 3;
+    return known<Poles>({ lines, neutral: circuit.neutral || opensNeutral(device) });
+  });
+}
+
+function ownBreaking(facts: CircuitFacts, seated: Seated): Check[] {
+  const { device } = seated;
+  const poles = polesAt(facts, seated);
+  if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
+  const kinds = kindsAmong(poles.value);
+  const checks = kinds.map((kind) => breaks(facts, seated, kind));
+  if (device.settings.family === 'moulded-case-nec')
+    checks.push(...kindsOfVoltage(kinds).map((between) => voltage(facts, seated, between)));
+  return checks;
+}
+
+function breaks(facts: CircuitFacts, seated: Seated, kind: FaultKind): Check {
+  const { device } = seated;
+  const parts = all({ fault: faultAtDevice(facts, seated, kind), capacity: breakingCapacity(device) });
+  const comparison = andThen(parts, ({ fault, capacity }) => compare(facts, seated, fault, capacity));
   return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
 }
 
-/** The fault a device faces at its line terminals: its circuit's start, or the end of the cable it closes. */
-export function faultAtDevice(facts: CircuitFacts, device: Device, kind: FaultKind): Maybe<Fault> {
-  const { path, network, wiring } = facts;
-  if (!path.known) return path;
-  const lastMain = wiring.stretches.filter(({ segment }) => segment.branchOf === undefined).at(-1);
-  return network.faultAt(path.value, device.seat === 'end' ? lastMain?.segment.id : undefined, kind, 'MAX');
+function compare(facts: CircuitFacts, seated: Seated, fault: Fault, own: Capacity): Maybe<Comparison> {
+  const rule = RULE[facts.job.dialect];
+  const listed = fault.currentA > own.capacityA ? listedFor(facts, seated) : undefined;
+  if (listed?.valid === true)
+    return andThen(
+      need(listed.combination.capacityA, `combinations.${listed.combination.id}.capacityA`, 'rating of the combination'),
+      (limit) => known(byCombination(fault, limit, listed, seated)),
+    );
+  const { within, why } = reservation(fault, own);
+  const voided = listed === undefined ? '' : `; the listed combination ${listed.combination.reference} is void: ${listed.why}`;
+  return known({
+    demand: fault.currentA,
+    limit: own.capacityA,
+    unit: 'A',
+    rule: own.source.standard === 'NEC' ? own.source : rule,
+    within,
+    rests: [own.source, LOOP_SOURCE],
+    because: () => `${fault.kind} at its line terminals, cold conductors${why}${voided}`,
+    working: () => [
+      faultLine(fault),
+      line(
+        `Imax ≤ ${own.symbol}`,
+        `${figure(fault.currentA)} ≤ ${figure(own.capacityA)}`,
+        holds(fault.currentA, own.capacityA),
+        own.source,
+      ),
+      ...(why === '' ? [] : [line('reservation', why.slice(2), 'caution', PRACTICE)]),
+    ],
+  });
 }
 
-/** Working line of a fault current. */
-export function faultLine(fault: Fault): ReturnType<typeof line> {
-  const { source, cable, emfV, loopOhm, currentA } = fault;
-  return line(
-    `I = U/|Z source + Z cable| (${fault.kind}, ${fault.state})`,
-    `${figure(emfV)} V / |${figure(source.ohm)} Ω by ${source.from}${source.xOverR === undefined ? ', angle not known' : `, X/R ${figure(source.xOverR)}`} + (${figure(cable.re)} + j${figure(cable.im)}) Ω| = ${figure(emfV)} / ${figure(loopOhm)}`,
-    `${figure(currentA)} A`,
-    LOOP,
-  );
+type Listed =
+  | { valid: true; combination: Combination; upstream: string }
+  | { valid: false; combination: Combination; why: string };
+
+/** A listed combination for a device, if both devices still are what was listed and the one is ahead of the other. */
+function listedFor({ house, chain }: CircuitFacts, { device }: Seated): Listed | undefined {
+  let voided: Listed | undefined;
+  for (const combination of house.combinationsFor(device.id)) {
+    const ahead = chain.find((each) => each.device.id === combination.upstreamDeviceId)?.device;
+    if (ahead === undefined) voided = { valid: false, combination, why: 'its upstream device is not ahead of this one' };
+    else if (deviceLine(ahead) !== combination.upstreamAs)
+      voided = { valid: false, combination, why: `${ahead.name} is no longer the device it names` };
+    else if (deviceLine(device) !== combination.downstreamAs)
+      voided = { valid: false, combination, why: `${device.name} is no longer the device it names` };
+    else return { valid: true, combination, upstream: ahead.name };
+  }
+  return voided;
 }
 
-function reservation(fault: Fault, capacityA: number, serviceA: number | undefined): { within: Verdict; why: string } {
-  const { measured } = fault.source;
+function byCombination(fault: Fault, limit: number, listed: Listed & { valid: true }, { device }: Seated): Comparison {
+  return {
+    demand: fault.currentA,
+    limit,
+    unit: 'A',
+    rule: SERIES,
+    because: () =>
+      `${fault.kind} at its line terminals; ${device.name} with ${listed.upstream} as listed in ${listed.combination.reference}`,
+    working: () => [
+      faultLine(fault),
+      line(
+        'Imax ≤ rating of the combination',
+        `${figure(fault.currentA)} ≤ ${figure(limit)}`,
+        holds(fault.currentA, limit),
+        SERIES,
+      ),
+    ],
+  };
+}
+
+/** Why a fault within the capacity is no more than a caution. */
+function reservation(fault: Fault, { capacityA, serviceA }: Capacity): { within: Verdict; why: string } {
+  const measured = fault.feeds.find(({ source }) => source.measured)?.source;
   if (serviceA !== undefined && fault.currentA > serviceA)
-    return { within: 'caution', why: `; above Ics ${figure(serviceA)} A: may not serve again` };
-  if (measured && fault.currentA > MEASURED_SHARE * capacityA)
+    return { within: 'caution', why: `; above Ics ${showCurrent(serviceA)}: may not serve again` };
+  if (measured !== undefined && fault.currentA > MEASURED_SHARE * capacityA)
     return { within: 'caution', why: `; measured, and above ${MEASURED_SHARE} of the capacity` };
-  if (measured && fault.source.ohm < INSTRUMENT_LOOP_OHM)
-    return { within: 'caution', why: `; measured on a loop of ${figure(fault.source.ohm)} Ω, under ${INSTRUMENT_LOOP_OHM} Ω` };
+  if (measured !== undefined && measured.ohm < INSTRUMENT_LOOP_OHM)
+    return { within: 'caution', why: `; measured on a loop of ${figure(measured.ohm)} Ω, under ${INSTRUMENT_LOOP_OHM} Ω` };
   return { within: 'pass', why: '' };
 }
 
-function breakingCapacity(device: Device): Maybe<{ capacityA: number; serviceA: number | undefined }> {
-  const { settings, id, name } = device;
-  const path = `devices.${id}.settings`;
-  if (isBreaker(settings)) {
-    const service = settings.icsA === undefined ? known(undefined) : need(settings.icsA, `${path}.icsA`, `Ics of ${name}`);
-    const capacityA = need(settings.icnA, `${path}.icnA`, `breaking capacity of ${name}`);
-    return map(all({ capacityA, serviceA: service }), (parts) => parts);
-  }
-  if (settings.family === 'fuse') {
-    const facts = need(settings.breakingA, `${path}.breakingA`, `breaking capacity of ${name}`);
-    return map(facts, (capacityA) => ({ capacityA, serviceA: undefined }));
-  }
-  const missing: Missing = { path: `devices.${id}`, what: `${name}: this family is not assessed yet` };
-  return unknown(missing.path, missing.what);
+/** Which voltages the poles face: to earth always, between lines where two of them can fault. */
+const kindsOfVoltage = (kinds: readonly FaultKind[]): boolean[] => (kinds.includes('L-L') ? [false, true] : [false]);
+
+/** A slash rating holds its lower value to earth and its higher one between lines; a straight one holds for both. */
+function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): Check {
+  const comparison = andThen(ratedVolts(device), ({ toEarthV, betweenV, marking }): Maybe<Comparison> => {
+    const demand = between ? lineVoltageV(job.supply) : job.supply.u0V;
+    const limit = between ? betweenV : toEarthV;
+    return known({
+      demand,
+      limit,
+      unit: 'V',
+      rule: VOLTAGE,
+      because: () => `marked ${marking}; ${between ? 'line to line' : 'each pole to earth'}`,
+      working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), VOLTAGE)],
+    });
+  });
+  return judge(`voltage:${device.id}:${between ? 'L-L' : 'L-PE'}`, `Voltage at ${device.name}`, comparison);
+}
+
+/** A residual switch stands a fault only together with the overcurrent device its rating names. */
+function conditional(facts: CircuitFacts, seated: Seated): Check[] {
+  const { device } = seated;
+  const { settings } = device;
+  if (settings.family !== 'rccb') return [];
+  const poles = polesAt(facts, seated);
+  if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
+  const path = `devices.${device.id}.settings`;
+  const named = [...facts.chain, ...behind(facts, device.id)].find((each) => each.device.id === settings.conditionalWithDeviceId);
+  const rating = andThen(need(settings.conditionalA, `${path}.conditionalA`, `conditional rating of ${device.name}`), (limit) =>
+    named === undefined
+      ? unknown(`${path}.conditionalWithDeviceId`, `the overcurrent device the rating of ${device.name} holds with`)
+      : known({ limit, with: named.device.name }),
+  );
+  return kindsAmong(poles.value).map((kind) => {
+    const comparison = andThen(all({ fault: faultAtDevice(facts, seated, kind), rating }), (parts): Maybe<Comparison> => {
+      const { fault } = parts;
+      const { limit } = parts.rating;
+      return known({
+        demand: fault.currentA,
+        limit,
+        unit: 'A',
+        rule: CONDITIONAL,
+        because: () => `${kind} at its line terminals, with ${parts.rating.with}`,
+        working: () => [
+          faultLine(fault),
+          line('Imax ≤ Inc', `${figure(fault.currentA)} ≤ ${figure(limit)}`, holds(fault.currentA, limit), CONDITIONAL),
+        ],
+      });
+    });
+    return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
+  });
+}
+
+/** Overcurrent devices of the circuits behind a group device. */
+function behind({ house }: CircuitFacts, deviceId: string): { device: Seated['device'] }[] {
+  return [...house.wirings.byCircuit.values()]
+    .filter(({ groupDevices }) => groupDevices.some((device) => device.id === deviceId))
+    .flatMap(({ startDevices }) => startDevices.map((device) => ({ device })));
 }

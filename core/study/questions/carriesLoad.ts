@@ -1,12 +1,14 @@
-import { ratedCurrent } from '../../devices/bands';
-import { all, type Maybe, map, need, unknown } from '../../job/known';
+import { isBreaker, opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
+import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
+import { continuousCurrent } from '../../loads/designCurrent';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
-import { type CircuitFacts, unassessedDevices } from '../facts';
-import { answer, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
+import { type CircuitFacts, isOvercurrent, type Seated } from '../facts';
+import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 
 const RULE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.1 (1)', basis: 'memory' };
+const CONTINUOUS: Source = { standard: 'NEC', edition: '', clause: '210.20(A), 215.3', basis: 'memory' };
 const FACTOR: Source = {
   standard: 'IEC 61439-3',
   edition: '2012',
@@ -20,64 +22,99 @@ const SWITCH: Source = {
   basis: 'memory',
 };
 const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
+/** Families that carry nothing of the circuit, or are judged with another question. */
+const SILENT = new Set(['spd', 'monitor']);
 
-/** Compares the design current with what each of the circuit's overcurrent devices may carry where it sits. */
+/** Compares the design current with what each of the circuit's devices may carry where it sits. */
 export function carriesLoad(facts: CircuitFacts): Answer {
-  const { circuit, own, design } = facts;
-  const checks = own.map(({ device }) =>
-    judge(
-      `carries:${device.id}`,
-      `Design current through ${device.name}`,
-      map(
-        all({ design, ratedA: ratedCurrent(device), factor: deviceFactor(facts, device) }),
-        ({ design: ib, ratedA, factor }) => ({
-          demand: ib.ibA,
-          limit: ratedA * factor,
-          unit: 'A',
-          rule: RULE,
-          because: `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}`,
-          working: () => [
-            line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
-            line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(ratedA * factor)} A`, FACTOR),
-            line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(ratedA * factor)}`, holds(ib.ibA, ratedA * factor), RULE),
-          ],
-        }),
-      ),
-    ),
-  );
-  for (const device of facts.wiring.endDevices) if (device.settings.family === 'switch') checks.push(switchRating(facts, device));
-  if (own.length === 0)
-    checks.push(
+  const { circuit, own, wiring } = facts;
+  const checks: Check[] = [];
+  for (const seated of own) {
+    const { device } = seated;
+    const { family } = device.settings;
+    if (isOvercurrent(seated) && family !== 'mccb')
+      checks.push(facts.job.dialect === 'nec' ? carriesContinuous(facts, device) : carries(facts, seated));
+    else if (family === 'switch') checks.push(switchRating(facts, seated));
+    else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
+    else if (!SILENT.has(family)) checks.push(notYet(device));
+  }
+  if (!own.some(isOvercurrent))
+    checks.unshift(
       unknownCheck('device', 'Overcurrent device', [
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of unassessedDevices(facts))
-    checks.push(
-      notAssessed(`carries:${device.id}`, `Load through ${device.name}`, `${device.name}: this family is not assessed yet`),
-    );
+  for (const device of wiring.pointDevices) checks.push(notYet(device));
   return answer('carries-load', checks);
 }
 
+const notYet = ({ id, name }: Device): Check =>
+  notAssessed(`carries:${id}`, `Load through ${name}`, `${name}: this family is not assessed yet`);
+
+/** IEC: Ib ≤ In × factor of the place. */
+function carries(facts: CircuitFacts, seated: Seated): Check {
+  const { device } = seated;
+  const parts = all({ design: facts.design, ratedA: ratedCurrent(device), factor: deviceFactor(facts, seated) });
+  const comparison = map(parts, ({ design: ib, ratedA, factor }): Comparison => {
+    const limit = ratedA * factor;
+    return {
+      demand: ib.ibA,
+      limit,
+      unit: 'A',
+      rule: RULE,
+      because: () => `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}`,
+      working: () => [
+        line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
+        line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(limit)} A`, FACTOR),
+        line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(limit)}`, holds(ib.ibA, limit), RULE),
+      ],
+    };
+  });
+  return judge(`carries:${device.id}`, `Design current through ${device.name}`, comparison);
+}
+
+/** NEC: 1.25 times the continuous part and the rest ≤ In; a device listed for all of its rating carries it as it is. */
+function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device: Device): Check {
+  const { settings, id, name } = device;
+  const listed =
+    settings.family === 'moulded-case-nec' && settings.hundredPercentListed?.value === true
+      ? need(settings.hundredPercentListed, `devices.${id}.settings.hundredPercentListed`, `100 % listing of ${name}`)
+      : known(false);
+  const parts = all({ load: continuousCurrent(job, circuit, loads, poles), ratedA: ratedCurrent(device), listed });
+  const comparison = map(parts, ({ load, ratedA, listed: whole }): Comparison => {
+    const demand = whole ? load.continuousA + load.otherA : load.factoredA;
+    const formula = whole ? 'I continuous + I other' : '1.25 · I continuous + I other';
+    const values = `${whole ? '' : '1.25 · '}${figure(load.continuousA)} + ${figure(load.otherA)}`;
+    return {
+      demand,
+      limit: ratedA,
+      unit: 'A',
+      rule: CONTINUOUS,
+      because: () => `${formula} through ${figure(ratedA)} A`,
+      working: () => [
+        line(formula, values, `${figure(demand)} A`, CONTINUOUS),
+        line('≤ In', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), CONTINUOUS),
+      ],
+    };
+  });
+  return judge(`carries:${id}`, `Load through ${name}`, comparison);
+}
+
 /** A switch carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
-function switchRating({ protective, circuit }: CircuitFacts, device: Device): Check {
-  const ahead =
-    protective === undefined
-      ? unknown(`circuits.${circuit.id}`, `an overcurrent device ahead of ${device.name}`)
-      : ratedCurrent(protective);
+function switchRating(facts: CircuitFacts, { device }: Seated): Check {
+  const { settings, id, name } = device;
+  const ahead = aheadOf(facts, device);
   const own =
-    device.settings.family === 'switch'
-      ? need(device.settings.ratingA, `devices.${device.id}.settings.ratingA`, `rating of ${device.name}`)
-      : ahead;
-  return judge(
-    `carries:${device.id}`,
-    `Rating of ${device.name}`,
-    map(all({ ahead, own }), (parts) => ({
+    settings.family === 'switch'
+      ? need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`)
+      : unknown(`devices.${id}`, `rating of ${name}`);
+  const comparison = map(all({ ahead, own }), (parts): Comparison => {
+    return {
       demand: parts.ahead,
       limit: parts.own,
       unit: 'A',
       rule: SWITCH,
-      because: `rating of the device ahead of ${device.name}`,
+      because: () => `rating of the device ahead of ${name}`,
       working: () => [
         line(
           'In ahead ≤ In of the switch',
@@ -86,19 +123,67 @@ function switchRating({ protective, circuit }: CircuitFacts, device: Device): Ch
           SWITCH,
         ),
       ],
-    })),
+    };
+  });
+  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
+}
+
+/** Rating of the nearest overcurrent device ahead of another. */
+function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number> {
+  const at = chain.findIndex((each) => each.device.id === device.id);
+  const ahead = chain.slice(0, at).filter(isOvercurrent).at(-1)?.device;
+  return ahead === undefined
+    ? unknown(`circuits.${circuit.id}`, `an overcurrent device ahead of ${device.name}`)
+    : ratedCurrent(ahead);
+}
+
+/**
+ * A residual switch has no overload protection of its own: what is ahead of it must hold it to its rating, or everything
+ * behind it together may not exceed it. No diversity counts.
+ */
+function residualSwitchRating(facts: CircuitFacts, { device }: Seated): Check {
+  const { settings, id, name } = device;
+  if (settings.family !== 'rccb') return notYet(device);
+  const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
+  const ahead = aheadOf(facts, device);
+  const behind = list(
+    [...facts.house.wirings.byCircuit.values()]
+      .filter(({ groupDevices, startDevices }) => [...groupDevices, ...startDevices].some((each) => each.id === id))
+      .flatMap(({ startDevices }) => startDevices.filter((each) => opensOnOvercurrent(each.settings)).slice(-1))
+      .map(ratedCurrent),
   );
+  const comparison = andThen(own, (limit): Maybe<Comparison> => {
+    const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
+    const byBehind = map(behind, (ratings) => ({
+      demand: ratings.reduce((sum, each) => sum + each, 0),
+      what: `${ratings.length} devices behind, added up`,
+    }));
+    const better =
+      [byAhead, byBehind].find((each) => each.known && fits(each.value.demand, limit)) ?? (byAhead.known ? byAhead : byBehind);
+    return map(better, ({ demand, what }) => ({
+      demand,
+      limit,
+      unit: 'A',
+      rule: SWITCH,
+      because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
+      working: () => [
+        line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), SWITCH),
+      ],
+    }));
+  });
+  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
 }
 
 /** The device's own factor, else its board's. Without either it is not known how much of the rating is left. */
-function deviceFactor(facts: CircuitFacts, device: Device): Maybe<number> {
+function deviceFactor(facts: CircuitFacts, { device, seat, wiring }: Seated): Maybe<number> {
   const { settings } = device;
-  if ((settings.family === 'mcb' || settings.family === 'rcbo') && settings.ownFactor !== undefined)
+  if (isBreaker(settings) && settings.ownFactor !== undefined)
     return need(settings.ownFactor, `devices.${device.id}.settings.ownFactor`, `own factor of ${device.name}`);
-  const boardId = device.seat === 'end' ? facts.circuit.toBoardId : facts.circuit.fromBoardId;
-  if (boardId === undefined)
-    return need({ value: 1, from: 'stated' }, `devices.${device.id}`, `${device.name} outside a board, at its rating`);
+  const boardId = seat === 'end' ? wiring.circuit.toBoardId : wiring.circuit.fromBoardId;
+  if (boardId === undefined) return OUTSIDE;
   const board = facts.job.boards[boardId];
   if (board === undefined) return unknown(`devices.${device.id}`, `board of ${device.name}`);
   return need(board.deviceFactor, `boards.${boardId}.deviceFactor`, `device factor of ${board.name}`);
 }
+/** Outside a board a device carries its rating. */
+const OUTSIDE = known(1);

@@ -1,130 +1,143 @@
-import { currentWithin, timeAt } from '../../curves/edge';
-import { isBreaker, overcurrentBand } from '../../devices/bands';
-import { generalResidualSlow, RESIDUAL_SOURCE } from '../../devices/residual';
-import { all, andThen, known, type Maybe, need, unknown } from '../../job/known';
-import type { Device } from '../../job/schema/device';
-import type { Fault } from '../../network/faults';
+import { known, type Maybe, unknown } from '../../job/known';
+import type { Fault, SupplyCase } from '../../network/faults';
 import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
-import type { Answer, Check } from '../answer';
-import type { CircuitFacts } from '../facts';
-import { answer, type Comparison, figure, holds, judge, line, unknownCheck } from '../judge';
-import { faultLine } from './breaksFault';
+import { type Answer, type Check, rankOf, worstVerdict } from '../answer';
+import { canBeBackFed, chainFrom, type OnTheWay } from '../chains';
+import { type CircuitFacts, isOvercurrent, isResidual } from '../facts';
+import { answer, notApplicable, ruled, unknownCheck } from '../judge';
+import { measuredLoop } from './measuredLoop';
+import { necWays } from './necGroundFault';
+import { overcurrentWay } from './overcurrentWay';
+import { electrodeCheck, residualWay } from './residualWay';
+import type { Way } from './way';
 
-const RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.4.4', basis: 'memory' };
+const RETURN: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.3.1.1', basis: 'memory' };
+const NEC_RETURN: Source = { standard: 'NEC', edition: '', clause: '250.4(A)(5)', basis: 'memory' };
+const UNMARKED: Source = { standard: 'NEC', edition: '', clause: '406.4(D)(2)', basis: 'memory' };
+const BACK_FED: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531, bidirectional supply', basis: 'memory' };
+const TITLE = 'Earth fault at the farthest point';
 
-/** Compares the least earth fault at the farthest point with what makes some device on the way open in time. */
+/** Compares the least earth fault at the farthest point, from every single source, with what makes some device open in time. */
 export function clearsInTime(facts: CircuitFacts): Answer {
-  const { circuit, path, network, chain, job } = facts;
-  const title = 'Earth fault at the farthest point';
-  const allowedS = disconnectionTimeS(job.supply.u0V, job.supply.earthing === 'TT', circuit.kind !== 'final');
-  if (allowedS === undefined)
+  const { circuit, house } = facts;
+  const lacking = withoutReturn(facts);
+  if (lacking !== undefined) return answer('clears-in-time', [lacking]);
+  const cases = house.network.minCases;
+  if (cases.length === 0)
     return answer('clears-in-time', [
-      unknownCheck('time', title, [{ path: 'supply.u0V', what: `a disconnection time for ${job.supply.u0V} V` }]),
+      unknownCheck('source', TITLE, [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
     ]);
-  const fault = path.known ? network.leastFault(path.value, 'L-PE') : path;
-  const clearing =
-    circuit.kind === 'final' ? chain : chain.filter(({ device, wiring }) => wiring !== facts.wiring || device.seat === 'start');
-  const ways = clearing.flatMap(({ device }) => waysToClear(device, fault, allowedS));
+  const checks = cases.flatMap((at) => checksIn(facts, at, cases.length > 1 ? ` (${at.when})` : ''));
+  checks.push(...backFed(facts), ...electrodeCheck(facts), ...measuredLoop(facts));
+  return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', TITLE, [noDevice(circuit)])]);
+}
+
+const noDevice = ({ id, name }: CircuitFacts['circuit']) => ({
+  path: `circuits.${id}`,
+  what: `an overcurrent device ahead of ${name}`,
+});
+
+/** A cable with no way back for an earth fault: nothing will open, unless the electrode is what it is meant to go through. */
+function withoutReturn({ wiring, circuit, job, house }: CircuitFacts): Check | undefined {
+  const bare = wiring.stretches.find(({ segment }) => segment.protectivePath === 'none');
+  if (bare === undefined) return undefined;
+  const ownElectrode = circuit.toBoardId !== undefined && house.wirings.electrodesAt.has(circuit.toBoardId);
+  if (job.supply.earthing === 'TT' && (circuit.kind === 'service' || ownElectrode)) return undefined;
+  if (job.dialect === 'iec') return ruled('return', TITLE, 'stop', `${bare.facts.name} has no protective conductor`, RETURN);
+  const points = Object.values(job.points).filter((point) => point.circuitId === circuit.id && point.kind === 'socket');
+  const marked = points.length > 0 && points.every((point) => point.noEarthMarked?.value === true);
+  const groundFault = wiring.startDevices.some(
+    ({ settings }) => settings.family === 'moulded-case-nec' && settings.groundFault === 'class-A',
+  );
+  return marked && groundFault
+    ? ruled('return', TITLE, 'caution', 'outlets without an equipment ground, marked so, behind class A protection', UNMARKED)
+    : ruled(
+        'return',
+        TITLE,
+        'stop',
+        `${bare.facts.name} has no equipment ground: earth itself would be the way back`,
+        NEC_RETURN,
+      );
+}
+
+function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] {
+  const { circuit, house, wiring, job } = facts;
+  const fault = house.network.leastIn(at, wiring, 'L-PE');
+  const chain = chainFrom(facts, at.origins[0]!);
+  if (!chain.known) return [unknownCheck(`way${suffix}`, `${TITLE}${suffix}`, chain.missing)];
+  const able = chain.value.filter(
+    (seated) => (isOvercurrent(seated) || isResidual(seated)) && !(seated.wiring === wiring && seated.seat === 'end'),
+  );
+  if (able.length === 0) return [nothingClears(facts, chain.value, fault, suffix)];
+  const ways = job.dialect === 'nec' ? necWays(facts, able, fault, suffix) : metricWays(facts, able, at, fault, suffix);
   const best = bestOf(ways);
-  if (best === undefined)
-    return answer('clears-in-time', [
-      fault.known
-        ? unknownCheck('device', title, [
-            { path: `circuits.${circuit.id}`, what: `an overcurrent device ahead of ${circuit.name}` },
-          ])
-        : unknownCheck('fault', title, fault.missing),
-    ]);
-  return answer('clears-in-time', [best]);
+  return best === undefined
+    ? [unknownCheck(`device${suffix}`, `${TITLE}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing)]
+    : [...best.checks];
+}
+
+/** No device that opens is ahead: the supplier's own side for a service; a stop where something is there that only alarms. */
+function nothingClears({ circuit }: CircuitFacts, chain: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Check {
+  const id = `device${suffix}`;
+  const title = `${TITLE}${suffix}`;
+  const monitor = chain.find(({ device }) => device.settings.family === 'monitor');
+  if (monitor !== undefined)
+    return ruled(id, title, 'stop', `${monitor.device.name} only alarms: another device has to open`, DISCONNECTION_SOURCE);
+  if (circuit.kind === 'service') return notApplicable(id, title, 'ahead of the first device of this job: the supplier’s side');
+  return unknownCheck(id, title, fault.known ? [noDevice(circuit)] : fault.missing);
+}
+
+function metricWays(facts: CircuitFacts, able: readonly OnTheWay[], at: SupplyCase, fault: Maybe<Fault>, suffix: string): Way[] {
+  const { supply } = facts.job;
+  const allowedS = disconnectionTimeS(supply.u0V, supply.earthing === 'TT', facts.circuit.kind !== 'final');
+  const time: Maybe<number> =
+    allowedS === undefined ? unknown('supply.u0V', `a disconnection time for ${supply.u0V} V`) : known(allowedS);
+  return able.flatMap((seated): Way[] => [
+    ...(isOvercurrent(seated) ? [overcurrentWay(facts, seated, fault, time, suffix)] : []),
+    ...(isResidual(seated) ? [residualWay(facts, seated, at, fault, time, suffix)] : []),
+  ]);
 }
 
 /**
- * One device that clears is enough, so the best way decides, preferring the nearest device that passes.
- * Where none passes, an unknown way stays unknown: it might be the one that clears.
+ * One way that clears is enough, so the best decides, preferring the nearest device. Where none passes, an unknown way stays
+ * unknown: it might be the one that clears.
  */
-function bestOf(ways: Check[]): Check | undefined {
-  const nearestFirst = [...ways].reverse();
-  const goodness = ['pass', 'caution', 'unknown', 'stop'];
-  for (const verdict of goodness) {
-    const found = nearestFirst.find((way) => way.verdict === verdict);
-    if (found !== undefined) return found;
+function bestOf(ways: readonly Way[]): Way | undefined {
+  let best: { way: Way; rank: number } | undefined;
+  for (const way of [...ways].reverse()) {
+    const verdict = worstVerdict(way.checks.map((check) => check.verdict));
+    // A stop is settled; an unknown may still turn out well.
+    const rank = verdict === 'stop' ? -1 : rankOf(verdict);
+    if (best === undefined || rank > best.rank) best = { way, rank };
   }
-  return undefined;
+  return best?.way;
 }
 
-/** Every means by which a device may clear the fault: its overcurrent part, and its residual part if it has one. */
-function waysToClear(device: Device, fault: Maybe<Fault>, allowedS: number): Check[] {
-  const ways = [judge(`overcurrent:${device.id}`, `${device.name} by overcurrent`, byOvercurrent(device, fault, allowedS))];
-  if (isBreaker(device.settings) && device.settings.family === 'rcbo')
-    ways.push(judge(`residual:${device.id}`, `${device.name} by residual current`, byResidual(device, fault, allowedS)));
-  return ways;
-}
-
-/** Zs ≤ U/Ia, Ia being the surest current: the upper instantaneous bound, or where the slow edge meets the time. */
-function byOvercurrent(device: Device, fault: Maybe<Fault>, allowedS: number): Maybe<Comparison> {
-  return andThen(all({ fault, band: overcurrentBand(device, 'standard') }), ({ fault: least, band }): Maybe<Comparison> => {
-    const iaA = currentWithin(band.slow, allowedS);
-    if (iaA === undefined) return unknown(`devices.${device.id}`, `${device.name}: no current opens it within ${allowedS} s`);
-    const limitOhm = least.emfV / iaA;
-    const bound = band.instantaneous;
-    return known({
-      demand: least.loopOhm,
-      limit: limitOhm,
-      unit: 'Ω',
-      rule: RULE,
-      grade: 'standard',
-      capGuesses: true,
-      because: `${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A`,
-      working: () => [
-        faultLine(least),
-        line('longest time allowed', `U0 line to earth`, `${allowedS} s`, DISCONNECTION_SOURCE),
-        line(
-          bound !== undefined && iaA === bound.upperA ? 'Ia = upper instantaneous bound' : `Ia = slow edge at ${allowedS} s`,
-          device.name,
-          `${figure(iaA)} A`,
-          band.sources[0]!,
-        ),
-        line(
-          'Zs ≤ U/Ia',
-          `${figure(least.loopOhm)} ≤ ${figure(least.emfV)} / ${figure(iaA)} = ${figure(limitOhm)}`,
-          holds(least.loopOhm, limitOhm),
-          RULE,
-        ),
-      ],
-    });
-  });
-}
-
-/** The residual part alone: its slow edge read at the fault current. Delayed devices are not assessed yet. */
-function byResidual(device: Device, fault: Maybe<Fault>, allowedS: number): Maybe<Comparison> {
-  const { settings, id, name } = device;
-  if (settings.family !== 'rcbo') return unknown(`devices.${id}`, `${name} has no residual part`);
-  const path = `devices.${id}.settings.residual`;
-  const facts = all({
-    least: fault,
-    sensitivityA: need(settings.residual.sensitivityA, `${path}.sensitivityA`, `sensitivity of ${name}`),
-    delay: need(settings.residual.delay, `${path}.delay`, `delay of ${name}`),
-  });
-  return andThen(facts, ({ least, sensitivityA, delay }): Maybe<Comparison> => {
-    if (delay === 'S') return unknown(`${path}.delay`, `${name}: delayed residual devices are not assessed yet`);
-    const timeS = timeAt(generalResidualSlow(sensitivityA), least.currentA);
-    return known({
-      demand: timeS,
-      limit: allowedS,
-      unit: 's',
-      rule: DISCONNECTION_SOURCE,
-      capGuesses: true,
-      because: `${figure(least.currentA)} A flow, hot; its residual part opens within ${figure(timeS)} s`,
-      working: () => [
-        faultLine(least),
-        line(
-          't = residual slow edge',
-          `${figure(least.currentA)} A at IΔn ${figure(sensitivityA * 1000)} mA`,
-          `${figure(timeS)} s`,
-          RESIDUAL_SOURCE,
-        ),
-        line('t ≤ longest time', `${figure(timeS)} ≤ ${allowedS}`, holds(timeS, allowedS), DISCONNECTION_SOURCE),
-      ],
-    });
+/** A device made for one direction only, where a source below can feed it from behind. */
+function backFed(facts: CircuitFacts): Check[] {
+  return facts.own.flatMap((seated) => {
+    const { device } = seated;
+    if (device.settings.family !== 'rcbo' || !canBeBackFed(facts, seated)) return [];
+    const id = `back-fed:${device.id}`;
+    const title = `${device.name} fed from both sides`;
+    const { bidirectional } = device.settings;
+    if (bidirectional === undefined)
+      return [
+        unknownCheck(id, title, [
+          { path: `devices.${device.id}.settings.bidirectional`, what: `whether ${device.name} may be fed from both sides` },
+        ]),
+      ];
+    return bidirectional.value
+      ? []
+      : [
+          ruled(
+            id,
+            title,
+            'stop',
+            'it may be fed from its line side only, and a source below it can feed it from behind',
+            BACK_FED,
+          ),
+        ];
   });
 }

@@ -1,13 +1,16 @@
-import { all, andThen, known, type Maybe, map } from '../../job/known';
+import { type ResidualPart, residualPart } from '../../devices/residual';
+import { all, andThen, known, type Maybe, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Fault } from '../../network/faults';
-import { FAULT_KINDS } from '../../network/states';
+import { linesOpened, opensNeutral } from '../../network/poles';
+import { kindsAmong, type Poles } from '../../network/states';
 import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
+import { RESIDUAL_RATIO, RESIDUAL_RULE, residualPair } from '../../selectivity/residualPair';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
-import type { CircuitFacts, Seated } from '../facts';
-import { answer, type Comparison, figure, judge, line, notApplicable, notAssessed, unknownCheck } from '../judge';
-import { faultAtDevice, faultLine } from './breaksFault';
+import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../facts';
+import { answer, type Comparison, figure, judge, line, notApplicable, notAssessed, ruled, unknownCheck } from '../judge';
+import { faultLine } from './faultLine';
 
 const RULE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '535, 536.4', basis: 'memory' };
 const STEPS: Source = {
@@ -17,81 +20,100 @@ const STEPS: Source = {
   basis: 'memory',
 };
 
-/** Compares each of this circuit's devices with every overcurrent device upstream, up to the greatest fault at its load terminals. */
+/** Compares each of this circuit's devices with every device upstream, up to the greatest fault at its load terminals. */
 export function onlyOneTrips(facts: CircuitFacts): Answer {
-  const { chain, circuit, path, own } = facts;
+  const { chain, circuit, path, own, wiring } = facts;
   if (!path.known) return answer('only-one-trips', [unknownCheck('path', 'Devices upstream', path.missing)]);
-  if (own.length === 0)
+  const downstream = own.filter(({ seat }) => seat !== 'group');
+  if (!downstream.some(isOvercurrent))
     return answer('only-one-trips', [
       unknownCheck('device', 'Overcurrent device', [
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     ]);
-  const checks = own.flatMap((downstream) => {
-    const above = chain.slice(0, chain.indexOf(downstream));
-    if (above.length === 0) return [];
-    const fault = greatestFault(facts, downstream.device);
-    return [
-      ...above.map((upstream) => pairCheck(facts, upstream, downstream.device, fault)),
-      ...residualChecks(facts, above, downstream.device),
-    ];
-  });
-  for (const device of facts.wiring.pointDevices)
+  const checks: Check[] = [];
+  for (const seated of downstream) {
+    const above = chain.slice(0, chain.indexOf(seated));
+    if (isOvercurrent(seated)) checks.push(...overcurrentChecks(facts, above, seated));
+  }
+  checks.push(...residualChecks(facts));
+  for (const device of wiring.pointDevices)
     checks.push(notAssessed(`point:${device.id}`, device.name, `${device.name}: devices at points are not assessed yet`));
   if (checks.length === 0)
-    return answer('only-one-trips', [notApplicable('pair', 'Devices upstream', 'no overcurrent device of this job is upstream')]);
+    return answer('only-one-trips', [notApplicable('pair', 'Devices upstream', 'no device of this job is upstream')]);
   return answer('only-one-trips', checks);
 }
 
-/** The greatest fault at the device's load terminals: those of its line terminals, a device having no length. */
-function greatestFault(facts: CircuitFacts, device: Device): Maybe<Fault> {
-  const faults = all(Object.fromEntries(FAULT_KINDS.map((kind) => [kind, faultAtDevice(facts, device, kind)])));
-  return map(faults, (byKind) => Object.values(byKind).reduce((most, fault) => (fault.currentA > most.currentA ? fault : most)));
+function overcurrentChecks(facts: CircuitFacts, above: readonly Seated[], seated: Seated): Check[] {
+  const upstream = above.filter(isOvercurrent);
+  if (upstream.length === 0) return [];
+  const fault = greatestFault(facts, seated);
+  return upstream.map((each) => pairCheck(facts, each, seated.device, fault));
+}
+
+/** The greatest fault of any kind at the device's load terminals: those of its line terminals, a device having no length. */
+function greatestFault(facts: CircuitFacts, seated: Seated): Maybe<Fault> {
+  return andThen(facts.house.polesOf(seated.wiring), (circuit) => {
+    const lines = Math.min(linesOpened(seated.device), facts.system) as 1 | 2 | 3;
+    const poles: Poles = { lines, neutral: circuit.neutral || opensNeutral(seated.device) };
+    let most: Maybe<Fault> | undefined;
+    for (const kind of kindsAmong(poles)) {
+      const fault = faultAtDevice(facts, seated, kind);
+      if (!fault.known) return fault;
+      if (most === undefined || (most.known && fault.value.currentA > most.value.currentA)) most = fault;
+    }
+    return most!;
+  });
 }
 
 function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fault: Maybe<Fault>): Check {
   const comparison = andThen(fault, (most) =>
-    andThen(
-      overcurrentPair(upstream.device, downstream, most.currentA),
-      (pair): Maybe<Comparison> => known(compare(facts, upstream, downstream, most, pair)),
-    ),
+    andThen(overcurrentPair(upstream.device, downstream, most.currentA), (pair): Maybe<Comparison> => {
+      if (!pair.total && pair.blind)
+        return unknown(
+          `devices.${pair.blind === 'upstream' ? upstream.device.id : downstream.id}.settings.instantaneousLowTimes`,
+          `instantaneous bounds of ${pair.blind === 'upstream' ? upstream.device.name : downstream.name}: at standard grade only the overload range can be compared`,
+        );
+      return known(compare(facts, upstream, downstream, most, pair));
+    }),
   );
-  const withFacts = fault.known && comparison.known ? map(all({ fault, comparison }), (parts) => parts.comparison) : comparison;
   return judge(
     `overcurrent:${downstream.id}:${upstream.device.id}`,
     `${downstream.name} under ${upstream.device.name}`,
-    withFacts,
+    comparison,
   );
 }
 
 function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most: Fault, pair: OvercurrentPair): Comparison {
   const lost = pair.total ? undefined : safetyServiceLost(facts, upstream);
   const none = pair.limitA <= pair.downstream.ratedA;
-  const sentence = pair.total
-    ? `only ${downstream.name} opens, up to the greatest fault`
-    : none
-      ? `${upstream.device.name} may open as well from the start`
-      : `up to ${figure(pair.limitA)} A only ${downstream.name} opens; above, ${upstream.device.name} may open too`;
-  const settled = {
-    curves: line(
-      'slow edge downstream ≤ fast edge upstream',
-      `${pair.downstream.grade} under ${pair.upstream.grade}`,
-      `to ${figure(pair.limitA)} A`,
-      pair.upstream.sources.at(-1)!,
-    ),
-    steps: line(
-      'gG under gG, two rating steps or more',
-      `${pair.downstream.ratedA} A under ${pair.upstream.ratedA} A`,
-      'total',
-      STEPS,
-    ),
-    energy: line(
-      'let-through ≤ least pre-arcing I²t',
-      `${downstream.name} under ${upstream.device.name}`,
-      `to ${figure(pair.limitA)} A`,
-      pair.upstream.sources.at(-1)!,
-    ),
-  }[pair.basis];
+  const sentence = () =>
+    pair.total
+      ? `only ${downstream.name} opens, up to the greatest fault`
+      : none
+        ? `${upstream.device.name} may open as well from the start`
+        : `up to ${figure(pair.limitA)} A only ${downstream.name} opens; above, ${upstream.device.name} may open too`;
+  const settled = () =>
+    ({
+      curves: line(
+        'slow edge downstream ≤ fast edge upstream',
+        `${pair.downstream.grade} under ${pair.upstream.grade}`,
+        `to ${figure(pair.limitA)} A`,
+        pair.upstream.sources.at(-1)!,
+      ),
+      steps: line(
+        'gG under gG, two rating steps or more',
+        `${pair.downstream.ratedA} A under ${pair.upstream.ratedA} A`,
+        'total',
+        STEPS,
+      ),
+      energy: line(
+        'let-through ≤ least pre-arcing I²t',
+        `${downstream.name} under ${upstream.device.name}`,
+        `to ${figure(pair.limitA)} A`,
+        pair.upstream.sources.at(-1)!,
+      ),
+    })[pair.basis];
   return {
     demand: most.currentA,
     limit: pair.limitA,
@@ -99,48 +121,113 @@ function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most
     rule: RULE,
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
-    because: lost === undefined ? sentence : `${sentence}; then ${lost} is lost`,
-    working: () => [faultLine(most), settled],
+    because: () => (lost === undefined ? sentence() : `${sentence()}; then ${lost} is lost`),
+    working: () => [faultLine(most), settled()],
   };
 }
 
 /** A flagged safety service on another circuit that goes dark when the upstream device opens. */
-function safetyServiceLost(facts: CircuitFacts, upstream: Seated): string | undefined {
-  const start = upstream.wiring.circuit.toBoardId;
-  const pending = start === undefined ? [] : [start];
-  const seen = new Set<string>();
-  while (pending.length > 0) {
-    const boardId = pending.pop()!;
-    if (seen.has(boardId)) continue;
-    seen.add(boardId);
-    for (const circuit of facts.wirings.outgoing.get(boardId) ?? []) {
-      if (circuit.id === facts.circuit.id) continue;
-      if (circuit.toBoardId !== undefined) pending.push(circuit.toBoardId);
-      const flagged = facts.loadsOf(circuit.id).find((load) => load.safetyService === true);
-      if (flagged !== undefined) return flagged.name;
-    }
+function safetyServiceLost({ house, circuit }: CircuitFacts, { device, wiring, seat }: Seated): string | undefined {
+  const { toBoardId, fromBoardId } = wiring.circuit;
+  if (seat === 'group') {
+    const behind = [...house.wirings.byCircuit.values()].filter((each) =>
+      each.groupDevices.some((group) => group.id === device.id),
+    );
+    const lost = (fromBoardId === undefined ? [] : house.safetyBelow(fromBoardId)).filter(
+      (service) => service.circuitId !== circuit.id && behind.some((each) => each.circuit.id === service.circuitId),
+    );
+    return lost[0]?.name;
   }
-  return undefined;
+  if (toBoardId === undefined) return undefined;
+  return house.safetyBelow(toBoardId).find((service) => service.circuitId !== circuit.id)?.name;
 }
 
-/** Residual parts one above the other are not compared yet. */
-function residualChecks(facts: CircuitFacts, above: Seated[], downstream: Device): Check[] {
-  const residual = (device: Device) => device.settings.family === 'rcbo' || device.settings.family === 'rccb';
-  const upstreamResidual = [...above.map(({ device }) => device), ...facts.wiring.groupDevices].filter(residual);
-  if (upstreamResidual.length === 0) return [];
-  if (!residual(downstream))
-    return [
-      notAssessed(
-        'residual',
-        'Residual devices',
-        `${upstreamResidual[0]!.name} upstream: residual selectivity is not assessed yet`,
-      ),
-    ];
-  return upstreamResidual.map((device) =>
-    notAssessed(
-      `residual:${device.id}`,
-      'Residual devices',
-      `${downstream.name} under ${device.name}: residual selectivity is not assessed yet`,
-    ),
+/**
+ * Residual devices one above the other, for every one upstream of this circuit. Where the circuit has none of its own, an
+ * earth fault on it opens the one upstream, and everything else behind that with it.
+ */
+function residualChecks(facts: CircuitFacts): Check[] {
+  const { chain, circuit, job } = facts;
+  const residual = chain.filter(isResidual);
+  const own = residual.filter(({ wiring, seat }) => wiring.circuit.id === circuit.id && seat !== 'group');
+  const above = residual.filter((each) => !own.includes(each));
+  if (above.length === 0) return [];
+  if (own.length === 0) return above.map((upstream) => alone(facts, upstream));
+  return own.flatMap((downstream) =>
+    above.map((upstream) => {
+      const id = `residual:${downstream.device.id}:${upstream.device.id}`;
+      const title = `${downstream.device.name} under ${upstream.device.name}, residual`;
+      const parts = all({ up: partOf(upstream.device), down: partOf(downstream.device) });
+      if (!parts.known) return unknownCheck(id, title, parts.missing);
+      const typesWanted = job.dialect === 'iec';
+      const pair = residualPair(parts.value.up, parts.value.down, typesWanted);
+      if (!pair.known)
+        return unknownCheck(
+          id,
+          title,
+          [upstream, downstream].flatMap(({ device }) =>
+            device.settings.family === 'rcbo' || device.settings.family === 'rccb'
+              ? missingType(device, device.settings.residual.type)
+              : [],
+          ),
+        );
+      const { up, down } = parts.value;
+      const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
+      if (pair.value.total)
+        return judge(
+          id,
+          title,
+          known(
+            {
+              demand: RESIDUAL_RATIO,
+              limit: up.sensitivityA / down.sensitivityA,
+              unit: '× IΔn',
+              rule: RESIDUAL_RULE,
+              because: () => `only ${downstream.device.name} opens: ${values}`,
+              working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', RESIDUAL_RULE)],
+            },
+            parts.given,
+          ),
+        );
+      const lost = safetyServiceLost(facts, upstream);
+      return ruled(
+        id,
+        title,
+        lost === undefined ? 'caution' : 'stop',
+        `${upstream.device.name} may open too: ${pair.value.why}${lost === undefined ? '' : `; then ${lost} is lost`}`,
+        RESIDUAL_RULE,
+        parts.given,
+      );
+    }),
+  );
+}
+
+const missingType = (device: Device, type: Parameters<typeof need<string>>[0]) => {
+  const maybe = need(type, `devices.${device.id}.settings.residual.type`, `type of ${device.name}`);
+  return maybe.known ? [] : maybe.missing;
+};
+
+const partOf = (device: Device): Maybe<ResidualPart> =>
+  residualPart(device) ?? unknown(`devices.${device.id}`, `residual part of ${device.name}`);
+
+/** Without a residual device of its own, the circuit's earth faults open the one upstream. */
+function alone(facts: CircuitFacts, upstream: Seated): Check {
+  const { house, circuit } = facts;
+  const id = `residual:${upstream.device.id}`;
+  const title = `Earth fault under ${upstream.device.name}`;
+  const others =
+    upstream.seat === 'group'
+      ? [...house.wirings.byCircuit.values()].some(
+          (each) => each.circuit.id !== circuit.id && each.groupDevices.some((group) => group.id === upstream.device.id),
+        )
+      : true;
+  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, RULE);
+  const lost = safetyServiceLost(facts, upstream);
+  return ruled(
+    id,
+    title,
+    lost === undefined ? 'caution' : 'stop',
+    `an earth fault here opens ${upstream.device.name} and darkens what else hangs behind it${lost === undefined ? '' : `: ${lost} is lost`}`,
+    RULE,
   );
 }

@@ -1,60 +1,60 @@
 import { segmentDropV } from '../../conductors/drop';
-import { all, andThen, known, type Maybe, map } from '../../job/known';
+import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
 import type { Wiring } from '../../network/paths';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
 import { type Comparison, figure, holds, judge, line } from '../judge';
 
-const DROP: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: '525, annex G table G.52.1', basis: 'memory' };
+const RULE = {
+  iec: { standard: 'IEC 60364-5-52', edition: '2009', clause: '525, annex G table G.52.1', basis: 'memory' },
+  nec: { standard: 'NEC', edition: '', clause: '210.19(A) and 215.2(A) informational notes', basis: 'memory' },
+} as const satisfies Record<string, Source>;
 
-/** Drop allowed from the origin, % of U0: lighting, and everything else. */
+/** Drop allowed from the origin, % of U0. IEC: lighting, and everything else; NEC: 5 % over feeder and branch, as information. */
 export const DROP_PERCENT = { lighting: 3, other: 5 } as const;
 
 /** Voltage drop from the origin to the farthest point at the design currents, conductors at their limit. Never more than a caution. */
 export function dropCheck(facts: CircuitFacts): Check {
   const { circuit, job, path } = facts;
-  const allowed = circuit.use === 'lighting' ? DROP_PERCENT.lighting : DROP_PERCENT.other;
-  const drops = andThen(path, (steps) =>
-    all(Object.fromEntries(steps.map((step, index) => [String(index), circuitDropV(facts, step)]))),
-  );
-  const comparison = map(drops, (each): Comparison => {
-    const volts = Object.values(each);
+  const rule = RULE[job.dialect];
+  const allowed = job.dialect === 'iec' && circuit.use === 'lighting' ? DROP_PERCENT.lighting : DROP_PERCENT.other;
+  const drops = andThen(path, (steps) => list(steps.map((step) => circuitDropV(facts, step))));
+  const comparison = map(drops, (volts): Comparison => {
     const sumV = volts.reduce((sum, v) => sum + v, 0);
     const percent = (100 * sumV) / job.supply.u0V;
     return {
       demand: percent,
       limit: allowed,
       unit: '%',
-      rule: DROP,
+      rule,
       beyond: 'caution',
-      because: `voltage drop from the origin, ${figure(sumV)} V`,
+      because: () => `voltage drop from the origin, ${figure(sumV)} V line to neutral`,
       working: () => [
         line(
           'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',
           `${volts.map(figure).join(' + ')} V, conductors at their limit temperature`,
           `${figure(sumV)} V`,
-          DROP,
+          rule,
         ),
-        line('ΔU ≤ allowed', `${figure(percent)} % ≤ ${allowed} %`, holds(percent, allowed), DROP),
+        line('ΔU ≤ allowed', `${figure(percent)} % ≤ ${allowed} %`, holds(percent, allowed), rule),
       ],
     };
   });
   return judge('drop', 'Voltage drop', comparison);
 }
 
-/** Greatest drop over a circuit's far ends; a circuit of no cable drops nothing. */
-function circuitDropV(facts: CircuitFacts, wiring: Wiring): Maybe<number> {
+/** Greatest drop over a circuit's far ends, V line to neutral; a circuit of no cable drops nothing. */
+function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<number> {
   if (wiring.stretches.length === 0) return known(0);
-  return andThen(facts.designOf(wiring.circuit), ({ ibA, cosPhi }) => {
-    const byId = all(
-      Object.fromEntries(wiring.stretches.map((stretch) => [stretch.segment.id, segmentDropV(stretch.facts, ibA, cosPhi)])),
-    );
-    return map(byId, (own) => {
+  if (wiring.circuit.topology === 'ring')
+    return unknown(`circuits.${wiring.circuit.id}.topology`, 'drop along a ring is not assessed yet');
+  return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design: { ibA, cosPhi }, poles }) =>
+    map(list(wiring.stretches.map((stretch) => segmentDropV(stretch.facts, ibA, cosPhi, poles, job))), (own) => {
       const total = new Map<string, number>();
-      for (const { segment, after } of wiring.stretches)
-        total.set(segment.id, own[segment.id]! + (after === undefined ? 0 : (total.get(after) ?? 0)));
+      for (const [index, { segment, after }] of wiring.stretches.entries())
+        total.set(segment.id, own[index]! + (after === undefined ? 0 : (total.get(after) ?? 0)));
       return Math.max(...total.values());
-    });
-  });
+    }),
+  );
 }

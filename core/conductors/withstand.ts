@@ -1,0 +1,38 @@
+import { sizeMm2 } from '../job/edges';
+import type { ConductorSize } from '../job/schema/facts';
+import { K_FACTORS, K_SOURCE } from '../tables/adiabatic';
+import type { Source } from '../tables/source';
+
+export const ICEA_SOURCE: Source = { standard: 'ICEA P-32-382', edition: '', clause: '75 to 150 °C', basis: 'published' };
+
+/** Constants of (I/A)²·t = k·log10((T2 + β)/(T1 + β)), A in circular mils; heated from 75 to 150 °C. */
+const ICEA = { Cu: { k: 0.0297, beta: 234 }, Al: { k: 0.0125, beta: 228 } } as const;
+const HOT_C = 75;
+const LIMIT_C = 150;
+const MM2_PER_MCM = 0.506707479;
+
+/** Energy a conductor takes without harm, and how it was reckoned. */
+export interface Withstand {
+  a2s: number;
+  formula: string;
+  values: string;
+  source: Source;
+}
+
+/** k²S² of a metric conductor (IEC 60364-4-43, 434.5.2). */
+export function metricWithstand(material: 'Cu' | 'Al', insulation: 'PVC70' | 'XLPE90', mm2: number): Withstand {
+  const k = K_FACTORS[material][insulation];
+  return { a2s: k ** 2 * mm2 ** 2, formula: 'k²·S²', values: `${k}² · ${mm2}²`, source: K_SOURCE };
+}
+
+/** The same of an American conductor, by its area in circular mils. */
+export function americanWithstand(material: 'Cu' | 'Al', size: ConductorSize): Withstand {
+  const { k, beta } = ICEA[material];
+  const cmil = (sizeMm2(size) / MM2_PER_MCM) * 1000;
+  return {
+    a2s: cmil ** 2 * k * Math.log10((LIMIT_C + beta) / (HOT_C + beta)),
+    formula: 'A²·k·log10((T2 + β)/(T1 + β))',
+    values: `${Math.round(cmil)}² · ${k} · log10(${LIMIT_C + beta}/${HOT_C + beta})`,
+    source: ICEA_SOURCE,
+  };
+}

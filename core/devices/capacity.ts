@@ -1,0 +1,85 @@
+import { all, known, type Maybe, map, need, unknown } from '../job/known';
+import { perRow } from '../job/perRow';
+import type { Device } from '../job/schema/device';
+import { UNMARKED_A, UNMARKED_SOURCE } from '../tables/necBreakerGates';
+import type { Source } from '../tables/source';
+import { isBreaker } from './bands';
+
+const PLATE: Source = { standard: 'as marked on the device', edition: '', clause: '', basis: 'published' };
+
+/** What a device may break by itself. */
+export interface Capacity {
+  capacityA: number;
+  /** Up to here it serves on afterwards (Ics). */
+  serviceA: number | undefined;
+  /** How the limit is called. */
+  symbol: 'Icn' | 'AIC' | 'breaking capacity';
+  source: Source;
+}
+
+/**
+ * The breaking capacity of an overcurrent device. An American device that bears none has its standard's floor, but only
+ * where it is said that it bears none.
+ * @returns unknown without the fact, or for a family not assessed yet
+ */
+export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
+  const { settings, id, name } = device;
+  const path = `devices.${id}.settings`;
+  if (isBreaker(settings)) {
+    const service = settings.icsA === undefined ? known(undefined) : need(settings.icsA, `${path}.icsA`, `Ics of ${name}`);
+    const capacityA = need(settings.icnA, `${path}.icnA`, `breaking capacity of ${name}`);
+    return map(all({ capacityA, serviceA: service }), (parts) => ({ ...parts, symbol: 'Icn', source: PLATE }));
+  }
+  if (settings.family === 'moulded-case-nec') {
+    if (settings.aicA === undefined && settings.unmarked?.value === true)
+      return map(need(settings.unmarked, `${path}.unmarked`, `marking of ${name}`), () => floor(UNMARKED_A.breaker, 'AIC'));
+    const marked = need(settings.aicA, `${path}.aicA`, `interrupting rating of ${name}, or that it bears none`);
+    return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'AIC', source: PLATE }));
+  }
+  if (settings.family === 'fuse') {
+    if (settings.breakingA === undefined && settings.unmarked?.value === true && settings.system !== 'gG')
+      return map(need(settings.unmarked, `${path}.unmarked`, `marking of ${name}`), () => floor(UNMARKED_A.fuse, 'AIC'));
+    const marked = need(settings.breakingA, `${path}.breakingA`, `breaking capacity of ${name}`);
+    return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'breaking capacity', source: PLATE }));
+  }
+  return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
+});
+
+const floor = (capacityA: number, symbol: Capacity['symbol']): Capacity => ({
+  capacityA,
+  serviceA: undefined,
+  symbol,
+  source: UNMARKED_SOURCE,
+});
+
+/** Voltages a device may break: one pole to earth, and two lines. */
+export interface RatedVolts {
+  toEarthV: number;
+  betweenV: number;
+  marking: string;
+}
+
+/** Straight ratings hold for both; a slash rating holds the lower to earth, the higher between lines. */
+const MARKED: Readonly<Record<string, RatedVolts>> = {
+  '120': { toEarthV: 120, betweenV: 0, marking: '120 V' },
+  '120/240': { toEarthV: 120, betweenV: 240, marking: '120/240 V' },
+  '240': { toEarthV: 240, betweenV: 240, marking: '240 V' },
+  '277': { toEarthV: 277, betweenV: 0, marking: '277 V' },
+  '480': { toEarthV: 480, betweenV: 480, marking: '480 V' },
+};
+/** Voltages the metric household families are made for (IEC 60898-1, 5.3.1). */
+const METRIC: RatedVolts = { toEarthV: 230, betweenV: 400, marking: '230/400 V' };
+
+/** What voltage a device may break. @returns unknown for an American device whose marking is not entered */
+export function ratedVolts(device: Device): Maybe<RatedVolts> {
+  const { settings, id, name } = device;
+  if (settings.family === 'moulded-case-nec')
+    return map(
+      need(settings.voltageMarking, `devices.${id}.settings.voltageMarking`, `voltage marking of ${name}`),
+      (marking) => MARKED[marking]!,
+    );
+  if (settings.family === 'fuse' && settings.system !== 'gG')
+    return unknown(`devices.${id}`, `${name}: voltage of its fuses is not assessed yet`);
+  return METRIC_KNOWN;
+}
+const METRIC_KNOWN = known(METRIC);

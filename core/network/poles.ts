@@ -1,0 +1,56 @@
+import { known, type Maybe, need, unknown } from '../job/known';
+import type { Device } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import type { Wiring } from './paths';
+import { LINES_OF, type Poles } from './states';
+
+const LINES_OPENED: Readonly<Partial<Record<string, 1 | 2 | 3>>> = { '1P': 1, '1P+N': 1, '2P': 2, '3P': 3, '3P+N': 3, '4P': 3 };
+
+/**
+ * How many lines a device opens. A two-pole device of the metric families opens line and neutral, unless two lines are
+ * named; an American one opens two lines.
+ */
+export function linesOpened(device: Device): 1 | 2 | 3 {
+  if (device.lines.length > 1) return device.lines.length as 2 | 3;
+  const { settings } = device;
+  if (!('poles' in settings)) return 1;
+  const lines = LINES_OPENED[settings.poles] ?? 1;
+  return lines === 2 && settings.family !== 'moulded-case-nec' ? 1 : lines;
+}
+
+/** Whether a device opens the neutral too. */
+export function opensNeutral(device: Device): boolean {
+  const { settings } = device;
+  if (!('poles' in settings)) return false;
+  if (settings.poles === '1P+N' || settings.poles === '3P+N' || settings.poles === '4P') return true;
+  return settings.poles === '2P' && linesOpened(device) === 1 && settings.family !== 'moulded-case-nec';
+}
+
+/**
+ * The conductors of a circuit. Services and feeders without other word carry every line of the system and the neutral.
+ * A final circuit says it by its conductors' roles, else by its device: one line always has its neutral; two lines or three
+ * have one only where a neutral size is entered.
+ * @returns unknown where a final circuit has neither roles nor a device
+ */
+export function polesOf(job: Job, wiring: Wiring): Maybe<Poles> {
+  const system: 1 | 2 | 3 = LINES_OF[job.supply.voltageSystem];
+  if (system === 1) return ONE_LINE;
+  const roles = wiring.stretches.find(({ segment }) => segment.roles !== undefined)?.segment.roles;
+  if (roles?.includes('line') === true) {
+    const lines = (['line', 'line2', 'line3'] as const).filter((role) => roles.includes(role)).length as 1 | 2 | 3;
+    return known({ lines, neutral: roles.includes('neutral') });
+  }
+  const device = [...wiring.startDevices, ...wiring.endDevices][0];
+  const neutralSized = wiring.stretches.some(({ segment }) => segment.neutralSize !== undefined);
+  if (device !== undefined) {
+    const lines = linesOpened(device);
+    return known({ lines, neutral: lines === 1 || opensNeutral(device) || neutralSized });
+  }
+  if (wiring.circuit.kind !== 'final') return known<Poles>({ lines: system, neutral: true });
+  return unknown(`circuits.${wiring.circuit.id}`, `conductors of ${wiring.circuit.name}: its device, or the roles of its cable`);
+}
+const ONE_LINE = known<Poles>({ lines: 1, neutral: true });
+
+/** Whether a ring's continuity is established; a broken ring is two long spurs. */
+export const ringHolds = ({ circuit }: Wiring): Maybe<boolean> =>
+  need(circuit.ringContinuity, `circuits.${circuit.id}.ringContinuity`, `continuity of the ring ${circuit.name}`);

@@ -1,0 +1,83 @@
+import { known, type Maybe, unknown } from '../job/known';
+import type { Origin } from '../job/schema/supply';
+import { pathTo, type Wiring } from '../network/paths';
+import type { CircuitFacts, Seated } from './facts';
+
+/** Whether current of a source reaches a device from its load side. */
+export interface OnTheWay extends Seated {
+  reversed: boolean;
+}
+
+/**
+ * The devices current from one origin passes on its way to a circuit, nearest the circuit last. For the usual source that
+ * is the circuit's own chain. A source that comes in elsewhere passes the feeders between in reverse.
+ * @returns unknown where the origin's service or the way to it is not entered
+ */
+export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly OnTheWay[]> {
+  const { path, chain, house, circuit } = facts;
+  if (!path.known) return path;
+  const forward = chain.map((seated) => ({ ...seated, reversed: false }));
+  if (path.value[0]!.circuit.fromOriginId === origin.id) return known(forward);
+  const service = [...house.wirings.byCircuit.values()].find((wiring) => wiring.circuit.fromOriginId === origin.id);
+  if (service === undefined || service.circuit.toBoardId === undefined)
+    return unknown(`origins.${origin.id}`, `how ${origin.name} is connected`);
+  const way = boardsFrom(facts, service.circuit.toBoardId);
+  if (!way.known) return way;
+  const onPath = new Set(path.value.flatMap((wiring) => wiring.circuit.toBoardId ?? []));
+  const back: OnTheWay[] = [];
+  let meets = service.circuit.toBoardId;
+  for (const feeder of way.value) {
+    if (onPath.has(meets)) break;
+    back.push(
+      ...devicesOf(feeder)
+        .reverse()
+        .map((seated) => ({ ...seated, reversed: true })),
+    );
+    meets = feeder.circuit.fromBoardId ?? meets;
+  }
+  const from = path.value.findIndex((wiring) => wiring.circuit.toBoardId === meets);
+  if (from < 0) return unknown(`circuits.${circuit.id}`, `how ${origin.name} reaches ${circuit.name}`);
+  const below = new Set(path.value.slice(from + 1).map((wiring) => wiring.circuit.id));
+  const own = devicesOf(service).map((seated) => ({ ...seated, reversed: false }));
+  return known([...own, ...back, ...forward.filter(({ wiring }) => below.has(wiring.circuit.id))]);
+}
+
+const devicesOf = (wiring: Wiring): Seated[] => [
+  ...wiring.startDevices.map((device) => ({ device, wiring, seat: 'start' as const })),
+  ...wiring.endDevices.map((device) => ({ device, wiring, seat: 'end' as const })),
+];
+
+/** Feeders from a board back towards the usual source, nearest first; the service last. */
+function boardsFrom({ house }: CircuitFacts, boardId: string): Maybe<Wiring[]> {
+  const { wirings } = house;
+  const feeds = (wirings.incoming.get(boardId) ?? []).filter((circuit) => circuit.fromOriginId === undefined);
+  const feeder = feeds[0];
+  if (feeder === undefined) return known([]);
+  const path = pathTo(wirings, feeder);
+  return path.known ? known([...path.value].reverse()) : path;
+}
+
+/**
+ * Whether a device can be fed from its load side: a source of its own comes in below it, in a state where it runs together
+ * with another.
+ */
+export function canBeBackFed({ house }: CircuitFacts, { wiring, seat }: Seated): boolean {
+  const start = wiring.circuit.toBoardId;
+  const pending = start === undefined ? [] : [start];
+  const below = new Set<string>();
+  while (pending.length > 0) {
+    const boardId = pending.pop()!;
+    if (below.has(boardId)) continue;
+    below.add(boardId);
+    for (const circuit of house.wirings.outgoing.get(boardId) ?? [])
+      if (circuit.toBoardId !== undefined) pending.push(circuit.toBoardId);
+  }
+  const sources = new Set(
+    [...house.wirings.byCircuit.values()]
+      .filter(({ circuit }) => circuit.fromOriginId !== undefined && circuit.id !== wiring.circuit.id)
+      .filter(({ circuit }) => circuit.toBoardId !== undefined && below.has(circuit.toBoardId))
+      .map(({ circuit }) => circuit.fromOriginId!),
+  );
+  if (sources.size === 0 || seat === 'group') return false;
+  return house.network.maxCases.some(({ origins }) => origins.length > 1 && origins.some((origin) => sources.has(origin.id)));
+}
