@@ -48,7 +48,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
       sources: [NEC_BREAKER_SOURCE],
     };
   const keepsEnergy = (timeS: number, currentA: number) => timeS * (twice / currentA) ** 2;
-  const { fastAt200S, openingS, clearingS } = NEC_TYPICAL;
+  const { fastShare, slowShare, openingS, clearingS } = NEC_TYPICAL;
+  const [fastS, slowS] = [fastShare * at200S, slowShare * at200S];
   return {
     ...common,
     grade,
@@ -56,8 +57,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
       'slow',
       [
         trips,
-        { currentA: twice, timeS: at200S },
-        { currentA: upperA, timeS: Math.max(clearingS, keepsEnergy(at200S, upperA)) },
+        { currentA: twice, timeS: slowS },
+        { currentA: upperA, timeS: Math.max(clearingS, keepsEnergy(slowS, upperA)) },
         { currentA: upperA, timeS: clearingS },
       ],
       'lines',
@@ -67,8 +68,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
       'fast',
       [
         { currentA: 1.05 * ratedA, timeS: within135S(ratedA) },
-        { currentA: twice, timeS: fastAt200S },
-        { currentA: lowerA, timeS: Math.max(openingS, keepsEnergy(fastAt200S, lowerA)) },
+        { currentA: twice, timeS: fastS },
+        { currentA: lowerA, timeS: Math.max(openingS, keepsEnergy(fastS, lowerA)) },
         { currentA: lowerA, timeS: openingS },
       ],
       'lines',

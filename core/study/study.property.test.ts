@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
 import { parseJobText } from '../job/parse';
 import type { Job } from '../job/schema/job';
+import { splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { circuitChart } from './chart';
 import { triedFixes } from './fixes';
@@ -57,6 +58,48 @@ describe('study properties', () => {
           expect(least!.currentA!).toBeLessThanOrEqual(most!.currentA!);
         }
       }),
+    );
+  });
+
+  it('in every system and of every kind: more cable never raises a fault, more source never lowers MAX, MIN is never above MAX', () => {
+    const houses = [
+      (kva: number) => splitHouse(transformerOrigin({ ratedVA: stated(kva * 1000) })),
+      (kva: number) => threePhaseHouse(star({ ratedVA: stated(kva * 1000) })),
+    ];
+    const readings = (job: Job) =>
+      studyJob(job).circuits.flatMap(({ circuitId, facts }) =>
+        faultReadings(facts).map((each) => ({ ...each, key: `${circuitId} ${each.place} ${each.kind}` })),
+      );
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...houses),
+        fc.integer({ min: 10, max: 400 }),
+        fc.double({ min: 1, max: 8, noNaN: true }),
+        fc.integer({ min: 0, max: 3 }),
+        (house, kva, times, pick) => {
+          const job = house(kva);
+          const before = readings(job);
+          const id = Object.keys(job.segments)[pick % Object.keys(job.segments).length]!;
+          const longer = withField(
+            job,
+            'segments',
+            id,
+            ['lengthM'],
+            stated(Math.min(5000, job.segments[id]!.lengthM!.value * times)),
+          );
+          const after = new Map(readings(longer).map((each) => [each.key, each.currentA!]));
+          const stronger = new Map(readings(house(kva * 2)).map((each) => [each.key, each.currentA!]));
+          for (const { key, currentA, place } of before) {
+            expect(after.get(key)!, key).toBeLessThanOrEqual(currentA! * (1 + 1e-9));
+            if (place === 'start') expect(stronger.get(key)!, key).toBeGreaterThanOrEqual(currentA! * (1 - 1e-9));
+          }
+          for (const most of before.filter(({ place }) => place === 'start')) {
+            const least = before.find(({ key }) => key === most.key.replace('start', 'far-end'))!;
+            expect(least.currentA!, most.key).toBeLessThanOrEqual(most.currentA!);
+          }
+        },
+      ),
+      { numRuns: 40 },
     );
   });
 

@@ -30,8 +30,11 @@ export function within200S(ratedA: number): number | undefined {
 
 /** Generic bounds of instantaneous opening in multiples of the rating (practice; editable per device). */
 export const NEC_INSTANTANEOUS = { lowTimes: 6, highTimes: 15 } as const;
-/** Customary narrower band: not sooner than 12 s at twice the rating; instantaneous opening in half a cycle to one cycle. */
-export const NEC_TYPICAL = { fastAt200S: 12, openingS: 0.008, clearingS: 0.017 } as const;
+/**
+ * Customary narrower band: at twice the rating between 0.15 and 0.4 of the time the calibration allows, energy kept from
+ * there; instantaneous opening in half a cycle to one cycle.
+ */
+export const NEC_TYPICAL = { fastShare: 0.15, slowShare: 0.4, openingS: 0.008, clearingS: 0.017 } as const;
 
 /** Standard ratings of breakers and fuses to 400 A (NEC 240.6(A)). */
 export const NEC_RATINGS_A = [

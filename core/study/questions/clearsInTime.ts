@@ -100,16 +100,18 @@ function metricWays(facts: CircuitFacts, able: readonly OnTheWay[], at: SupplyCa
 }
 
 /**
- * One way that clears is enough, so the best decides, preferring the nearest device. Where none passes, an unknown way stays
- * unknown: it might be the one that clears.
+ * One way that clears is enough, so the best decides: of equals the nearest device, of ways that fail the one that comes
+ * closest. Where none passes, an unknown way stays unknown: it might be the one that clears.
  */
 function bestOf(ways: readonly Way[]): Way | undefined {
-  let best: { way: Way; rank: number } | undefined;
+  let best: { way: Way; rank: number; margin: number } | undefined;
   for (const way of [...ways].reverse()) {
     const verdict = worstVerdict(way.checks.map((check) => check.verdict));
     // A stop is settled; an unknown may still turn out well.
     const rank = verdict === 'stop' ? -1 : rankOf(verdict);
-    if (best === undefined || rank > best.rank) best = { way, rank };
+    const margin = Math.min(...way.checks.map((check) => check.margin ?? Number.NEGATIVE_INFINITY));
+    if (best === undefined || rank > best.rank || (rank === best.rank && verdict === 'stop' && margin > best.margin))
+      best = { way, rank, margin };
   }
   return best?.way;
 }

@@ -1,0 +1,456 @@
+import { describe, expect, it } from 'vitest';
+import { deviceLine } from '../devices/identity';
+import type { DeviceSettings } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import type { QuestionId } from '../job/terms';
+import { mouldedCase, soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
+import { breaker, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
+import { type ShownAnswer, shownAnswer } from './answer';
+import { faultReadings, studyJob } from './study';
+
+const circuitOf = (job: Job, id: string) => studyJob(job).circuits.find((each) => each.circuitId === id)!;
+const ask = (job: Job, question: QuestionId, id: string): ShownAnswer =>
+  shownAnswer(circuitOf(job, id).answers.find((each) => each.question === question)!);
+const check = (answer: ShownAnswer, id: string) => answer.checks.find((each) => each.id.startsWith(id))!;
+const faults = (job: Job, id: string) => faultReadings(circuitOf(job, id).facts);
+const residual = (sensitivityA: number, delay: 'general' | 'S', type: 'AC' | 'A' | 'F' | 'B' = 'A') => ({
+  sensitivityA: stated(sensitivityA),
+  delay: stated(delay),
+  type: stated(type),
+});
+const rcbo = (more: object = {}, sensitivityA = 0.03): DeviceSettings =>
+  ({ ...breaker('B', 16), family: 'rcbo', residual: residual(sensitivityA, 'general'), ...more }) as DeviceSettings;
+const rccb = (more: object = {}): DeviceSettings => ({
+  family: 'rccb',
+  ratingA: stated(63),
+  poles: '2P',
+  residual: residual(0.1, 'S'),
+  conditionalA: stated(6000),
+  conditionalWithDeviceId: 'cutout',
+  ...more,
+});
+
+describe('what source values may and may not do', () => {
+  it('an infinite network above serves MAX and leaves the least fault unknown', () => {
+    const { upstreamLeastVA: _, ...transformer } = transformerOrigin().transformer!;
+    const job = splitHouse({ ...transformerOrigin(), transformer });
+    expect(ask(job, 'breaks-fault', 'outlets').verdict).toBe('pass');
+    const answer = ask(job, 'clears-in-time', 'outlets');
+    expect(answer.verdict).toBe('unknown');
+    expect(answer.missing.map((each) => each.path)).toEqual(['origins.net.transformer.upstreamLeastVA']);
+  });
+
+  it('voltage factors are not applied to a declared current', () => {
+    const job = threePhaseHouse(measuredOrigin({ maxFaultA: stated(5000), zLnOhm: stated(0.35), zeOhm: stated(0.35) }));
+    delete job.segments.tails;
+    for (const reading of faults(job, 'motor').filter(({ place }) => place === 'start'))
+      expect(reading.currentA).toBeCloseTo(5000, 9);
+  });
+
+  it('three-phase and line-line from one measured line-neutral value: twice it, only where the neutral is full', () => {
+    const single = measuredOrigin({ zLnOhm: stated(0.1, 'measured') });
+    const job = threePhaseHouse(single);
+    expect(ask(job, 'breaks-fault', 'motor').verdict).toBe('unknown');
+    expect(ask(job, 'breaks-fault', 'motor').missing.map((each) => each.path)).toContain('origins.net.fullNeutral');
+    const full = threePhaseHouse({ ...single, fullNeutral: stated(true) });
+    delete full.segments.tails;
+    const byKind = Object.fromEntries(faults(full, 'motor').map((each) => [`${each.kind} ${each.state}`, each.currentA]));
+    expect(byKind['L-L-L MAX']).toBeCloseTo(2 * (1.1 * 230) * 10, 6);
+    expect(byKind['L-L MAX']).toBeCloseTo(2 * (1.1 * 230) * 10, 6);
+    expect(byKind['L-L MIN']).toBeNull();
+    const thin = threePhaseHouse({ ...single, fullNeutral: stated(false) });
+    expect(ask(thin, 'breaks-fault', 'motor').verdict).toBe('unknown');
+  });
+
+  it('a declared three-phase current leaves the line-neutral fault to its own facts', () => {
+    const job = threePhaseHouse(measuredOrigin({ zLnOhm: stated(0.35), zeOhm: stated(0.35), pscc3A: stated(6000) }));
+    expect(ask(job, 'breaks-fault', 'sockets').verdict).toBe('unknown');
+  });
+
+  it('U0 is line to earth: 400/230 V uses the 230 V row', () => {
+    expect(check(ask(threePhaseHouse(star()), 'clears-in-time', 'motor'), 'overcurrent:motor-device').working[1]!.result).toBe(
+      '0.4 s',
+    );
+  });
+
+  it('a measured reading on a loop under 0.2 Ω cautions whatever the pole', () => {
+    const job = threePhaseHouse(measuredOrigin({ zLnOhm: stated(0.15, 'measured'), pscc3A: stated(1500, 'measured') }));
+    expect(check(ask(job, 'breaks-fault', 'sockets'), 'breaks:sockets-device:L-N').verdict).toBe('caution');
+  });
+});
+
+describe('breaks-fault at the right voltage', () => {
+  it('judges every kind of fault its poles can meet, and no other', () => {
+    const kinds = (job: Job, id: string) =>
+      ask(job, 'breaks-fault', id).checks.map((each) => each.id.split(':').slice(2).join(':'));
+    expect(kinds(splitHouse(), 'outlets')).toEqual(['L-N', 'L-PE', 'L-PE']);
+    expect(kinds(splitHouse(), 'range')).toEqual(['L-N', 'L-L', 'L-PE', 'L-PE', 'L-L']);
+    expect(kinds(splitHouse(), 'kiln')).toEqual(['L-L', 'L-PE', 'L-PE', 'L-L']);
+    expect(kinds(threePhaseHouse(star()), 'motor')).toEqual(['L-L', 'L-L-L', 'L-PE']);
+  });
+
+  it('holds a slash rating to earth and between lines, and a single-pole marking to one line', () => {
+    const marked = (id: string, marking: string) =>
+      ask(
+        withField(splitHouse(), 'devices', `${id}-device`, ['settings', 'voltageMarking'], stated(marking)),
+        'breaks-fault',
+        id,
+      );
+    expect(marked('range', '120/240').verdict).toBe('pass');
+    expect(marked('range', '240').verdict).toBe('pass');
+    expect(check(marked('range', '120'), 'voltage:range-device:L-L')).toMatchObject({ verdict: 'stop', demand: 240, limit: 0 });
+    expect(marked('outlets', '120').verdict).toBe('pass');
+    expect(
+      ask(withField(splitHouse(), 'devices', 'range-device', ['settings', 'voltageMarking']), 'breaks-fault', 'range').verdict,
+    ).toBe('unknown');
+  });
+
+  it('208Y/120 V: two lines at 208 V are within 120/240', () => {
+    const job = splitHouse();
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-208-120' };
+    expect(check(ask(job, 'breaks-fault', 'range'), 'voltage:range-device:L-L').demand).toBeCloseTo(207.85, 2);
+  });
+
+  it('an unmarked breaker breaks 5 kA, but only where it is said to be unmarked', () => {
+    const bare = withField(splitHouse(), 'devices', 'outlets-device', ['settings', 'aicA']);
+    expect(ask(bare, 'breaks-fault', 'outlets').verdict).toBe('unknown');
+    const unmarked = withField(bare, 'devices', 'outlets-device', ['settings', 'unmarked'], stated(true));
+    expect(ask(unmarked, 'breaks-fault', 'outlets').checks[0]).toMatchObject({ limit: 5000 });
+  });
+
+  it('counts no cable beyond the device, and a main at its supply node', () => {
+    const short = splitHouse();
+    const long = withField(splitHouse(), 'segments', 'outlets', ['lengthM'], stated(200));
+    expect(ask(long, 'breaks-fault', 'outlets').demand).toBe(ask(short, 'breaks-fault', 'outlets').demand);
+    const main = check(ask(short, 'breaks-fault', 'service'), 'breaks:main:L-L').demand!;
+    expect(main).toBeCloseTo(faults(short, 'range').find((each) => each.kind === 'L-L' && each.place === 'start')!.currentA!, 6);
+  });
+
+  describe('a listed combination', () => {
+    const combined = (): Job => {
+      const job = withField(splitHouse(), 'devices', 'outlets-device', ['settings', 'aicA'], stated(1000));
+      const line = (id: string) => deviceLine(job.devices[id]!);
+      const series = {
+        id: 'series',
+        order: 'a',
+        upstreamDeviceId: 'main',
+        downstreamDeviceId: 'outlets-device',
+        capacityA: stated(22_000),
+        reference: 'panel label, table 1',
+        upstreamAs: line('main'),
+        downstreamAs: line('outlets-device'),
+      };
+      return { ...job, combinations: { series } };
+    };
+    it('counts with its own rating', () => {
+      expect(ask({ ...combined(), combinations: {} }, 'breaks-fault', 'outlets').verdict).toBe('stop');
+      expect(ask(combined(), 'breaks-fault', 'outlets')).toMatchObject({ verdict: 'pass' });
+      expect(check(ask(combined(), 'breaks-fault', 'outlets'), 'breaks:outlets-device:L-N')).toMatchObject({ limit: 22_000 });
+    });
+    it.each([
+      ['upstream', 'main', 'main is no longer the device it names'],
+      ['downstream', 'outlets-device', 'outlets-device is no longer the device it names'],
+    ])('is void when its %s device changes', (_, id, why) => {
+      const answer = ask(withField(combined(), 'devices', id, ['settings', 'ratingA'], stated(15)), 'breaks-fault', 'outlets');
+      expect(answer.verdict).toBe('stop');
+      expect(answer.because).toContain(why);
+    });
+    it('does not count when its upstream device is somewhere else', () => {
+      const job = combined();
+      job.combinations.series = {
+        ...job.combinations.series!,
+        upstreamDeviceId: 'kiln-device',
+        upstreamAs: deviceLine(job.devices['kiln-device']!),
+      };
+      expect(ask(job, 'breaks-fault', 'outlets').because).toContain('not ahead of this one');
+    });
+  });
+});
+
+describe('clears-in-time by the NEC', () => {
+  it('passes where the fault reaches the upper instantaneous bound over a ground of code size', () => {
+    const answer = ask(withField(splitHouse(), 'segments', 'outlets', ['lengthM'], stated(15)), 'clears-in-time', 'outlets');
+    expect(answer).toMatchObject({ verdict: 'pass' });
+    expect(check(answer, 'ground:outlets-device')).toMatchObject({ demand: 300, unit: 'A' });
+  });
+
+  it('cautions below it where the device still opens within 5 s, and stops where it does not', () => {
+    const far = (lengthM: number) =>
+      ask(withField(splitHouse(), 'segments', 'outlets', ['lengthM'], stated(lengthM)), 'clears-in-time', 'outlets');
+    expect(far(40).verdict).toBe('caution');
+    expect(far(40).because).toContain('below its sure instantaneous opening');
+    expect(far(120).verdict).toBe('stop');
+  });
+
+  it('stops on a ground thinner than table 250.122 wants, which need not be thicker than the line', () => {
+    const thin = withField(splitHouse(), 'segments', 'range', ['protectiveSize'], stated('12AWG'));
+    expect(check(ask(thin, 'clears-in-time', 'range'), 'grounding:range')).toMatchObject({ verdict: 'stop' });
+    expect(ask(splitHouse(), 'clears-in-time', 'range').verdict).toBe('pass');
+    const small = withField(
+      withField(splitHouse(), 'devices', 'outlets-device', ['settings', 'ratingA'], stated(30)),
+      'segments',
+      'outlets',
+      ['lengthM'],
+      stated(5),
+    );
+    expect(check(ask(small, 'clears-in-time', 'outlets'), 'grounding:outlets').verdict).toBe('pass');
+  });
+
+  it('stops where earth itself would be the way back, unless ungrounded outlets are marked and behind class A', () => {
+    const job = withField(splitHouse(), 'segments', 'outlets', ['protectivePath'], 'none');
+    expect(ask(job, 'clears-in-time', 'outlets').verdict).toBe('stop');
+    const outlet = {
+      id: 'p',
+      circuitId: 'outlets',
+      order: 'a',
+      name: 'Old outlet',
+      kind: 'socket' as const,
+      state: 'existing' as const,
+    };
+    const marked = { ...job, points: { p: { ...outlet, noEarthMarked: stated(true) } } };
+    expect(ask(marked, 'clears-in-time', 'outlets').verdict).toBe('stop');
+    const covered = { ...marked, devices: { ...marked.devices } };
+    covered.devices['outlets-device'] = {
+      ...covered.devices['outlets-device']!,
+      settings: mouldedCase(20, '1P', { groundFault: 'class-A' }),
+    };
+    expect(ask(covered, 'clears-in-time', 'outlets').verdict).toBe('caution');
+    expect(ask({ ...covered, points: { p: outlet } }, 'clears-in-time', 'outlets').verdict).toBe('stop');
+  });
+
+  it('leaves the service to the supplier', () => {
+    expect(ask(splitHouse(), 'clears-in-time', 'service').verdict).toBe('not-applicable');
+  });
+});
+
+describe('clears-in-time in TT', () => {
+  const withDevice = (settings: DeviceSettings, job = soilHouse()): Job => {
+    job.devices['sauna-device'] = device('sauna-device', 'sauna', settings);
+    return job;
+  };
+  it('an overcurrent device alone stops at an ordinary electrode, and is never more than a caution', () => {
+    expect(ask(soilHouse(), 'clears-in-time', 'sauna').verdict).toBe('stop');
+    const low = soilHouse(0.3, 0.2);
+    low.segments.tails = { ...low.segments.tails!, lengthM: stated(5) };
+    expect(ask(low, 'clears-in-time', 'sauna').verdict).toBe('caution');
+    expect(ask(low, 'clears-in-time', 'sauna').because).toContain('electrode that stays as low');
+  });
+
+  it('a residual device needs both the time and RA · IΔn ≤ 50 V', () => {
+    const answer = ask(withDevice(rcbo()), 'clears-in-time', 'sauna');
+    expect(answer.verdict).toBe('pass');
+    expect(check(answer, 'touch:')).toMatchObject({ demand: 19 * 0.03, limit: 50, unit: 'V' });
+    expect(ask(withDevice(rcbo({}, 0.3), soilHouse(170)), 'clears-in-time', 'sauna').verdict).toBe('stop');
+    expect(check(ask(withDevice(rcbo({}, 0.3), soilHouse(170)), 'clears-in-time', 'sauna'), 'touch:').demand).toBeCloseTo(51, 9);
+  });
+
+  it('type S clears within 0.2 s only where the fault is at least twice its sensitivity', () => {
+    const delayed = (sensitivityA: number, raOhm: number, rbOhm: number) => {
+      const job = soilHouse(raOhm, rbOhm);
+      job.devices['sauna-device'] = device('sauna-device', 'sauna', breaker('B', 16));
+      job.devices.cutout = device('cutout', 'service', gg(63), { order: 'a' });
+      job.devices.head = device('head', 'service', rccb({ residual: residual(sensitivityA, 'S') }), { seat: 'end' });
+      return check(ask(job, 'clears-in-time', 'sauna'), 'residual:head');
+    };
+    expect(delayed(0.1, 19, 1.2)).toMatchObject({ verdict: 'pass', demand: 0.15, limit: 0.2 });
+    // 218.5 V over about 146 Ω: 1.5 A, between 1 and 2 times 1 A.
+    expect(delayed(1, 45, 100)).toMatchObject({ verdict: 'stop', demand: 0.5 });
+  });
+
+  it('a residual device that leaves the neutral closed does not count', () => {
+    expect(ask(withDevice(rcbo({ poles: '1P' })), 'clears-in-time', 'sauna').verdict).toBe('stop');
+  });
+
+  it('cautions above 200 Ω, and takes Ze for RA where the electrode is not known', () => {
+    expect(ask(withDevice(rcbo(), soilHouse(250)), 'clears-in-time', 'sauna').verdict).toBe('caution');
+    const measured = withDevice(rcbo(), soilHouse());
+    measured.electrodes = {};
+    measured.origins.net = { ...measured.origins.net!, zeOhm: stated(21, 'measured') };
+    const answer = ask(measured, 'clears-in-time', 'sauna');
+    expect(answer.verdict).toBe('pass');
+    expect(check(answer, 'touch:').because).toContain('Ze, which holds RA and more');
+  });
+
+  it('is unknown without the source electrode or a loop', () => {
+    const job = withDevice(rcbo());
+    delete job.electrodes.plate;
+    expect(ask(job, 'clears-in-time', 'sauna').verdict).toBe('unknown');
+    expect(ask(job, 'clears-in-time', 'sauna').missing.map((each) => each.path)).toContain('origins.net');
+  });
+
+  it('a residual device clears no fault between line and neutral: the cable still needs its overcurrent device', () => {
+    const job = withDevice(rcbo({ curve: stated('D') }));
+    job.segments['sauna-cable'] = segment('sauna-cable', 'sauna', 150, 1.5, 1.5);
+    expect(ask(job, 'clears-in-time', 'sauna').verdict).toBe('pass');
+    expect(check(ask(job, 'protects-cable', 'sauna'), 'energy:sauna-cable:live').verdict).toBe('stop');
+  });
+});
+
+describe('source states', () => {
+  const island = (bond?: boolean): Job => {
+    const job = jobWith([{ id: 'c', settings: rcbo(), lengthM: 20 }]);
+    job.origins.inverter = {
+      id: 'inverter',
+      order: 'b',
+      name: 'Inverter',
+      kind: 'inverter',
+      state: 'new',
+      minFaultA: stated(40),
+      maxFaultA: stated(60),
+      ...(bond === undefined ? {} : { neutralBond: stated(bond, 'measured') }),
+    };
+    job.sourceStates.island = { id: 'island', order: 'b', name: 'Island', kind: 'island', originIds: ['inverter'] };
+    job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', name: 'Inverter cable', fromOriginId: 'inverter' };
+    job.segments.lead = segment('lead', 'lead', 3, 6, 6);
+    return job;
+  };
+  it('every one of them is judged, each by name', () => {
+    const answer = ask(island(true), 'clears-in-time', 'c');
+    expect(answer.verdict).toBe('pass');
+    expect(answer.checks.map((each) => each.title)).toEqual([
+      'c-device by residual current (Grid)',
+      'c-device by residual current (Island)',
+    ]);
+  });
+
+  it('in an island a residual device counts only with a tested bond', () => {
+    expect(ask(island(), 'clears-in-time', 'c').verdict).toBe('unknown');
+    expect(ask(island(false), 'clears-in-time', 'c').verdict).toBe('stop');
+  });
+
+  it('an island too weak for the breaker stops where only overcurrent could clear', () => {
+    const job = island(true);
+    job.devices['c-device'] = device('c-device', 'c', breaker('B', 16));
+    expect(ask(job, 'clears-in-time', 'c').verdict).toBe('stop');
+    expect(ask(job, 'clears-in-time', 'c').because).toContain('A flow');
+  });
+
+  it('a device for one direction that a source below can feed from behind stops', () => {
+    const job = island(true);
+    job.sourceStates.both = { id: 'both', order: 'c', name: 'In parallel', kind: 'grid', originIds: ['net', 'inverter'] };
+    job.boards.store = { id: 'store', order: 'b', name: 'Store', state: 'new', deviceFactor: stated(1) };
+    job.circuits.feeder = { ...job.circuits.c!, id: 'feeder', kind: 'distribution', toBoardId: 'store' };
+    job.circuits.lead = { ...job.circuits.lead!, toBoardId: 'store' };
+    job.segments.feed = segment('feed', 'feeder', 10, 6, 6);
+    const feed = (more: object) => {
+      job.devices.feed = device('feed', 'feeder', rcbo(more, 0.3));
+      return check(ask(job, 'clears-in-time', 'feeder'), 'back-fed');
+    };
+    expect(feed({})).toMatchObject({ verdict: 'unknown' });
+    expect(feed({ bidirectional: stated(false) })).toMatchObject({ verdict: 'stop' });
+    expect(feed({ bidirectional: stated(true) })).toBeUndefined();
+  });
+
+  it('a monitor that only alarms clears nothing', () => {
+    const job = jobWith([{ id: 'c', settings: { family: 'monitor', watches: 'earth-leakage', opens: false }, lengthM: 10 }]);
+    expect(ask(job, 'clears-in-time', 'c')).toMatchObject({ verdict: 'stop' });
+  });
+});
+
+describe('measured loops', () => {
+  const read = (value: number): Job => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20 }]);
+    return { ...job, readings: { r: { id: 'r', at: '2026-11-02T10:00:00Z', kind: 'zs', value, unit: 'Ω', circuitId: 'c' } } };
+  };
+  it('pass to 0.8 of the limit, caution to the limit, stop beyond', () => {
+    const limit = (0.95 * 230) / 80;
+    expect(check(ask(read(0.8 * limit), 'clears-in-time', 'c'), 'reading').verdict).toBe('pass');
+    expect(check(ask(read(0.81 * limit), 'clears-in-time', 'c'), 'reading').verdict).toBe('caution');
+    expect(check(ask(read(1.01 * limit), 'clears-in-time', 'c'), 'reading').verdict).toBe('stop');
+  });
+  it('that were superseded do not count', () => {
+    const job = read(9);
+    job.readings.s = { ...job.readings.r!, id: 's', value: 0.5, supersedes: 'r' };
+    expect(
+      ask(job, 'clears-in-time', 'c')
+        .checks.filter((each) => each.id.startsWith('reading'))
+        .map((each) => each.demand),
+    ).toEqual([0.5]);
+  });
+});
+
+describe('residual switches', () => {
+  const grouped = (more: object = {}): Job => {
+    const job = jobWith([
+      { id: 'c', settings: breaker('B', 16), lengthM: 10 },
+      { id: 'd', settings: breaker('B', 32), lengthM: 10 },
+    ]);
+    job.devices.cutout = device('cutout', 'service', gg(63));
+    job.devices.rccb = {
+      id: 'rccb',
+      order: 'a',
+      name: 'RCCB',
+      state: 'new',
+      seat: 'board',
+      boardId: 'board',
+      lines: ['L1'],
+      grade: 'standard',
+      settings: rccb({ residual: residual(0.03, 'general'), ...more }),
+    };
+    for (const id of ['c', 'd']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'rccb' };
+    return job;
+  };
+  it('carry the rating of the device ahead, or everything behind them added up', () => {
+    const rated = (ratingA: number) => check(ask(grouped({ ratingA: stated(ratingA) }), 'carries-load', 'c'), 'carries:rccb');
+    expect(rated(63)).toMatchObject({ verdict: 'pass', demand: 63 });
+    expect(rated(48)).toMatchObject({ verdict: 'pass', demand: 48 });
+    expect(rated(40)).toMatchObject({ verdict: 'stop' });
+  });
+  it('stand a fault only with the device their rating names', () => {
+    expect(check(ask(grouped(), 'breaks-fault', 'c'), 'breaks:rccb:L-N')).toMatchObject({ verdict: 'pass', limit: 6000 });
+    expect(check(ask(grouped({ conditionalWithDeviceId: undefined }), 'breaks-fault', 'c'), 'breaks:rccb').verdict).toBe(
+      'unknown',
+    );
+    expect(check(ask(grouped({ conditionalA: stated(500) }), 'breaks-fault', 'c'), 'breaks:rccb').verdict).toBe('stop');
+  });
+  it('darken everything behind them on one earth fault: a caution, a stop where a safety service goes', () => {
+    expect(check(ask(grouped(), 'only-one-trips', 'c'), 'residual:rccb').verdict).toBe('caution');
+    const job = grouped();
+    job.loads.light = { id: 'light', circuitId: 'd', order: 'a', name: 'Escape light', safetyService: true };
+    expect(check(ask(job, 'only-one-trips', 'c'), 'residual:rccb')).toMatchObject({ verdict: 'stop' });
+    expect(check(ask(job, 'only-one-trips', 'd'), 'residual:rccb').verdict).toBe('caution');
+  });
+  it('clear for the circuits behind them', () => {
+    const job = grouped();
+    job.origins.net = measuredOrigin({ zeOhm: stated(20, 'measured') });
+    expect(check(ask(job, 'clears-in-time', 'c'), 'residual:rccb')).toMatchObject({ verdict: 'pass', demand: 0.04 });
+  });
+});
+
+describe('residual devices in series', () => {
+  const series = (
+    up: [number, 'general' | 'S', 'AC' | 'A' | 'F' | 'B'],
+    down: [number, 'general' | 'S', 'AC' | 'A' | 'F' | 'B'],
+  ) => {
+    const job = jobWith([{ id: 'c', settings: rcbo({ residual: residual(...down) }), lengthM: 10 }]);
+    job.devices.cutout = device('cutout', 'service', gg(63));
+    job.devices.head = device('head', 'service', rccb({ residual: residual(...up) }), { seat: 'end' });
+    return check(ask(job, 'only-one-trips', 'c'), 'residual:');
+  };
+  it.each([
+    ['100 mA S over 30 mA', [0.1, 'S', 'A'], [0.03, 'general', 'A'], 'pass', ''],
+    ['300 mA S over 100 mA', [0.3, 'S', 'A'], [0.1, 'general', 'A'], 'pass', ''],
+    ['ratio of less than three', [0.1, 'S', 'A'], [0.05, 'general', 'A'], 'caution', 'less than three times'],
+    ['upstream not delayed', [0.3, 'general', 'A'], [0.03, 'general', 'A'], 'caution', 'not delayed'],
+    ['downstream delayed too', [0.3, 'S', 'A'], [0.03, 'S', 'A'], 'caution', 'delayed as well'],
+    ['upstream type less', [0.1, 'S', 'AC'], [0.03, 'general', 'A'], 'caution', 'less than the A'],
+  ] as const)('%s', (_, up, down, verdict, why) => {
+    const found = series([...up], [...down]);
+    expect(found.verdict).toBe(verdict);
+    expect(found.because).toContain(why);
+  });
+});
+
+describe('only-one-trips by the NEC', () => {
+  it('at standard grade only the overload range can be compared: unknown', () => {
+    const answer = ask(splitHouse(), 'only-one-trips', 'kiln');
+    expect(answer.verdict).toBe('unknown');
+    expect(answer.because).toContain('only the overload range can be compared');
+  });
+  it('at typical grade holds to the lower instantaneous bound, and is no worse than a caution', () => {
+    const job = splitHouse();
+    for (const id of ['main', 'feeder-device', 'kiln-device']) job.devices[id] = { ...job.devices[id]!, grade: 'typical' };
+    const pair = check(ask(job, 'only-one-trips', 'kiln'), 'overcurrent:kiln-device:feeder-device');
+    expect(pair).toMatchObject({ verdict: 'caution', grade: 'typical', limit: 600 });
+  });
+});
