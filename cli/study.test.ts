@@ -30,8 +30,8 @@ describe('npm run study', { timeout: 30_000 }, () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
-    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 2, caution: 2 } });
-    expect(printed.findings[0].circuitId).toBe('guillotine');
+    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 6 } });
+    expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
     expect(printed.fixes.map((fix: { circuitId: string }) => fix.circuitId)).toContain('guillotine');
   });
 
@@ -64,7 +64,7 @@ describe('npm run study', { timeout: 30_000 }, () => {
     ],
     [
       'a bad value',
-      () => [file('bad.json', demo.replace('"value": 4600', '"value": -4600'))],
+      () => [file('bad.json', demo.replace('"value": 8500', '"value": -8500'))],
       /bad.json: origins.street.maxFaultA.value: must be within 1 to 200000 A/,
     ],
   ])('%s: exit 2, the file, the path, the reason, no stack', (_, args, message) => {

@@ -1,15 +1,29 @@
 import { sizeMm2 } from '../job/edges';
 import type { ConductorSize } from '../job/schema/facts';
 import { K_FACTORS, K_SOURCE } from '../tables/adiabatic';
+import { LIMIT_C } from '../tables/correction';
 import type { Source } from '../tables/source';
 
 export const ICEA_SOURCE: Source = { standard: 'ICEA P-32-382', edition: '', clause: '75 to 150 °C', basis: 'published' };
+export const SLOW_SOURCE: Source = {
+  standard: 'IEC 60949',
+  edition: '',
+  clause: 'heat given off meanwhile; time constant from k and Iz',
+  basis: 'practice',
+};
 
 /** Constants of (I/A)²·t = k·log10((T2 + β)/(T1 + β)), A in circular mils; heated from 75 to 150 °C. */
 const ICEA = { Cu: { k: 0.0297, beta: 234 }, Al: { k: 0.0125, beta: 228 } } as const;
-const HOT_C = 75;
-const LIMIT_C = 150;
+const ICEA_HOT_C = 75;
+const ICEA_LIMIT_C = 150;
 const MM2_PER_MCM = 0.506707479;
+
+/** Final temperatures of insulation after a short circuit, °C (IEC 60364-4-43 table 43A). */
+const FINAL_C = { PVC70: 160, XLPE90: 250 } as const;
+/** Air the ampacity tables stand in, °C. */
+const REFERENCE_C = 30;
+/** Longest time heat may be taken to stay in the conductor, s (434.5.2). */
+export const ADIABATIC_S = 5;
 
 /** Energy a conductor takes without harm, and how it was reckoned. */
 export interface Withstand {
@@ -19,10 +33,31 @@ export interface Withstand {
   source: Source;
 }
 
-/** k²S² of a metric conductor (IEC 60364-4-43, 434.5.2). */
+/** k²S² of a metric conductor (IEC 60364-4-43, 434.5.2), for times up to 5 s. */
 export function metricWithstand(material: 'Cu' | 'Al', insulation: 'PVC70' | 'XLPE90', mm2: number): Withstand {
   const k = K_FACTORS[material][insulation];
   return { a2s: k ** 2 * mm2 ** 2, formula: 'k²·S²', values: `${k}² · ${mm2}²`, source: K_SOURCE };
+}
+
+/**
+ * What a loaded conductor takes in more than 5 s, heat given off meanwhile counted: it warms exponentially towards where its
+ * current would leave it, with the time constant that makes short times agree with k²S². At its ampacity it stays at its
+ * limit temperature.
+ * @param timeS longer than 5 s
+ * @param izA ampacity where it lies
+ */
+export function slowWithstand(adiabatic: Withstand, insulation: 'PVC70' | 'XLPE90', timeS: number, izA: number): Withstand {
+  const rise = LIMIT_C[insulation] - REFERENCE_C;
+  const room = FINAL_C[insulation] - LIMIT_C[insulation];
+  const constantS = ((rise / room) * adiabatic.a2s) / izA ** 2;
+  const left = Math.exp(-timeS / constantS);
+  const times = (rise + room - rise * left) / (rise * (1 - left));
+  return {
+    a2s: times * izA ** 2 * timeS,
+    formula: 'Iz²·t·((θf − θa) − (θi − θa)·e^(−t/τ))/((θi − θa)·(1 − e^(−t/τ)))',
+    values: `Iz ${izA.toPrecision(4)} A, t ${timeS.toPrecision(3)} s, τ ${constantS.toPrecision(3)} s, to ${FINAL_C[insulation]} °C`,
+    source: SLOW_SOURCE,
+  };
 }
 
 /** The same of an American conductor, by its area in circular mils. */
@@ -30,9 +65,9 @@ export function americanWithstand(material: 'Cu' | 'Al', size: ConductorSize): W
   const { k, beta } = ICEA[material];
   const cmil = (sizeMm2(size) / MM2_PER_MCM) * 1000;
   return {
-    a2s: cmil ** 2 * k * Math.log10((LIMIT_C + beta) / (HOT_C + beta)),
+    a2s: cmil ** 2 * k * Math.log10((ICEA_LIMIT_C + beta) / (ICEA_HOT_C + beta)),
     formula: 'A²·k·log10((T2 + β)/(T1 + β))',
-    values: `${Math.round(cmil)}² · ${k} · log10(${LIMIT_C + beta}/${HOT_C + beta})`,
+    values: `${Math.round(cmil)}² · ${k} · log10(${ICEA_LIMIT_C + beta}/${ICEA_HOT_C + beta})`,
     source: ICEA_SOURCE,
   };
 }

@@ -82,7 +82,7 @@ describe('a bad job file is refused at the field', () => {
     ['{}', /not a job file/],
     ['{"format":"isotrip.job/2"}', /newer version/],
     ['{"format":"isotrip.study/1"}', /not a job file/],
-    [text.replace('"value": 3,', '"value": NaN,'), /not JSON/],
+    [text.replace('"value": 4,', '"value": NaN,'), /not JSON/],
     [' '.repeat(MAX_JOB_BYTES + 1), /8.0 MB; a job file is at most 8 MB/],
   ])('junk %#', (junk, message) => {
     const parsed = parseJobText(junk);
@@ -191,10 +191,10 @@ describe('commands', () => {
     const job = fresh();
     const next = applyCommand(job, {
       label: 'longer',
-      steps: [{ do: 'set', on: 'segments', id: 'tails', field: ['lengthM'], to: { value: 4, from: 'measured' } }],
+      steps: [{ do: 'set', on: 'segments', id: 'tails', field: ['lengthM'], to: { value: 6, from: 'measured' } }],
     });
-    expect(next.segments.tails!.lengthM).toEqual({ value: 4, from: 'measured' });
-    expect(job.segments.tails!.lengthM!.value).toBe(3);
+    expect(next.segments.tails!.lengthM).toEqual({ value: 6, from: 'measured' });
+    expect(job.segments.tails!.lengthM!.value).toBe(4);
     expect(next.devices).toBe(job.devices);
   });
 
@@ -207,7 +207,7 @@ describe('commands', () => {
     ['a row that is gone', [{ do: 'set', on: 'segments', id: 'nowhere', field: ['lengthM'] }], 'segments.nowhere'],
     ['a field that is not there', [{ do: 'set', on: 'segments', id: 'tails', field: ['colour'], to: 'red' }], 'segments.tails'],
     ['a required field made absent', [{ do: 'set', on: 'circuits', id: 'hob', field: ['kind'] }], 'circuits.hob.kind'],
-    ['a row others stand on', [{ do: 'drop', on: 'boards', id: 'upper' }], 'circuits.reading-sockets.fromBoardId'],
+    ['a row others stand on', [{ do: 'drop', on: 'boards', id: 'upper' }], 'circuits.attic-fan.fromBoardId'],
     [
       'a way into the prototype',
       [{ do: 'set', on: 'segments', id: 'tails', field: ['constructor', 'name'], to: 'x' }],

@@ -1,4 +1,4 @@
-import { andThen, both, known, type Maybe, map, unknown } from '../job/known';
+import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Origin, SourceState } from '../job/schema/supply';
 import { add, type Complex, magnitude, multiply, reciprocal, scale, ZERO } from './complex';
 import { originsOf, type Wiring, type Wirings } from './paths';
@@ -63,6 +63,16 @@ export class FaultNetwork {
     );
   }
 
+  /**
+   * The cases a circuit is live in. A service counts with its own origin only: in a state that leaves it out it is
+   * disconnected, and no other source is meant to feed it backwards.
+   */
+  casesFor({ circuit }: Wiring, state: NetworkState): readonly SupplyCase[] {
+    const cases = state === 'MAX' ? this.maxCases : this.minCases;
+    if (circuit.fromOriginId === undefined) return cases;
+    return cases.filter(({ origins }) => origins.some((origin) => origin.id === circuit.fromOriginId));
+  }
+
   /** Impedances from a circuit's start to the end of each of its segments. */
   private reach(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
     const key = `${wiring.circuit.id} ${state}`;
@@ -104,10 +114,10 @@ export class FaultNetwork {
     return loop;
   }
 
-  /** In TT without an earth loop of the source, the way back is through the electrodes. */
+  /** In TT behind a transformer whose earth loop was neither read nor declared, the way back is through the electrodes. */
   private throughSoil(origin: Origin): boolean {
     const { earthing } = this.wirings.job.supply;
-    return earthing === 'TT' && origin.zeOhm === undefined && origin.pefcA === undefined;
+    return earthing === 'TT' && origin.kind === 'transformer' && origin.zeOhm === undefined && origin.pefcA === undefined;
   }
 
   /**
@@ -152,7 +162,21 @@ export class FaultNetwork {
   private atTerminals(origin: Origin, kind: LoopKind, state: NetworkState): Maybe<Feed[]> {
     // Through the soil the loop is put together where the electrode is; at the terminals there is none yet.
     if (kind === 'L-PE' && this.throughSoil(origin)) return NO_FEEDS;
-    return map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
+    const loop = map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
+    if (kind !== 'L-PE' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return loop;
+    const bond = need(
+      origin.neutralBond,
+      `origins.${origin.id}.neutralBond`,
+      `whether the neutral of ${origin.name} is joined to earth`,
+    );
+    return andThen(bond, (joined) =>
+      joined
+        ? loop
+        : unknown(
+            `origins.${origin.id}.neutralBond`,
+            `the neutral of ${origin.name} is not joined to earth: no earth fault can flow`,
+          ),
+    );
   }
 
   /** Circuits that meet at a node, with the node at their other end. */
@@ -218,17 +242,48 @@ export class FaultNetwork {
   faultIn(at: SupplyCase, wiring: Wiring, segmentId: string | undefined, kind: FaultKind, state: NetworkState): Maybe<Fault> {
     const { circuit } = wiring;
     const without = circuit.toBoardId === undefined ? undefined : circuit.id;
+    if (kind === 'L-PE' && this.endsInSoil(wiring)) return this.faultToSoil(at, wiring, state);
     const near = this.feeds(startNode(circuit), without, kind, at, state);
     const by = kind === 'L-PE' && lacksReturn(wiring) && this.returnsBySoil(wiring) ? 'L' : kind;
     const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach(wiring, state).get(segmentId)!, by);
     const sides = both(near, own, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) })));
     const fed = circuit.toBoardId === undefined ? sides : this.fedFromBoth(at, wiring, sides, kind, state, segmentId);
+    return this.faultOf(fed, at, wiring, kind, state);
+  }
+
+  private faultOf(fed: Maybe<Feed[]>, at: SupplyCase, { circuit }: Wiring, kind: FaultKind, state: NetworkState): Maybe<Fault> {
     return andThen(fed, (feeds): Maybe<Fault> => {
       if (feeds.length === 0) return unknown(`circuits.${circuit.id}`, `a source that reaches ${circuit.name} in ${at.when}`);
       const currentA = currentOf(feeds, ZERO, state);
       const { emfV } = feeds[0]!.source;
       return known({ kind, state, currentA, loopOhm: emfV / currentA, emfV, feeds, when: at.when });
     });
+  }
+
+  /** A service in TT with no protective conductor, behind a transformer: an earth fault on it ends in the soil. */
+  private endsInSoil(wiring: Wiring): boolean {
+    const origin = this.wirings.origins.get(wiring.circuit.fromOriginId ?? '');
+    return origin !== undefined && this.throughSoil(origin) && lacksReturn(wiring) && this.returnsBySoil(wiring);
+  }
+
+  /** MIN: all along the line to the board and home through both electrodes. MAX: at the source, held by its own electrode alone. */
+  private faultToSoil(at: SupplyCase, wiring: Wiring, state: NetworkState): Maybe<Fault> {
+    if (state === 'MIN')
+      return this.faultOf(
+        this.feeds(`board ${wiring.circuit.toBoardId}`, undefined, 'L-PE', at, state),
+        at,
+        wiring,
+        'L-PE',
+        state,
+      );
+    const origin = this.wirings.origins.get(wiring.circuit.fromOriginId!)!;
+    const there = electrodesOhm(
+      this.wirings.electrodesAt.get(origin.id) ?? [],
+      `origins.${origin.id}`,
+      `electrode of ${origin.name}, or its Ze`,
+    );
+    const feeds = both(this.source(origin, 'L-PE', state), there, (source, ohm) => [{ source, cable: { re: ohm, im: 0 } }]);
+    return this.faultOf(feeds, at, wiring, 'L-PE', state);
   }
 
   /** A feeder with a source at its far end too. The way from there is taken from the board; the feeder's rest adds to it. */

@@ -19,6 +19,8 @@ export interface Comparison {
   /** Where a guess may not pass: the sources of the values that decide. A `typical` grade or a `practice` source caps at caution. */
   rests?: readonly Source[];
   because: () => string;
+  /** A comparison of two ratings, beside the point of the question: it has no margin and never heads an answer that passes. */
+  aside?: boolean;
   /** A fact that is wanted besides, when the verdict given is `unknown`. */
   missing?: readonly Missing[];
 }
@@ -62,7 +64,7 @@ class Judged implements Check {
     private readonly cap: 'typical' | 'practice' | 'assumed' | undefined,
   ) {
     const margin = (comparison.limit - comparison.demand) / comparison.limit;
-    this.margin = Number.isFinite(margin) ? margin : null;
+    this.margin = Number.isFinite(margin) && comparison.aside !== true ? margin : null;
     this.missing = verdict === 'unknown' ? (comparison.missing ?? []) : [];
   }
   get demand(): number {
@@ -173,8 +175,8 @@ const assumedOf = (given: Givens): string =>
     .join(', ');
 
 /**
- * The answer to a question: headline from the worst check. Among failing ones the first in the order an electrician goes
- * through them, among passes the one with the least margin.
+ * The answer to a question: headline from the worst check. Among stops and unknowns the first in the order an electrician
+ * goes through them, among cautions and passes the one with the least margin.
  * @throws RangeError without checks: a question that checked nothing must say why with a check of its own
  */
 export function answer(question: QuestionId, checks: readonly Check[]): Answer {
@@ -183,7 +185,9 @@ export function answer(question: QuestionId, checks: readonly Check[]): Answer {
   for (const check of checks) {
     const order = rankOf(check.verdict) - rankOf(head.verdict);
     if (order < 0) head = check;
-    else if (order === 0 && check.verdict === 'pass' && (check.margin ?? Infinity) < (head.margin ?? Infinity)) head = check;
+    else if (order === 0 && rankOf(check.verdict) >= rankOf('caution') && marginOf(check) < marginOf(head)) head = check;
   }
   return { question, verdict: head.verdict, head, checks };
 }
+
+const marginOf = ({ margin }: Check): number => margin ?? Number.POSITIVE_INFINITY;

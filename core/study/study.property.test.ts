@@ -156,14 +156,36 @@ describe('study properties', () => {
 });
 
 describe('the demo job', () => {
-  it('holds one wrong device, one unknown length and one assumption; the rest of what is assessed is in order', () => {
+  it('holds two wrong devices, one unknown length, one assumption and fuses too near; the rest of what is assessed is in order', () => {
     const study = studyJob(demo());
     const worst = (verdict: string) => [
       ...new Set(study.findings.filter((each) => each.verdict === verdict).map((each) => each.circuitId)),
     ];
-    expect(worst('stop')).toEqual(['guillotine']);
+    expect(worst('stop')).toEqual(['guillotine', 'cutter']);
     expect(worst('unknown')).toEqual(['attic-fan']);
-    expect(worst('caution')).toEqual(['yard-light']);
+    expect(worst('caution')).toEqual(['reading-sockets', 'folding-sockets', 'hob', 'guillotine', 'yard-light']);
+  });
+});
+
+describe('the other demo jobs', () => {
+  const found = (file: string) => {
+    const parsed = parseJobText(readFileSync(`demo/${file}.json`, 'utf8'));
+    if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+    const stops = studyJob(parsed.job).findings.filter((each) => each.verdict === 'stop');
+    return [...new Set(stops.map((each) => `${each.circuitId} ${each.question}`))].sort();
+  };
+  it('Kiln House: an old unmarked breaker, and a kiln with too thin a ground', () => {
+    expect(found('kiln-house')).toEqual(['heat-pump breaks-fault', 'kiln clears-in-time']);
+  });
+  it('Skerry Light: circuits with no residual device in the island, and an origin device that may take the escape light', () => {
+    expect(found('skerry-light')).toEqual([
+      'boat-feeder clears-in-time',
+      'boat-feeder only-one-trips',
+      'charger only-one-trips',
+      'horn clears-in-time',
+      'horn only-one-trips',
+      'inverter-lead clears-in-time',
+    ]);
   });
 });
 
@@ -174,7 +196,7 @@ describe('tried fixes', () => {
 
   it('are offered for each failing question and none other', () => {
     expect([...new Set(fixes.map((fix) => fix.question))]).toEqual(['protects-cable', 'clears-in-time']);
-    expect(triedFixes(job, study, 'hob')).toEqual([]);
+    expect(triedFixes(job, study, 'water')).toEqual([]);
   });
 
   it('do what they say when they are applied', () => {
@@ -197,14 +219,14 @@ describe('tried fixes', () => {
 describe('chart of a circuit', () => {
   it('draws the nearest device first, upstream after it, with both faults and the cable limit', () => {
     const chart = circuitChart(factsOf(demo(), 'guillotine'));
-    expect(chart.bands.map((band) => band.label)).toEqual(['C32', '100 A gG']);
+    expect(chart.bands.map((band) => band.label)).toEqual(['C32', '80 A gG', '125 A gG']);
     expect(chart.faults.map((fault) => fault.kind)).toEqual(['MAX', 'MIN']);
     expect(chart.cable!.a2s).toBe((115 * 2.5) ** 2);
   });
 
   it('names a device whose band is not known instead of drawing it', () => {
     const chart = circuitChart(factsOf(withField(demo(), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine'));
-    expect(chart.bands.map((band) => band.label)).toEqual(['100 A gG']);
+    expect(chart.bands.map((band) => band.label)).toEqual(['80 A gG', '125 A gG']);
     expect(chart.absent[0]!.because).toContain('curve of Guillotine bench breaker');
   });
 });

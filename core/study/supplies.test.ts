@@ -279,10 +279,18 @@ describe('clears-in-time in TT', () => {
   });
 
   it('a residual device clears no fault between line and neutral: the cable still needs its overcurrent device', () => {
-    const job = withDevice(rcbo({ curve: stated('D') }));
-    job.segments['sauna-cable'] = segment('sauna-cable', 'sauna', 150, 1.5, 1.5);
+    const settings = rcbo({
+      curve: stated('C'),
+      ratingA: stated(32),
+      makerLetThrough: stated([{ upToA: 6000, letThroughA2s: 9000 }]),
+    });
+    const job = withDevice(settings);
+    job.segments['sauna-cable'] = segment('sauna-cable', 'sauna', 100, 2.5, 2.5);
     expect(ask(job, 'clears-in-time', 'sauna').verdict).toBe('pass');
-    expect(check(ask(job, 'protects-cable', 'sauna'), 'energy:sauna-cable:live').verdict).toBe('stop');
+    const heat = check(ask(job, 'protects-cable', 'sauna'), 'energy:sauna-cable:live');
+    expect(heat.verdict).toBe('stop');
+    expect(heat.because).toContain('L-N at its far end');
+    expect(check(ask(job, 'protects-cable', 'sauna'), 'energy:sauna-cable:L-PE').verdict).toBe('pass');
   });
 });
 

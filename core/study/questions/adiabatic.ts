@@ -1,8 +1,10 @@
-import { metricWithstand, type Withstand } from '../../conductors/withstand';
+import { correctedAmpacity } from '../../conductors/ampacity';
+import { ADIABATIC_S, metricWithstand, SLOW_SOURCE, slowWithstand, type Withstand } from '../../conductors/withstand';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type LetThrough, letThroughOf } from '../../devices/letThrough';
-import { all, andThen, join, known, type Maybe, type Unknown } from '../../job/known';
+import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
+import { all, andThen, both, type Givens, join, known, type Maybe, type Unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Fault } from '../../network/faults';
 import type { Stretch } from '../../network/paths';
@@ -16,10 +18,14 @@ import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from 
 import { faultLine } from './faultLine';
 
 const TYPICAL: Source = { standard: 'common practice', edition: '', clause: 'typical band', basis: 'practice' };
+const OVERLOAD: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.1: 1.45 Iz', basis: 'memory' };
+/** What a cable is held to where its device never opens: the overload rule's own allowance. */
+const OVERLOAD_TIMES = 1.45;
 
 /**
- * Let-through against k²S² for the live and the protective conductor of a segment, for the fault at its start (MAX) and at
- * its far end (MIN), every kind there can be; the one that asks most of its conductor counts.
+ * Let-through against what the live and the protective conductor of a segment take, for the fault at its start (MAX) and at
+ * its far end (MIN), every kind there can be; the one that asks most of its conductor counts. Between lines and neutral no
+ * residual device helps; to earth one may be the sooner.
  */
 export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: Stretch): Check[] {
   const { segment } = stretch;
@@ -27,8 +33,7 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   if (!facts.poles.known) return [unknownCheck(`energy:${segment.id}:live`, live, facts.poles.missing)];
   const kinds = kindsAmong(facts.poles.value).filter((kind) => kind !== 'L-PE');
   const checks = kinds.length === 0 ? [] : [judge(`energy:${segment.id}:live`, live, worstOf(facts, device, stretch, kinds))];
-  const path = segment.protectivePath ?? 'conductor';
-  if (path === 'conductor')
+  if ((segment.protectivePath ?? 'conductor') === 'conductor')
     checks.push(
       judge(
         `energy:${segment.id}:L-PE`,
@@ -39,11 +44,15 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   return checks;
 }
 
+/** One fault and what it asks of its conductor. */
 interface Asked {
   fault: Fault;
   energy: LetThrough;
-  withstand: Withstand;
+  /** When the fault is gone, at the latest. */
   timeS: number;
+  /** A residual device is the sooner. */
+  byResidual: boolean;
+  withstand: Withstand;
 }
 
 /** Written out plainly: it is asked twice for every segment, and is most of what a study does. */
@@ -67,13 +76,60 @@ function worstOf(
     if (!withstand.known || !least.known || !most.known) return all({ withstand, least, most }) as Unknown;
     given = join(given, join(withstand.given, join(least.given, most.given)));
     for (const fault of [least.value, most.value]) {
+      const slowS = timeAt(band.value.slow, fault.currentA);
+      const residual = kind === 'L-PE' ? residualTime(facts, fault.currentA) : undefined;
+      const byResidual = residual !== undefined && residual.timeS < slowS;
       const energy = letThrough.value(fault.currentA);
-      if (worst !== undefined && energy.sureA2s * worst.withstand.a2s <= worst.energy.sureA2s * withstand.value.a2s) continue;
-      worst = { fault, energy, withstand: withstand.value, timeS: timeAt(band.value.slow, fault.currentA) };
+      const timeS = byResidual ? residual.timeS : slowS;
+      if (byResidual) given = join(given, residual.given);
+      const asked: Asked = { fault, energy, timeS, byResidual, withstand: withstand.value };
+      const slow = timeS > ADIABATIC_S ? slowLimit(facts, own, asked, kind) : known(asked);
+      if (!slow.known) return slow;
+      given = join(given, slow.given);
+      if (worst === undefined || share(slow.value) > share(worst)) worst = slow.value;
     }
   }
   return known(judged(device, worst!), join(given, worst!.energy.given));
 }
+
+/** The soonest residual device on the way. */
+function residualTime({ chain }: CircuitFacts, currentA: number): { timeS: number; given: Givens } | undefined {
+  let soonest: { timeS: number; given: Givens } | undefined;
+  for (const { device } of chain) {
+    const part = residualPart(device);
+    if (part?.known !== true) continue;
+    const timeS = timeAt(part.value.slow, currentA);
+    if (soonest === undefined || timeS < soonest.timeS) soonest = { timeS, given: part.given };
+  }
+  return soonest;
+}
+
+/**
+ * Past 5 s the conductor gives off heat; where the device never opens, the overload rule's allowance is all there is. A
+ * protective conductor is given its share of the line's ampacity by section, which is less than it has.
+ */
+function slowLimit({ poles, system }: CircuitFacts, own: SegmentFacts, asked: Asked, kind: FaultKind): Maybe<Asked> {
+  const parts = all({ iz: correctedAmpacity(own, poles, system), insulation: own.insulation, share: sectionShare(own, kind) });
+  return andThen(parts, ({ iz, insulation, share: part }) => {
+    const izA = iz.izA * part;
+    if (Number.isFinite(asked.timeS))
+      return known({ ...asked, withstand: slowWithstand(asked.withstand, insulation, asked.timeS, izA) });
+    const withstand = { a2s: OVERLOAD_TIMES * izA, formula: '1.45·Iz', values: `1.45 · ${figure(izA)}`, source: OVERLOAD };
+    return known({ ...asked, withstand });
+  });
+}
+
+/** Section of the thinner conductor of a loop over that of the line. */
+function sectionShare(own: SegmentFacts, kind: FaultKind): Maybe<number> {
+  const back = kind === 'L-N' ? 'neutralSize' : kind === 'L-PE' ? 'protectiveSize' : 'lineSize';
+  return both(own.mm2('lineSize'), own.mm2(back), (line, other) => Math.min(1, other / line));
+}
+
+const demandOf = ({ fault, energy, timeS, byResidual }: Asked): number => {
+  if (!Number.isFinite(timeS)) return fault.currentA;
+  return byResidual ? Math.min(energy.sureA2s, fault.currentA ** 2 * timeS) : energy.sureA2s;
+};
+const share = (asked: Asked): number => demandOf(asked) / asked.withstand.a2s;
 
 const withstandOf = (segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> =>
   segment.once(`withstand ${kind}`, () => made(segment, kind));
@@ -92,13 +148,15 @@ function made(segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> {
 }
 
 /** Sure value within: pass. Sure value beyond but typical within: caution. Beyond, with no maker's data: not known. */
-function judged(device: Device, { fault, energy, withstand, timeS }: Asked): Comparison {
+function judged(device: Device, asked: Asked): Comparison {
+  const { fault, energy, withstand, timeS, byResidual } = asked;
   const { currentA } = fault;
-  const magnetic = timeS <= 0.1;
-  const sure = fits(energy.sureA2s, withstand.a2s);
-  const typicalFits = fits(energy.typicalA2s, withstand.a2s);
+  const never = !Number.isFinite(timeS);
+  const demand = demandOf(asked);
+  const sure = fits(demand, withstand.a2s);
+  const magnetic = timeS <= 0.1 && !byResidual;
   // Above the energy classes, and for D, a customary time says nothing of the energy let through.
-  const customary = typicalFits && (!magnetic || energy.classed);
+  const customary = !never && fits(energy.typicalA2s, withstand.a2s) && (!magnetic || energy.classed);
   const beyond = customary ? 'caution' : magnetic && energy.how !== 'maker' ? 'unknown' : 'stop';
   const where = fault.state === 'MAX' ? 'at its start, cold' : 'at its far end, hot';
   const why = sure
@@ -109,12 +167,12 @@ function judged(device: Device, { fault, energy, withstand, timeS }: Asked): Com
         ? "; needs the maker's let-through at this current"
         : '';
   return {
-    demand: energy.sureA2s,
+    demand,
     limit: withstand.a2s,
-    unit: 'A²s',
-    rule: K_SOURCE,
+    unit: never ? 'A' : 'A²s',
+    rule: never ? OVERLOAD : timeS > ADIABATIC_S ? SLOW_SOURCE : K_SOURCE,
     beyond,
-    because: () => `${figure(currentA)} A ${fault.kind} ${where}${why}`,
+    because: () => `${figure(currentA)} A ${fault.kind} ${where}${never ? `: ${device.name} never opens` : ''}${why}`,
     missing:
       beyond === 'unknown'
         ? [
@@ -126,8 +184,8 @@ function judged(device: Device, { fault, energy, withstand, timeS }: Asked): Com
         : [],
     working: () => [
       faultLine(fault),
-      energyLine(energy, currentA),
-      ...(sure
+      ...(never ? [] : [byResidual ? residualLine(currentA, timeS, demand) : energyLine(energy, currentA)]),
+      ...(sure || never
         ? []
         : [
             line(
@@ -137,16 +195,19 @@ function judged(device: Device, { fault, energy, withstand, timeS }: Asked): Com
               TYPICAL,
             ),
           ]),
-      line(withstand.formula, withstand.values, `${figure(withstand.a2s)} A²s`, withstand.source),
+      line(withstand.formula, withstand.values, `${figure(withstand.a2s)} ${never ? 'A' : 'A²s'}`, withstand.source),
       line(
-        'let-through ≤ withstand',
-        `${figure(energy.sureA2s)} ≤ ${figure(withstand.a2s)}`,
-        holds(energy.sureA2s, withstand.a2s),
+        never ? 'I ≤ 1.45 Iz' : 'let-through ≤ withstand',
+        `${figure(demand)} ≤ ${figure(withstand.a2s)}`,
+        holds(demand, withstand.a2s),
         withstand.source,
       ),
     ],
   };
 }
+
+const residualLine = (currentA: number, timeS: number, a2s: number): WorkingLine =>
+  line('I²·t, residual slow edge', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(a2s)} A²s`, RESIDUAL_SOURCE);
 
 function energyLine(energy: LetThrough, currentA: number): WorkingLine {
   const how = {

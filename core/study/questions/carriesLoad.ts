@@ -114,6 +114,7 @@ function switchRating(facts: CircuitFacts, { device }: Seated): Check {
       limit: parts.own,
       unit: 'A',
       rule: SWITCH,
+      aside: true,
       because: () => `rating of the device ahead of ${name}`,
       working: () => [
         line(
@@ -165,6 +166,7 @@ function residualSwitchRating(facts: CircuitFacts, { device }: Seated): Check {
       limit,
       unit: 'A',
       rule: SWITCH,
+      aside: true,
       because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
       working: () => [
         line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), SWITCH),

@@ -1,4 +1,4 @@
-import { known, type Maybe, unknown } from '../../job/known';
+import { known, type Maybe, need, unknown } from '../../job/known';
 import type { Fault, SupplyCase } from '../../network/faults';
 import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
@@ -15,15 +15,16 @@ import type { Way } from './way';
 const RETURN: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.3.1.1', basis: 'memory' };
 const NEC_RETURN: Source = { standard: 'NEC', edition: '', clause: '250.4(A)(5)', basis: 'memory' };
 const UNMARKED: Source = { standard: 'NEC', edition: '', clause: '406.4(D)(2)', basis: 'memory' };
+const BOND: Source = { standard: 'IEC 60364-5-55', edition: '2011', clause: '551.4.4, 551.6', basis: 'memory' };
 const BACK_FED: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531, bidirectional supply', basis: 'memory' };
 const TITLE = 'Earth fault at the farthest point';
 
 /** Compares the least earth fault at the farthest point, from every single source, with what makes some device open in time. */
 export function clearsInTime(facts: CircuitFacts): Answer {
   const { circuit, house } = facts;
-  const lacking = withoutReturn(facts);
+  const lacking = withoutReturn(facts) ?? withoutMetal(facts);
   if (lacking !== undefined) return answer('clears-in-time', [lacking]);
-  const cases = house.network.minCases;
+  const cases = house.network.casesFor(facts.wiring, 'MIN');
   if (cases.length === 0)
     return answer('clears-in-time', [
       unknownCheck('source', TITLE, [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
@@ -61,8 +62,18 @@ function withoutReturn({ wiring, circuit, job, house }: CircuitFacts): Check | u
       );
 }
 
+/** A service in TT without a protective conductor earths no metalwork: there is nothing along it to disconnect for. */
+function withoutMetal({ wiring, circuit, job }: CircuitFacts): Check | undefined {
+  const bare = wiring.stretches.some(({ segment }) => segment.protectivePath === 'none');
+  return bare && circuit.kind === 'service' && job.supply.earthing === 'TT'
+    ? notApplicable('return', TITLE, 'no metalwork is earthed along a service without a protective conductor')
+    : undefined;
+}
+
 function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] {
   const { circuit, house, wiring, job } = facts;
+  const apart = notJoined(at, suffix);
+  if (apart !== undefined) return [apart];
   const fault = house.network.leastIn(at, wiring, 'L-PE');
   const chain = chainFrom(facts, at.origins[0]!);
   if (!chain.known) return [unknownCheck(`way${suffix}`, `${TITLE}${suffix}`, chain.missing)];
@@ -70,11 +81,23 @@ function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] 
     (seated) => (isOvercurrent(seated) || isResidual(seated)) && !(seated.wiring === wiring && seated.seat === 'end'),
   );
   if (able.length === 0) return [nothingClears(facts, chain.value, fault, suffix)];
-  const ways = job.dialect === 'nec' ? necWays(facts, able, fault, suffix) : metricWays(facts, able, at, fault, suffix);
+  const ways = job.dialect === 'nec' ? necWays(facts, able, fault, suffix) : metricWays(facts, able, fault, suffix);
   const best = bestOf(ways);
   return best === undefined
     ? [unknownCheck(`device${suffix}`, `${TITLE}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing)]
     : [...best.checks];
+}
+
+/** A generator or inverter whose neutral is not joined to earth drives no earth fault: nothing opens, and nothing tells. */
+function notJoined({ state, origins, when }: SupplyCase, suffix: string): Check | undefined {
+  const origin = origins[0]!;
+  if (state.kind === 'grid' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return undefined;
+  const path = `origins.${origin.id}.neutralBond`;
+  const bond = need(origin.neutralBond, path, `whether the neutral of ${origin.name} is joined to earth in ${when}`);
+  if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);
+  if (bond.value) return undefined;
+  const why = `the neutral of ${origin.name} is not joined to earth: no device opens on an earth fault`;
+  return ruled(`bond${suffix}`, `${TITLE}${suffix}`, 'stop', why, BOND, bond.given);
 }
 
 /** No device that opens is ahead: the supplier's own side for a service; a stop where something is there that only alarms. */
@@ -88,14 +111,14 @@ function nothingClears({ circuit }: CircuitFacts, chain: readonly OnTheWay[], fa
   return unknownCheck(id, title, fault.known ? [noDevice(circuit)] : fault.missing);
 }
 
-function metricWays(facts: CircuitFacts, able: readonly OnTheWay[], at: SupplyCase, fault: Maybe<Fault>, suffix: string): Way[] {
+function metricWays(facts: CircuitFacts, able: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Way[] {
   const { supply } = facts.job;
   const allowedS = disconnectionTimeS(supply.u0V, supply.earthing === 'TT', facts.circuit.kind !== 'final');
   const time: Maybe<number> =
     allowedS === undefined ? unknown('supply.u0V', `a disconnection time for ${supply.u0V} V`) : known(allowedS);
   return able.flatMap((seated): Way[] => [
     ...(isOvercurrent(seated) ? [overcurrentWay(facts, seated, fault, time, suffix)] : []),
-    ...(isResidual(seated) ? [residualWay(facts, seated, at, fault, time, suffix)] : []),
+    ...(isResidual(seated) ? [residualWay(facts, seated, fault, time, suffix)] : []),
   ]);
 }
 

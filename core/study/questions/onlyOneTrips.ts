@@ -1,5 +1,5 @@
 import { type ResidualPart, residualPart } from '../../devices/residual';
-import { all, andThen, known, type Maybe, need, unknown } from '../../job/known';
+import { all, andThen, known, type Maybe, type Missing, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Fault } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
@@ -12,7 +12,10 @@ import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seate
 import { answer, type Comparison, figure, judge, line, notApplicable, notAssessed, ruled, unknownCheck } from '../judge';
 import { faultLine } from './faultLine';
 
-const RULE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '535, 536.4', basis: 'memory' };
+const RULES = {
+  iec: { standard: 'IEC 60364-5-53', edition: '2019', clause: '535, 536.4', basis: 'memory' },
+  nec: { standard: 'common practice', edition: '', clause: 'coordination; asked for by NEC 240.12, 700.32', basis: 'practice' },
+} as const satisfies Record<string, Source>;
 const STEPS: Source = {
   standard: 'IEC 60269-2',
   edition: '2013',
@@ -118,7 +121,7 @@ function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most
     demand: most.currentA,
     limit: pair.limitA,
     unit: 'A',
-    rule: RULE,
+    rule: RULES[facts.job.dialect],
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
     because: () => (lost === undefined ? sentence() : `${sentence()}; then ${lost} is lost`),
@@ -143,69 +146,61 @@ function safetyServiceLost({ house, circuit }: CircuitFacts, { device, wiring, s
 }
 
 /**
- * Residual devices one above the other, for every one upstream of this circuit. Where the circuit has none of its own, an
- * earth fault on it opens the one upstream, and everything else behind that with it.
+ * Residual devices one above the other. The nearest to the circuit is compared with every one above it. Where that nearest
+ * one is not the circuit's own, an earth fault on the circuit opens it, and everything else behind it goes with it.
  */
 function residualChecks(facts: CircuitFacts): Check[] {
-  const { chain, circuit, job } = facts;
+  const { chain, circuit } = facts;
   const residual = chain.filter(isResidual);
-  const own = residual.filter(({ wiring, seat }) => wiring.circuit.id === circuit.id && seat !== 'group');
-  const above = residual.filter((each) => !own.includes(each));
-  if (above.length === 0) return [];
-  if (own.length === 0) return above.map((upstream) => alone(facts, upstream));
-  return own.flatMap((downstream) =>
-    above.map((upstream) => {
-      const id = `residual:${downstream.device.id}:${upstream.device.id}`;
-      const title = `${downstream.device.name} under ${upstream.device.name}, residual`;
-      const parts = all({ up: partOf(upstream.device), down: partOf(downstream.device) });
-      if (!parts.known) return unknownCheck(id, title, parts.missing);
-      const typesWanted = job.dialect === 'iec';
-      const pair = residualPair(parts.value.up, parts.value.down, typesWanted);
-      if (!pair.known)
-        return unknownCheck(
-          id,
-          title,
-          [upstream, downstream].flatMap(({ device }) =>
-            device.settings.family === 'rcbo' || device.settings.family === 'rccb'
-              ? missingType(device, device.settings.residual.type)
-              : [],
-          ),
-        );
-      const { up, down } = parts.value;
-      const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
-      if (pair.value.total)
-        return judge(
-          id,
-          title,
-          known(
-            {
-              demand: RESIDUAL_RATIO,
-              limit: up.sensitivityA / down.sensitivityA,
-              unit: '× IΔn',
-              rule: RESIDUAL_RULE,
-              because: () => `only ${downstream.device.name} opens: ${values}`,
-              working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', RESIDUAL_RULE)],
-            },
-            parts.given,
-          ),
-        );
-      const lost = safetyServiceLost(facts, upstream);
-      return ruled(
-        id,
-        title,
-        lost === undefined ? 'caution' : 'stop',
-        `${upstream.device.name} may open too: ${pair.value.why}${lost === undefined ? '' : `; then ${lost} is lost`}`,
-        RESIDUAL_RULE,
-        parts.given,
-      );
-    }),
-  );
+  const nearest = residual.at(-1);
+  if (nearest === undefined) return [];
+  const own = nearest.wiring.circuit.id === circuit.id && nearest.seat !== 'group';
+  return [
+    ...(own ? [] : [alone(facts, nearest)]),
+    ...residual.slice(0, -1).map((upstream) => inSeries(facts, upstream, nearest)),
+  ];
 }
 
-const missingType = (device: Device, type: Parameters<typeof need<string>>[0]) => {
-  const maybe = need(type, `devices.${device.id}.settings.residual.type`, `type of ${device.name}`);
-  return maybe.known ? [] : maybe.missing;
-};
+/** Two residual devices in series. */
+function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Check {
+  const id = `residual:${downstream.device.id}:${upstream.device.id}`;
+  const title = `${downstream.device.name} under ${upstream.device.name}, residual`;
+  const parts = all({ up: partOf(upstream.device), down: partOf(downstream.device) });
+  if (!parts.known) return unknownCheck(id, title, parts.missing);
+  const { up, down } = parts.value;
+  const pair = residualPair(up, down, facts.job.dialect === 'iec');
+  if (!pair.known)
+    return unknownCheck(
+      id,
+      title,
+      [upstream, downstream].flatMap(({ device }) => missingType(device)),
+    );
+  const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
+  if (pair.value.total) {
+    const comparison: Comparison = {
+      demand: RESIDUAL_RATIO,
+      limit: up.sensitivityA / down.sensitivityA,
+      unit: '× IΔn',
+      rule: RESIDUAL_RULE,
+      aside: true,
+      because: () => `only ${downstream.device.name} opens: ${values}`,
+      working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', RESIDUAL_RULE)],
+    };
+    return judge(id, title, known(comparison, parts.given));
+  }
+  const lost = safetyServiceLost(facts, upstream);
+  const why = `${upstream.device.name} may open too: ${pair.value.why}`;
+  return lost === undefined
+    ? ruled(id, title, 'caution', why, RESIDUAL_RULE, parts.given)
+    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, RESIDUAL_RULE, parts.given);
+}
+
+/** The type of a residual device, where it is missing. */
+function missingType({ settings, id, name }: Device): readonly Missing[] {
+  if (settings.family !== 'rcbo' && settings.family !== 'rccb') return [];
+  const type = need(settings.residual.type, `devices.${id}.settings.residual.type`, `type of ${name}`);
+  return type.known ? [] : type.missing;
+}
 
 const partOf = (device: Device): Maybe<ResidualPart> =>
   residualPart(device) ?? unknown(`devices.${device.id}`, `residual part of ${device.name}`);
@@ -221,13 +216,13 @@ function alone(facts: CircuitFacts, upstream: Seated): Check {
           (each) => each.circuit.id !== circuit.id && each.groupDevices.some((group) => group.id === upstream.device.id),
         )
       : true;
-  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, RULE);
+  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, RULES[facts.job.dialect]);
   const lost = safetyServiceLost(facts, upstream);
   return ruled(
     id,
     title,
     lost === undefined ? 'caution' : 'stop',
     `an earth fault here opens ${upstream.device.name} and darkens what else hangs behind it${lost === undefined ? '' : `: ${lost} is lost`}`,
-    RULE,
+    RULES[facts.job.dialect],
   );
 }

@@ -1,7 +1,7 @@
 import { timeAt } from '../../curves/edge';
 import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
-import type { Fault, SupplyCase } from '../../network/faults';
+import type { Fault } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { electrodesOhm } from '../../network/source';
 import { DISCONNECTION_SOURCE } from '../../tables/disconnection';
@@ -9,13 +9,12 @@ import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { OnTheWay } from '../chains';
 import type { CircuitFacts } from '../facts';
-import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../judge';
+import { type Comparison, figure, holds, judge, line, ruled } from '../judge';
 import { faultLine, LOOP_SOURCE } from './faultLine';
 import type { Way } from './way';
 
 const TOUCH: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.5.3', basis: 'memory' };
 const LIVE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531.3.1', basis: 'memory' };
-const BOND: Source = { standard: 'IEC 60364-5-55', edition: '2011', clause: '551.4.4, 551.6', basis: 'memory' };
 const STABLE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531.3.5.3, note on stability', basis: 'memory' };
 
 /** Touch voltage that may stand for ever, V. */
@@ -25,12 +24,11 @@ export const UNSTABLE_ELECTRODE_OHM = 200;
 
 /**
  * By residual current: its slow edge at the fault current within the time, and in TT RA·IΔn ≤ 50 V besides. It has to open
- * every live conductor it must, and counts in an island only where the neutral is joined to earth in that state.
+ * every live conductor it must.
  */
 export function residualWay(
   facts: CircuitFacts,
   seated: OnTheWay,
-  at: SupplyCase,
   fault: Maybe<Fault>,
   allowed: Maybe<number>,
   suffix: string,
@@ -38,7 +36,7 @@ export function residualWay(
   const { device } = seated;
   const id = `residual:${device.id}${suffix}`;
   const title = `${device.name} by residual current${suffix}`;
-  const refused = cannotCount(facts, seated, at, id, title);
+  const refused = cannotCount(facts, seated, id, title);
   if (refused !== undefined) return { checks: [refused] };
   const part = residualPart(device) ?? unknown(`devices.${device.id}`, `residual part of ${device.name}`);
   const parts = all({ least: fault, allowedS: allowed, part });
@@ -71,30 +69,13 @@ export function residualWay(
   return { checks };
 }
 
-function cannotCount(facts: CircuitFacts, { device }: OnTheWay, at: SupplyCase, id: string, title: string): Check | undefined {
+function cannotCount(facts: CircuitFacts, { device }: OnTheWay, id: string, title: string): Check | undefined {
   const poles = facts.poles.known ? facts.poles.value : undefined;
   if (poles !== undefined && linesOpened(device) < poles.lines)
     return ruled(id, title, 'stop', `opens ${linesOpened(device)} of ${poles.lines} lines`, LIVE);
   if (facts.job.supply.earthing === 'TT' && poles?.neutral === true && !opensNeutral(device))
     return ruled(id, title, 'stop', 'leaves the neutral closed: in TT it has to open every live conductor', LIVE);
-  if (at.state.kind === 'grid') return undefined;
-  const origin = at.origins[0]!;
-  const bond = need(
-    origin.neutralBond,
-    `origins.${origin.id}.neutralBond`,
-    `whether the neutral of ${origin.name} is joined to earth in ${at.when}`,
-  );
-  if (!bond.known) return unknownCheck(id, title, bond.missing);
-  return bond.value
-    ? undefined
-    : ruled(
-        id,
-        title,
-        'stop',
-        `the neutral of ${origin.name} is not joined to earth: no residual current can flow`,
-        BOND,
-        bond.given,
-      );
+  return undefined;
 }
 
 /** Resistance of the installation's earth: its electrodes; else the loop of the source, which holds them and is more. */
