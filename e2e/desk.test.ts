@@ -51,7 +51,7 @@ describe('the circuit desk', () => {
     await waitVerdict(page, 'protects-cable', 'pass');
     await waitVerdict(page, 'clears-in-time', 'pass');
     expect(await page.$eval(fact(RATING), (field) => field.textContent)).toBe('16 A');
-    await page.waitForSelector('[data-bands="C16 100 A gG"]');
+    await page.waitForSelector('[data-bands="C16 80 A gG 125 A gG"]');
     await waitSaved(page);
     await app.restart('SIGKILL');
     await page.reload();
@@ -65,12 +65,12 @@ describe('the circuit desk', () => {
     const page = await openDesk('guillotine');
     await page.focus(fact(RATING));
     for (const _ of [20, 25, 32]) await page.keyboard.press('ArrowUp');
-    await page.waitForSelector('[data-bands="C32 100 A gG"]');
+    await page.waitForSelector('[data-bands="C32 80 A gG 125 A gG"]');
     await waitVerdict(page, 'clears-in-time', 'stop');
     await page.click(fact('devices.guillotine-device.settings.curve'));
     await page.locator('[role=radio] ::-p-text(B)').click();
     await waitVerdict(page, 'clears-in-time', 'pass');
-    await page.waitForSelector('[data-bands="B32 100 A gG"]');
+    await page.waitForSelector('[data-bands="B32 80 A gG 125 A gG"]');
     await waitSaved(page);
     await page.close();
   });
@@ -158,7 +158,7 @@ describe('the circuit desk', () => {
     await page.$eval('[data-testid=plot]', (plot) => (plot as unknown as HTMLElement).focus());
     await page.keyboard.press('ArrowRight');
     await page.waitForSelector('[data-testid=probe]');
-    expect(await page.$eval('[data-testid=probe]', (box) => box.textContent)).toMatch(/at .* A.*B16 .*100 A gG/);
+    expect(await page.$eval('[data-testid=probe]', (box) => box.textContent)).toMatch(/at .* A.*B16 .*80 A gG/);
     await page.close();
   });
 

@@ -1,3 +1,4 @@
+import type { ReactElement } from 'react';
 import { cx } from './cx';
 
 export type MarkKind = 'pass' | 'caution' | 'stop' | 'unknown' | 'not-applicable';
@@ -10,7 +11,26 @@ const COLOUR: Record<MarkKind, string> = {
   'not-applicable': 'text-quiet',
 };
 
-/** A verdict by shape as well as colour: filled disc, half-filled disc, barred ring, dashed ring, short dash. */
+/** Filled disc, half-filled disc, barred ring, dashed ring, short dash, each in a box of 16 around its middle. */
+const SHAPE: Record<MarkKind, (x: number) => ReactElement> = {
+  pass: (x) => <circle cx={x} cy="8" r="6.5" fill="currentColor" />,
+  caution: (x) => (
+    <>
+      <circle cx={x} cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
+      <path d={`M${x} 2 a6 6 0 0 0 0 12 Z`} fill="currentColor" />
+    </>
+  ),
+  stop: (x) => (
+    <>
+      <circle cx={x} cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="2" />
+      <path d={`M${x - 3.5} 8 h7`} stroke="currentColor" strokeWidth="2.4" />
+    </>
+  ),
+  unknown: (x) => <circle cx={x} cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="2.3 2.41" />,
+  'not-applicable': (x) => <path d={`M${x - 3} 8 h6`} stroke="currentColor" strokeWidth="1.6" />,
+};
+
+/** A verdict by shape as well as colour. */
 export function VerdictMark({ kind, size = 14, label }: { kind: MarkKind; size?: number; label?: string }) {
   return (
     <svg
@@ -23,23 +43,32 @@ export function VerdictMark({ kind, size = 14, label }: { kind: MarkKind; size?:
       aria-hidden={label === undefined}
       data-mark={kind}
     >
-      {kind === 'pass' && <circle cx="8" cy="8" r="6.5" fill="currentColor" />}
-      {kind === 'caution' && (
-        <>
-          <circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
-          <path d="M8 2 A6 6 0 0 0 8 14 Z" fill="currentColor" />
-        </>
-      )}
-      {kind === 'stop' && (
-        <>
-          <circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="2" />
-          <path d="M4.5 8 H11.5" stroke="currentColor" strokeWidth="2.4" />
-        </>
-      )}
-      {kind === 'unknown' && (
-        <circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="2.3 2.41" />
-      )}
-      {kind === 'not-applicable' && <path d="M5 8 H11" stroke="currentColor" strokeWidth="1.6" />}
+      {SHAPE[kind](8)}
+    </svg>
+  );
+}
+
+const STEP = 25;
+const STRIP_PX = 12;
+
+/** Small verdict marks in a fixed order, read as one picture; the label says them in words. */
+export function MarkStrip({ kinds, label }: { kinds: readonly MarkKind[]; label: string }) {
+  const width = STEP * (kinds.length - 1) + 16;
+  return (
+    <svg
+      role="img"
+      aria-label={label}
+      width={(width * STRIP_PX) / 16}
+      height={STRIP_PX}
+      viewBox={`0 0 ${width} 16`}
+      className="inline-block"
+    >
+      {kinds.map((kind, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the place in the strip is the identity
+        <g key={index} className={COLOUR[kind]} data-mark={kind}>
+          {SHAPE[kind](8 + STEP * index)}
+        </g>
+      ))}
     </svg>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
-import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
+import type { Board } from '@/core/job/schema/supply';
 import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/study/answer';
 import { cx } from '@/ui/cx';
-import { MarkStrip } from '@/ui/MarkStrip';
+import { MarkStrip } from '@/ui/VerdictMark';
 import { useJobState } from '../job/JobContext';
 import { deviceLabel } from './labels';
 
@@ -14,10 +15,25 @@ const inOrder = <T extends { order: string; state: string }>(rows: Record<string
     .filter((row) => row.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));
 
-/** The rating shown beside a circuit: its own protective device. */
-function ownDevice(job: Job, circuit: Circuit) {
-  const first = inOrder(job.devices).find((device) => device.circuitId === circuit.id && device.seat === 'start');
-  return first === undefined ? 'no device' : deviceLabel(first);
+/** A board with the circuits on it, its feed first, and the rating shown beside each. */
+interface BoardRows {
+  board: Board;
+  circuits: readonly { circuit: Circuit; rating: string }[];
+  own: number;
+}
+
+function boardRows(job: Job): BoardRows[] {
+  const ratings = new Map<string, string>();
+  for (const device of inOrder(job.devices))
+    if (device.seat === 'start' && device.circuitId !== undefined && !ratings.has(device.circuitId))
+      ratings.set(device.circuitId, deviceLabel(device));
+  const row = (circuit: Circuit) => ({ circuit, rating: ratings.get(circuit.id) ?? 'no device' });
+  const circuits = inOrder(job.circuits);
+  return inOrder(job.boards).map((board) => {
+    const own = circuits.filter((circuit) => circuit.fromBoardId === board.id);
+    const feeds = circuits.filter((circuit) => circuit.kind === 'service' && circuit.toBoardId === board.id);
+    return { board, circuits: [...feeds, ...own].map(row), own: own.length };
+  });
 }
 
 /** All circuits by board, each with its eight marks. Arrow keys walk it. */
@@ -25,6 +41,8 @@ export function CircuitList() {
   const job = useJobState((state) => state.job);
   const chosen = useJobState((state) => state.circuitId);
   const marks = useJobState((state) => state.desk?.marks);
+  const boards = useMemo(() => boardRows(job), [job]);
+  const byCircuit = useMemo(() => new Map(marks?.map((each) => [each.circuitId, each.answers])), [marks]);
   const list = useRef<HTMLElement>(null);
   useEffect(() => {
     if (chosen !== null)
@@ -46,51 +64,49 @@ export function CircuitList() {
       aria-label="Circuits"
       className="border-line bg-ground max-lg:border-b lg:overflow-y-auto lg:border-r"
     >
-      {inOrder(job.boards).map((board) => {
-        const feed = inOrder(job.circuits).find((circuit) => circuit.toBoardId === board.id);
-        const circuits = inOrder(job.circuits).filter((circuit) => circuit.fromBoardId === board.id);
-        return (
-          <section key={board.id} aria-label={board.name}>
-            <h2 className="flex min-h-9 items-baseline gap-2 border-line border-b px-3 pt-[9px] text-[13px] font-semibold">
-              {board.name}
-              <span className="ml-auto font-normal text-[12px] text-quiet">
-                {circuits.length}
-                {board.spaces === undefined ? '' : ` of ${board.spaces.value}`}
-              </span>
-            </h2>
-            <ul className="max-lg:flex max-lg:overflow-x-auto">
-              {[...(feed === undefined ? [] : [feed]), ...circuits].map((circuit) => (
-                <CircuitRow
-                  key={circuit.id}
-                  circuit={circuit}
-                  rating={ownDevice(job, circuit)}
-                  answers={marks?.find((each) => each.circuitId === circuit.id)?.answers}
-                  chosen={circuit.id === chosen}
-                />
-              ))}
-            </ul>
-          </section>
-        );
-      })}
+      {boards.map(({ board, circuits, own }) => (
+        <section key={board.id} aria-label={board.name}>
+          <h2 className="flex min-h-9 items-baseline gap-2 border-line border-b px-3 pt-[9px] text-[13px] font-semibold">
+            {board.name}
+            <span className="ml-auto font-normal text-[12px] text-quiet">
+              {own}
+              {board.spaces === undefined ? '' : ` of ${board.spaces.value}`}
+            </span>
+          </h2>
+          <ul className="max-lg:flex max-lg:overflow-x-auto">
+            {circuits.map(({ circuit, rating }) => (
+              <CircuitRow
+                key={circuit.id}
+                jobId={job.id}
+                circuit={circuit}
+                rating={rating}
+                answers={byCircuit.get(circuit.id)}
+                chosen={circuit.id === chosen}
+              />
+            ))}
+          </ul>
+        </section>
+      ))}
     </aside>
   );
 }
 
-function CircuitRow({
+const CircuitRow = memo(function CircuitRow({
+  jobId,
   circuit,
   rating,
   answers,
   chosen,
 }: {
+  jobId: string;
   circuit: Circuit;
   rating: string;
   answers: readonly Verdict[] | undefined;
   chosen: boolean;
 }) {
-  const jobId = useJobState((state) => state.job.id);
   const href = `/jobs/${jobId}/circuits?c=${circuit.id}`;
   return (
-    <li className="max-lg:w-56 max-lg:shrink-0">
+    <li className="max-lg:w-56 max-lg:shrink-0 lg:[contain-intrinsic-height:54px] lg:[content-visibility:auto]">
       <a
         href={href}
         data-circuit={circuit.id}
@@ -121,4 +137,4 @@ function CircuitRow({
       </a>
     </li>
   );
-}
+});

@@ -6,11 +6,11 @@ import { JobFrame } from './JobFrame';
 import { type JobSession, openJobSession } from './jobSession';
 
 /** Opens the job once for all its screens. What comes later comes through the session, not through the page. */
-export function JobShell({ job, revision, children }: { job: Job; revision: number; children: ReactNode }) {
+export function JobShell({ jobText, revision, children }: { jobText: string; revision: number; children: ReactNode }) {
   const [session, setSession] = useState<JobSession | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: opened once
   useEffect(() => {
-    const opened = openJobSession(job, revision);
+    const opened = openJobSession(JSON.parse(jobText) as Job, revision);
     setSession(opened);
     opened.start();
     return opened.stop;

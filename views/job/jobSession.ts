@@ -206,7 +206,7 @@ export function openJobSession(job: Job, revision: number) {
     store,
     study,
     start: () => {
-      void show(study.open(job, null));
+      void show(study.open(JSON.stringify(job), null));
       adopt();
       endTicks = onTicks({
         tick: (what) => {
