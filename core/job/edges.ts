@@ -128,6 +128,17 @@ export function readQuantity(text: string, kind: EdgeKind, usual?: string): Type
 }
 
 /**
+ * An SI value as it is typed in a unit: the same text read again in that unit gives the value back, to what six digits bear.
+ * @param usual symbol of the unit; default the SI unit
+ */
+export function inUnit(value: number, kind: EdgeKind, usual?: string): string {
+  const unit = UNITS[kind].find((candidate) => candidate.symbol === usual);
+  if (unit === undefined) return String(value);
+  const [zero, one] = [unit.toSi(0), unit.toSi(1)];
+  return trimmed((value - zero) / (one - zero));
+}
+
+/**
  * Reads a typed conductor size: `2.5`, `2,5 mm²`, `12 AWG`, `#12`, `1/0`, `250 kcmil`.
  * @param usual system taken for a bare number: `mm2` or `AWG`
  */

@@ -53,3 +53,15 @@ export function showTime(timeS: number): string {
   if (timeS < 3600) return `${showNumber(timeS / 60)} min`;
   return `${showNumber(timeS / 3600)} h`;
 }
+
+const M_PER_FT = 0.3048;
+/** Unit a length is usually given in, in a dialect. */
+export const lengthUnit = (dialect: 'iec' | 'nec'): 'm' | 'ft' => (dialect === 'nec' ? 'ft' : 'm');
+
+/** A length as people of the dialect read it: `34 m`, `62 ft`. */
+export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
+  return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;
+}
+
+/** Apparent power: `37.5 kVA`, `800 VA`. */
+export const showPower = (va: number): string => (va >= 1000 ? `${showNumber(va / 1000, 4)} kVA` : `${showNumber(va)} VA`);

@@ -1,3 +1,4 @@
+import type { Line } from './schema/facts';
 import type { Job } from './schema/job';
 
 /** The words shown, one place for both dialects. Identifiers in code use the IEC terms. */
@@ -50,6 +51,13 @@ const SYSTEMS: Record<Job['supply']['voltageSystem'], string> = {
 };
 export const systemName = (supply: Job['supply']): string =>
   supply.voltageSystem === 'single-phase' ? `${supply.u0V} V single-phase` : SYSTEMS[supply.voltageSystem];
+
+/** Letter of a line conductor: `L` where there is only one. */
+export const lineLetter = (supply: Job['supply'], line: Line): string => (supply.voltageSystem === 'single-phase' ? 'L' : line);
+
+/** A fault kind in the dialect: the earth return is PE or G. */
+export const faultWord = (dialect: Dialect, kind: string): string =>
+  kind === 'L-PE' ? `L-${word(dialect, 'protectiveLetter')}` : kind === 'L-L-L' ? '3-ph' : kind;
 
 export const VERDICT_WORDS = {
   stop: 'stop',

@@ -7,6 +7,7 @@ import { type Answer, type ShownAnswer, shownAnswer, VERDICTS, type Verdict, wor
 import { type CircuitFacts, circuitFacts } from './facts';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { answer, notAssessed } from './judge';
+import { type Place, placesOn } from './places';
 import { breaksFault } from './questions/breaksFault';
 import { carriesLoad } from './questions/carriesLoad';
 import { clearsInTime } from './questions/clearsInTime';
@@ -71,6 +72,8 @@ export interface ShownCircuit {
   verdict: Verdict;
   answers: ShownAnswer[];
   faults: FaultReading[];
+  /** Fault currents at every board on the way, and at the far end. */
+  places: Place[];
 }
 /** A study written out: `isotrip.study/1`. */
 export interface ShownStudy extends Omit<Study, 'circuits'> {
@@ -80,7 +83,7 @@ export interface ShownStudy extends Omit<Study, 'circuits'> {
 export function shownCircuit(study: CircuitStudy): ShownCircuit {
   const { circuitId, number, name, kind, boardId, verdict, facts } = study;
   const answers = study.answers.map(shownAnswer);
-  return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts) };
+  return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts), places: placesOn(facts) };
 }
 export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
 

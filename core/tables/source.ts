@@ -18,6 +18,6 @@ const FOUNDED: readonly Basis[] = ['published', 'memory', 'practice'];
 export const weakestBasis = (all: readonly Basis[]): Basis =>
   all.reduce((worst, each) => (FOUNDED.indexOf(each) > FOUNDED.indexOf(worst) ? each : worst), 'published');
 
-/** A source in one line: `IEC 60228:2004 table 2`. */
+/** A source in one line: `IEC 60228:2004 table 2`, `NEC 2023 250.122`. */
 export const cite = ({ standard, edition, clause }: Source): string =>
-  `${standard}${edition === '' ? '' : `:${edition}`} ${clause}`.trim();
+  `${standard}${edition === '' ? '' : `${standard === 'NEC' ? ' ' : ':'}${edition}`} ${clause}`.trim();

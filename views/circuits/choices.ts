@@ -18,6 +18,26 @@ export const METRIC_SIZES = [
   '70mm2',
   '95mm2',
 ] as const;
+export const AWG_SIZES = [
+  '14AWG',
+  '12AWG',
+  '10AWG',
+  '8AWG',
+  '6AWG',
+  '4AWG',
+  '3AWG',
+  '2AWG',
+  '1AWG',
+  '1/0AWG',
+  '2/0AWG',
+  '3/0AWG',
+  '4/0AWG',
+] as const;
+export const sizesOf = (dialect: 'iec' | 'nec'): readonly string[] => (dialect === 'nec' ? AWG_SIZES : METRIC_SIZES);
+/** Standard ratings of NEC 240.6(A). */
+export const NEC_RATINGS = [
+  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
+] as const;
 export const CURVES = ['B', 'C', 'D'].map((value) => ({ value, label: value }));
 
 /**

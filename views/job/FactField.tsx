@@ -1,7 +1,7 @@
 'use client';
 import { type KeyboardEvent, useId, useState } from 'react';
 import type { Step } from '@/core/job/commands';
-import { type EdgeKind, readQuantity, readSize, type Typed } from '@/core/job/edges';
+import { type EdgeKind, inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
 import type { CollectionName } from '@/core/job/schema/job';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
@@ -47,7 +47,7 @@ function neighbour(how: FactKind, value: number | string | undefined, up: boolea
 }
 
 function read(how: FactKind, text: string): Typed<number | string> {
-  if (how.kind === 'size') return readSize(text, 'mm2');
+  if (how.kind === 'size') return readSize(text, how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2');
   if (how.kind === 'quantity') return readQuantity(text, how.edge, how.usual);
   const found = how.options.find((option) => option.value.toLowerCase() === text.trim().toLowerCase());
   return found === undefined
@@ -110,8 +110,8 @@ export function FactField({ label, shown, fact, how, at, also, className }: Prop
 /** What stands in the box when it opens: the value in the unit it is usually written in. */
 function startText(how: FactKind, fact: Fact<number | string> | undefined): string {
   if (fact === undefined) return '';
-  if (typeof fact.value === 'string') return how.kind === 'size' ? fact.value.replace('mm2', '') : fact.value;
-  return String(fact.value);
+  if (typeof fact.value === 'string') return how.kind === 'size' ? fact.value.replace(/mm2|AWG/, '') : fact.value;
+  return how.kind === 'quantity' ? inUnit(fact.value, how.edge, how.usual) : String(fact.value);
 }
 
 function Editor({

@@ -183,6 +183,7 @@ function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): C
       limit,
       unit: 'V',
       rule: VOLTAGE,
+      aside: true,
       because: () => `marked ${marking}; ${between ? 'line to line' : 'each pole to earth'}`,
       working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), VOLTAGE)],
     });

@@ -1,7 +1,7 @@
 import { americanWithstand, metricWithstand } from '../../conductors/withstand';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
-import { sizeMm2 } from '../../job/edges';
+import { showSize, sizeMm2 } from '../../job/edges';
 import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
 import type { Fault } from '../../network/faults';
 import { EGC_SOURCE, egcSize } from '../../tables/equipmentGrounding';
@@ -118,8 +118,10 @@ function groundingSize({ wiring, circuit, protective }: CircuitFacts): Check[] {
           limit,
           unit: 'mm²',
           rule: EGC_SOURCE,
-          because: () => `${least} wanted behind ${figure(ratedA)} A, ${size} there`,
-          working: () => [line('size wanted ≤ size there', `${least} ≤ ${size}`, holds(demand, limit), EGC_SOURCE)],
+          because: () => `${showSize(least)} wanted behind ${figure(ratedA)} A, ${showSize(size)} there`,
+          working: () => [
+            line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), EGC_SOURCE),
+          ],
         });
       });
       return judge(`grounding:${segment.id}`, `Grounding conductor of ${facts.name}`, comparison);
