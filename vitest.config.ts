@@ -3,5 +3,11 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname) } },
-  test: { include: ['{core,server,cli,workers,views,ui}/**/*.test.{ts,tsx}'], environment: 'node', testTimeout: 30_000 },
+  // No test replaces a module, so the files of one worker may share what they load.
+  test: {
+    include: ['{core,server,cli,workers,views,ui}/**/*.test.{ts,tsx}'],
+    environment: 'node',
+    isolate: false,
+    testTimeout: 30_000,
+  },
 });

@@ -1,5 +1,5 @@
 // Starts as plain Node: makes sure the packages are there before anything that needs them runs.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -23,6 +23,17 @@ export function run(command, args, env = {}) {
   });
   if (error !== undefined) console.error(`${command}: ${error.message}`);
   return status ?? 1;
+}
+
+/** Runs a command beside others; resolves to its exit code and everything it printed. */
+export function runAside(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: process.env });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text));
+    child.on('error', (error) => resolve({ status: 1, output: `${command}: ${error.message}` }));
+    child.on('close', (status) => resolve({ status: status ?? 1, output }));
+  });
 }
 
 /** Path of a package's command. */

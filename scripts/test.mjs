@@ -4,22 +4,17 @@ import os from 'node:os';
 import path from 'node:path';
 import { ensureChromium } from './browser.mjs';
 import { ensureBuild } from './build.mjs';
-import { STATIC_CHECKS } from './check.mjs';
+import { STATIC_COUNT, staticChecks } from './check.mjs';
 import { bin, ensurePackages, run } from './packages.mjs';
 
 ensurePackages();
 ensureChromium();
 ensureBuild();
 
-let passed = 0;
-let failed = 0;
-for (const [name, command, args] of STATIC_CHECKS) {
-  if (run(command, args) === 0) passed += 1;
-  else {
-    failed += 1;
-    console.error(`failed: ${name}`);
-  }
-}
+const statically = await staticChecks();
+for (const name of statically) console.error(`failed: ${name}`);
+let passed = STATIC_COUNT - statically.length;
+let failed = statically.length;
 
 const reports = mkdtempSync(path.join(os.tmpdir(), 'isotrip-tests-'));
 for (const config of ['vitest.config.ts', 'vitest.e2e.config.ts']) {
