@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand, CommandRefused, type Step } from './commands';
-import { readQuantity, readSize } from './edges';
+import { readQuantity, readSize, sizeMm2 } from './edges';
 import { MAX_JOB_BYTES, parseJob, parseJobText } from './parse';
 import type { Job } from './schema/job';
 import { showAmount } from './show';
@@ -169,6 +169,11 @@ describe('typed values', () => {
     expect(readSize(typed, usual)).toMatchObject({ ok: true, value: size }),
   );
   it('refuses a size that is none', () => expect(readSize('thick', 'mm2')).toMatchObject({ ok: false }));
+
+  it('names American sizes, and leaves metric ones as areas', () => {
+    expect(showAmount(sizeMm2('10AWG'), sizeMm2('1/0AWG'), 'mm²')).toEqual({ demand: '10', limit: '1/0', unit: 'AWG' });
+    expect(showAmount(2.5, 4, 'mm²')).toEqual({ demand: '2.5', limit: '4', unit: 'mm²' });
+  });
 
   it('never shows two different values alike', () => {
     fc.assert(

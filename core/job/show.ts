@@ -1,3 +1,5 @@
+import { gaugeOf } from './edges';
+
 /** A number for the screen: three significant digits (or as many as asked), whole above 1000, thin-spaced thousands. */
 export function showNumber(value: number, digits = 3): string {
   if (value === Number.POSITIVE_INFINITY) return 'never';
@@ -25,9 +27,11 @@ export function prefixFor(limit: number, unit: string): { unit: string; by: numb
 
 /**
  * Demand and limit in one unit, both readable: `{ demand: '4.54', limit: '6', unit: 'kA' }`.
- * Two different values never look alike: digits are added until they differ.
+ * Two different values never look alike: digits are added until they differ. American sizes are named: `10 / 12 AWG`.
  */
 export function showAmount(demand: number, limit: number, unit: string): { demand: string; limit: string; unit: string } {
+  const [wanted, there] = unit === 'mm²' ? [gaugeOf(demand), gaugeOf(limit)] : [];
+  if (wanted !== undefined && there !== undefined) return { demand: wanted, limit: there, unit: 'AWG' };
   const prefix = prefixFor(limit, unit);
   for (let digits = 3; ; digits++) {
     const shown = {

@@ -118,6 +118,7 @@ function groundingSize({ wiring, circuit, protective }: CircuitFacts): Check[] {
           limit,
           unit: 'mm²',
           rule: EGC_SOURCE,
+          aside: true,
           because: () => `${showSize(least)} wanted behind ${figure(ratedA)} A, ${showSize(size)} there`,
           working: () => [
             line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), EGC_SOURCE),
