@@ -67,8 +67,8 @@ const MARKED: Readonly<Record<string, RatedVolts>> = {
   '277': { toEarthV: 277, betweenV: 0, marking: '277 V' },
   '480': { toEarthV: 480, betweenV: 480, marking: '480 V' },
 };
-/** Voltages the metric household families are made for (IEC 60898-1, 5.3.1). */
-const METRIC: RatedVolts = { toEarthV: 230, betweenV: 400, marking: '230/400 V' };
+/** Voltages the metric families are made for: 230/400 V, or 240/415 V (IEC 60898-1, table 1; IEC 60269-1, table 1). */
+const METRIC: RatedVolts = { toEarthV: 240, betweenV: 415, marking: '230/400 V or 240/415 V' };
 
 /** What voltage a device may break. @returns unknown for an American device whose marking is not entered */
 export function ratedVolts(device: Device): Maybe<RatedVolts> {

@@ -81,3 +81,11 @@ export function canBeBackFed({ house }: CircuitFacts, { wiring, seat }: Seated):
   if (sources.size === 0 || seat === 'group') return false;
   return house.network.maxCases.some(({ origins }) => origins.length > 1 && origins.some((origin) => sources.has(origin.id)));
 }
+
+/** The circuits next behind a device: those of its board for one at a feeder's end, those of its group, else its own. */
+export function circuitsBehind({ house }: CircuitFacts, { device, wiring, seat }: Seated): Wiring[] {
+  const { byCircuit, outgoing } = house.wirings;
+  if (seat === 'start') return [wiring];
+  if (seat === 'group') return [...byCircuit.values()].filter((each) => each.groupDevices.some(({ id }) => id === device.id));
+  return (outgoing.get(wiring.circuit.toBoardId ?? '') ?? []).flatMap((circuit) => byCircuit.get(circuit.id) ?? []);
+}

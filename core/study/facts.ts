@@ -27,6 +27,8 @@ export interface CircuitFacts {
   path: Maybe<Wiring[]>;
   /** Every device on the way, from the origin to this circuit's start (to its board, where it feeds one), nearest last. */
   chain: readonly Seated[];
+  /** Those of the chain that a fault anywhere on the circuit passes: without what sits at its end. */
+  ahead: readonly Seated[];
   /** Those of this circuit itself and the group devices it hangs behind. */
   own: readonly Seated[];
   /** The one that protects the cable: the last overcurrent device at the circuit's start. */
@@ -78,12 +80,14 @@ export function circuitFacts(job: Job): CircuitFacts[] {
     const path = pathTo(wirings, circuit);
     const own = seatedIn(wiring, circuit.kind !== 'final');
     const before = path.known ? toBoard(path.value.slice(0, -1)) : NOTHING;
+    const chain = [...before, ...own];
     return {
       job,
       circuit,
       wiring,
       path,
-      chain: [...before, ...own],
+      chain,
+      ahead: chain.filter((seated) => !(seated.wiring === wiring && seated.seat === 'end')),
       own,
       protective: wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings)).at(-1),
       poles: house.polesOf(wiring),

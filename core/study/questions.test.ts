@@ -114,6 +114,17 @@ describe('carries-load', () => {
     expect(ask({ ...job, loads: { heater } }, 'carries-load').demand).toBeCloseTo(3000 / 230, 12);
   });
 
+  it('cautions where a board is asked for more than 0.8 of its main', () => {
+    const feeder = (ibA: number) => {
+      const job = one({ circuit: { kind: 'distribution', toBoardId: 'annex', designCurrentA: stated(ibA) } });
+      job.boards.annex = { id: 'annex', order: 'b', name: 'Annex', state: 'new', deviceFactor: stated(1) };
+      return ask(job, 'carries-load');
+    };
+    expect(feeder(12.8).verdict).toBe('pass');
+    expect(feeder(12.9)).toMatchObject({ verdict: 'caution', demand: 12.9, limit: 16 });
+    expect(ask(withField(one(), 'circuits', 'c', ['designCurrentA'], stated(15)), 'carries-load').verdict).toBe('pass');
+  });
+
   it('a switch rated below the device ahead of it stops', () => {
     const job = one();
     job.segments.tails = segment('tails', 'service', 2, 25, 16);

@@ -111,6 +111,22 @@ describe('breaks-fault at the right voltage', () => {
     expect(check(ask(job, 'breaks-fault', 'range'), 'voltage:range-device:L-L').demand).toBeCloseTo(207.85, 2);
   });
 
+  it('metric devices above 240/415 V stop, and an American fuse of unknown voltage is unknown', () => {
+    const job = threePhaseHouse(star());
+    expect(ask(job, 'breaks-fault', 'motor').checks.some((each) => each.id.startsWith('voltage'))).toBe(false);
+    job.supply = { ...job.supply, u0V: 277 };
+    expect(check(ask(job, 'breaks-fault', 'motor'), 'voltage:motor-device:L-L')).toMatchObject({ verdict: 'stop', limit: 415 });
+    const fused = splitHouse();
+    fused.devices['outlets-device'] = device('outlets-device', 'outlets', {
+      family: 'fuse',
+      system: 'J',
+      ratingA: stated(20),
+      poles: '1P',
+      breakingA: stated(200_000),
+    });
+    expect(check(ask(fused, 'breaks-fault', 'outlets'), 'voltage:outlets-device').verdict).toBe('unknown');
+  });
+
   it('an unmarked breaker breaks 5 kA, but only where it is said to be unmarked', () => {
     const bare = withField(splitHouse(), 'devices', 'outlets-device', ['settings', 'aicA']);
     expect(ask(bare, 'breaks-fault', 'outlets').verdict).toBe('unknown');
@@ -366,6 +382,13 @@ describe('measured loops', () => {
     expect(check(ask(read(0.81 * limit), 'clears-in-time', 'c'), 'reading').verdict).toBe('caution');
     expect(check(ask(read(1.01 * limit), 'clears-in-time', 'c'), 'reading').verdict).toBe('stop');
   });
+  it('are not held to overcurrent where a residual device clears', () => {
+    const job = read(9);
+    expect(ask(job, 'clears-in-time', 'c').verdict).toBe('stop');
+    job.devices.cutout = device('cutout', 'service', gg(63));
+    job.devices.head = device('head', 'service', rccb(), { seat: 'end', order: 'b' });
+    expect(ask(job, 'clears-in-time', 'c').checks.map((each) => each.id)).not.toContain('reading:r');
+  });
   it('that were superseded do not count', () => {
     const job = read(9);
     job.readings.s = { ...job.readings.r!, id: 's', value: 0.5, supersedes: 'r' };
@@ -403,6 +426,37 @@ describe('residual switches', () => {
     expect(rated(63)).toMatchObject({ verdict: 'pass', demand: 63 });
     expect(rated(48)).toMatchObject({ verdict: 'pass', demand: 48 });
     expect(rated(40)).toMatchObject({ verdict: 'stop' });
+  });
+  it('are not judged by what is behind them where something there has no overcurrent device of its own', () => {
+    const job = grouped({ ratingA: stated(48) });
+    delete job.devices['d-device'];
+    expect(check(ask(job, 'carries-load', 'c'), 'carries:rccb')).toMatchObject({ verdict: 'unknown' });
+  });
+  it('at the end of a feeder carry what the circuits of that board add up to', () => {
+    const rated = (ratingA: number) => {
+      const job = grouped();
+      job.devices.head = device('head', 'service', rccb({ ratingA: stated(ratingA) }), { seat: 'end', order: 'b' });
+      return check(ask(job, 'carries-load', 'service'), 'carries:head');
+    };
+    expect(rated(47)).toMatchObject({ verdict: 'stop', demand: 63 });
+    expect(rated(48)).toMatchObject({ verdict: 'pass', demand: 48 });
+  });
+  it('stand a fault with a device behind them only on its own circuit, or where the other one reads the same', () => {
+    const behind = grouped({ conditionalWithDeviceId: 'c-device' });
+    expect(check(ask(behind, 'breaks-fault', 'c'), 'breaks:rccb:L-N').verdict).toBe('pass');
+    expect(check(ask(behind, 'breaks-fault', 'd'), 'breaks:rccb:L-N').verdict).toBe('unknown');
+    behind.devices['d-device'] = { ...behind.devices['d-device']!, settings: breaker('B', 16) };
+    expect(check(ask(behind, 'breaks-fault', 'd'), 'breaks:rccb:L-N').verdict).toBe('pass');
+  });
+  it('at the far end of a cable do not shorten a fault on that cable', () => {
+    const heat = (withHead: boolean) => {
+      const job = grouped();
+      job.segments.tails = segment('tails', 'service', 30, 16, 6);
+      if (withHead) job.devices.head = device('head', 'service', rccb(), { seat: 'end', order: 'b' });
+      return check(ask(job, 'protects-cable', 'service'), 'energy:tails:L-PE').demand;
+    };
+    expect(heat(true)).toBe(heat(false));
+    expect(heat(false)).toBeGreaterThan(0);
   });
   it('stand a fault only with the device their rating names', () => {
     expect(check(ask(grouped(), 'breaks-fault', 'c'), 'breaks:rccb:L-N')).toMatchObject({ verdict: 'pass', limit: 6000 });

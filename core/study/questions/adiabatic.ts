@@ -92,10 +92,10 @@ function worstOf(
   return known(judged(device, worst!), join(given, worst!.energy.given));
 }
 
-/** The soonest residual device on the way. */
-function residualTime({ chain }: CircuitFacts, currentA: number): { timeS: number; given: Givens } | undefined {
+/** The soonest residual device the fault's current passes: one at the far end of the cable does not see it. */
+function residualTime({ ahead }: CircuitFacts, currentA: number): { timeS: number; given: Givens } | undefined {
   let soonest: { timeS: number; given: Givens } | undefined;
-  for (const { device } of chain) {
+  for (const { device } of ahead) {
     const part = residualPart(device);
     if (part?.known !== true) continue;
     const timeS = timeAt(part.value.slow, currentA);

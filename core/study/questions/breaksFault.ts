@@ -1,7 +1,7 @@
-import { breakingCapacity, type Capacity, ratedVolts } from '../../devices/capacity';
+import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '../../devices/capacity';
 import { deviceLine } from '../../devices/identity';
-import { all, andThen, known, type Maybe, need, unknown } from '../../job/known';
-import type { Combination } from '../../job/schema/device';
+import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
+import type { Combination, Device } from '../../job/schema/device';
 import { showCurrent } from '../../job/show';
 import type { Fault } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
@@ -9,14 +9,17 @@ import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../netw
 import type { Source } from '../../tables/source';
 import type { Answer, Check, Verdict } from '../answer';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, type Seated } from '../facts';
-import { answer, type Comparison, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
+import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 import { faultLine, LOOP_SOURCE } from './faultLine';
 
 const RULE = {
   iec: { standard: 'IEC 60364-4-43', edition: '2008', clause: '434.5.1', basis: 'memory' },
   nec: { standard: 'NEC', edition: '', clause: '110.9', basis: 'memory' },
 } as const satisfies Record<string, Source>;
-const VOLTAGE: Source = { standard: 'NEC', edition: '', clause: '240.85', basis: 'memory' };
+const VOLTAGE = {
+  iec: { standard: 'IEC 60364-5-53', edition: '2019', clause: '533.1, rated voltage', basis: 'memory' },
+  nec: { standard: 'NEC', edition: '', clause: '240.60(A), 240.85', basis: 'memory' },
+} as const satisfies Record<string, Source>;
 const SERIES: Source = {
   standard: 'NEC 240.86; IEC 60364-4-43',
   edition: '',
@@ -76,8 +79,7 @@ function ownBreaking(facts: CircuitFacts, seated: Seated): Check[] {
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
   const kinds = kindsAmong(poles.value);
   const checks = kinds.map((kind) => breaks(facts, seated, kind));
-  if (device.settings.family === 'moulded-case-nec')
-    checks.push(...kindsOfVoltage(kinds).map((between) => voltage(facts, seated, between)));
+  checks.push(...kindsOfVoltage(kinds).flatMap((between) => voltage(facts, seated, between)));
   return checks;
 }
 
@@ -173,22 +175,29 @@ function reservation(fault: Fault, { capacityA, serviceA }: Capacity): { within:
 /** Which voltages the poles face: to earth always, between lines where two of them can fault. */
 const kindsOfVoltage = (kinds: readonly FaultKind[]): boolean[] => (kinds.includes('L-L') ? [false, true] : [false]);
 
-/** A slash rating holds its lower value to earth and its higher one between lines; a straight one holds for both. */
-function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): Check {
-  const comparison = andThen(ratedVolts(device), ({ toEarthV, betweenV, marking }): Maybe<Comparison> => {
-    const demand = between ? lineVoltageV(job.supply) : job.supply.u0V;
-    const limit = between ? betweenV : toEarthV;
-    return known({
+/**
+ * A slash rating holds its lower value to earth and its higher one between lines; a straight one holds for both. The metric
+ * families all bear the same, so theirs is told only where it is not enough.
+ */
+function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): Check[] {
+  const demand = between ? lineVoltageV(job.supply) : job.supply.u0V;
+  const rated = ratedVolts(device);
+  const limitOf = ({ betweenV, toEarthV }: RatedVolts) => (between ? betweenV : toEarthV);
+  if (device.settings.family !== 'moulded-case-nec' && rated.known && fits(demand, limitOf(rated.value))) return [];
+  const rule = VOLTAGE[job.dialect];
+  const comparison = map(rated, (volts): Comparison => {
+    const limit = limitOf(volts);
+    return {
       demand,
       limit,
       unit: 'V',
-      rule: VOLTAGE,
+      rule,
       aside: true,
-      because: () => `marked ${marking}; ${between ? 'line to line' : 'each pole to earth'}`,
-      working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), VOLTAGE)],
-    });
+      because: () => `marked ${volts.marking}; ${between ? 'line to line' : 'each pole to earth'}`,
+      working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+    };
   });
-  return judge(`voltage:${device.id}:${between ? 'L-L' : 'L-PE'}`, `Voltage at ${device.name}`, comparison);
+  return [judge(`voltage:${device.id}:${between ? 'L-L' : 'L-PE'}`, `Voltage at ${device.name}`, comparison)];
 }
 
 /** A residual switch stands a fault only together with the overcurrent device its rating names. */
@@ -199,11 +208,11 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   const poles = polesAt(facts, seated);
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
   const path = `devices.${device.id}.settings`;
-  const named = [...facts.chain, ...behind(facts, device.id)].find((each) => each.device.id === settings.conditionalWithDeviceId);
+  const named = backup(facts, seated, settings.conditionalWithDeviceId);
   const rating = andThen(need(settings.conditionalA, `${path}.conditionalA`, `conditional rating of ${device.name}`), (limit) =>
     named === undefined
       ? unknown(`${path}.conditionalWithDeviceId`, `the overcurrent device the rating of ${device.name} holds with`)
-      : known({ limit, with: named.device.name }),
+      : known({ limit, with: named.name }),
   );
   return kindsAmong(poles.value).map((kind) => {
     const comparison = andThen(all({ fault: faultAtDevice(facts, seated, kind), rating }), (parts): Maybe<Comparison> => {
@@ -225,9 +234,15 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   });
 }
 
-/** Overcurrent devices of the circuits behind a group device. */
-function behind({ house }: CircuitFacts, deviceId: string): { device: Seated['device'] }[] {
-  return [...house.wirings.byCircuit.values()]
-    .filter(({ groupDevices }) => groupDevices.some((device) => device.id === deviceId))
-    .flatMap(({ startDevices }) => startDevices.map((device) => ({ device })));
+/**
+ * The device a residual switch's rating holds with, where it stands in the way of this circuit's faults: ahead of the
+ * switch, or behind it on this circuit. There a device that reads the same serves as well: circuits of a group have one each.
+ */
+function backup({ job, chain, wiring }: CircuitFacts, seated: Seated, deviceId: string | undefined): Device | undefined {
+  const named = deviceId === undefined ? undefined : job.devices[deviceId];
+  if (named === undefined) return undefined;
+  const ahead = chain.slice(0, chain.indexOf(seated)).find(({ device }) => device.id === named.id);
+  if (ahead !== undefined) return named;
+  if (seated.seat === 'end') return undefined;
+  return wiring.startDevices.find((device) => device.id === named.id || deviceLine(device) === deviceLine(named));
 }

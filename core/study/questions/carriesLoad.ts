@@ -1,9 +1,11 @@
 import { isBreaker, opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
+import type { Circuit } from '../../job/schema/circuit';
 import type { Device } from '../../job/schema/device';
 import { continuousCurrent } from '../../loads/designCurrent';
 import type { Source } from '../../tables/source';
-import type { Answer, Check } from '../answer';
+import type { Answer, Check, WorkingLine } from '../answer';
+import { circuitsBehind } from '../chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../facts';
 import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 
@@ -22,6 +24,9 @@ const SWITCH: Source = {
   basis: 'memory',
 };
 const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
+const FULL: Source = { standard: 'common practice', edition: '', clause: 'a fifth of a board left free', basis: 'practice' };
+/** Share of its main a board may be asked for before it is called full (practice). */
+export const FULL_SHARE = 0.8;
 /** Families that carry nothing of the circuit, or are judged with another question. */
 const SILENT = new Set(['spd', 'monitor']);
 
@@ -57,16 +62,20 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
   const parts = all({ design: facts.design, ratedA: ratedCurrent(device), factor: deviceFactor(facts, seated) });
   const comparison = map(parts, ({ design: ib, ratedA, factor }): Comparison => {
     const limit = ratedA * factor;
+    const full = isFull(facts.circuit, ib.ibA, ratedA);
     return {
       demand: ib.ibA,
       limit,
       unit: 'A',
       rule: RULE,
-      because: () => `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}`,
+      within: full ? 'caution' : 'pass',
+      because: () =>
+        `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}${full ? NEARLY : ''}`,
       working: () => [
         line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
         line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(limit)} A`, FACTOR),
         line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(limit)}`, holds(ib.ibA, limit), RULE),
+        ...(full ? [fullLine(ib.ibA, ratedA)] : []),
       ],
     };
   });
@@ -85,20 +94,31 @@ function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device:
     const demand = whole ? load.continuousA + load.otherA : load.factoredA;
     const formula = whole ? 'I continuous + I other' : '1.25 · I continuous + I other';
     const values = `${whole ? '' : '1.25 · '}${figure(load.continuousA)} + ${figure(load.otherA)}`;
+    const allA = load.continuousA + load.otherA;
+    const full = isFull(circuit, allA, ratedA);
     return {
       demand,
       limit: ratedA,
       unit: 'A',
       rule: CONTINUOUS,
-      because: () => `${formula} through ${figure(ratedA)} A`,
+      within: full ? 'caution' : 'pass',
+      because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
       working: () => [
         line(formula, values, `${figure(demand)} A`, CONTINUOUS),
         line('≤ In', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), CONTINUOUS),
+        ...(full ? [fullLine(allA, ratedA)] : []),
       ],
     };
   });
   return judge(`carries:${id}`, `Load through ${name}`, comparison);
 }
+
+/** Whether what feeds a board is asked for more than leaves room. */
+const isFull = ({ toBoardId }: Circuit, demandA: number, ratedA: number): boolean =>
+  toBoardId !== undefined && !fits(demandA, FULL_SHARE * ratedA);
+const NEARLY = `: above ${FULL_SHARE} of it, the board is nearly full`;
+const fullLine = (demandA: number, ratedA: number): WorkingLine =>
+  line(`Ib ≤ ${FULL_SHARE} · In`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);
 
 /** A switch carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
 function switchRating(facts: CircuitFacts, { device }: Seated): Check {
@@ -142,16 +162,19 @@ function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number
  * A residual switch has no overload protection of its own: what is ahead of it must hold it to its rating, or everything
  * behind it together may not exceed it. No diversity counts.
  */
-function residualSwitchRating(facts: CircuitFacts, { device }: Seated): Check {
+function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
+  const { device } = seated;
   const { settings, id, name } = device;
   if (settings.family !== 'rccb') return notYet(device);
   const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
   const ahead = aheadOf(facts, device);
   const behind = list(
-    [...facts.house.wirings.byCircuit.values()]
-      .filter(({ groupDevices, startDevices }) => [...groupDevices, ...startDevices].some((each) => each.id === id))
-      .flatMap(({ startDevices }) => startDevices.filter((each) => opensOnOvercurrent(each.settings)).slice(-1))
-      .map(ratedCurrent),
+    circuitsBehind(facts, seated).map(({ circuit, startDevices }) => {
+      const own = startDevices.filter((each) => opensOnOvercurrent(each.settings)).at(-1);
+      return own === undefined
+        ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+        : ratedCurrent(own);
+    }),
   );
   const comparison = andThen(own, (limit): Maybe<Comparison> => {
     const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
@@ -159,8 +182,9 @@ function residualSwitchRating(facts: CircuitFacts, { device }: Seated): Check {
       demand: ratings.reduce((sum, each) => sum + each, 0),
       what: `${ratings.length} devices behind, added up`,
     }));
+    const ways = [byAhead, byBehind];
     const better =
-      [byAhead, byBehind].find((each) => each.known && fits(each.value.demand, limit)) ?? (byAhead.known ? byAhead : byBehind);
+      ways.find((each) => each.known && fits(each.value.demand, limit)) ?? ways.find((each) => !each.known) ?? byAhead;
     return map(better, ({ demand, what }) => ({
       demand,
       limit,

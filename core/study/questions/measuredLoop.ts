@@ -4,7 +4,7 @@ import { andThen, known, type Maybe, unknown } from '../../job/known';
 import { disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
-import type { CircuitFacts } from '../facts';
+import { type CircuitFacts, isResidual } from '../facts';
 import { type Comparison, figure, holds, judge, line } from '../judge';
 
 const COLD: Source = {
@@ -21,9 +21,9 @@ export const COLD_SHARE = 0.8;
  * 1.0 a caution. Circuits cleared by a residual device are not held to it.
  */
 export function measuredLoop(facts: CircuitFacts): Check[] {
-  const { house, circuit, protective, job } = facts;
+  const { house, circuit, protective, job, ahead } = facts;
   if (job.dialect === 'nec' || job.supply.earthing === 'TT' || protective === undefined) return [];
-  if (protective.settings.family === 'rcbo') return [];
+  if (ahead.some(isResidual)) return [];
   const readings = house.readingsOf(circuit.id).filter((reading) => reading.kind === 'zs' && reading.value !== undefined);
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   if (allowedS === undefined) return [];
