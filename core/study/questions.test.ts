@@ -189,6 +189,14 @@ describe('protects-cable', () => {
     expect(check(found, 'in-iz:tail')).toMatchObject({ verdict: 'stop', demand: 20, limit: 19.5 });
   });
 
+  it('calls a ring not known, not overloaded: each leg carries its share', () => {
+    const job = one({ settings: breaker('B', 32), line: 2.5, protective: 1.5, circuit: { topology: 'ring' } });
+    const found = ask(job, 'protects-cable');
+    expect(found.verdict).toBe('unknown');
+    expect(found.checks.filter((each) => each.verdict === 'stop')).toEqual([]);
+    expect(check(found, 'energy:c-cable:live').verdict).toBe('pass');
+  });
+
   it('Iz is the table times both factors', () => {
     const job = withField(
       withField(one(), 'segments', 'c-cable', ['ambientC'], stated(40)),
