@@ -153,6 +153,8 @@ describe('backups', () => {
     await saved(page);
     const place = await app.open('/backups');
     await place.waitForSelector('[data-backup^=isotrip-]');
+    await press(place, 'button ::-p-text(Back up now)');
+    await place.waitForSelector('[data-backup^=by-hand-]');
     await place.click('[data-backup^=isotrip-] button');
     await place.waitForSelector('[data-testid=notice]');
     expect((await notices(place)).join()).toMatch(/Restored \d+ jobs?. What was there before is kept as before-restore/);

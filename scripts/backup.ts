@@ -1,5 +1,5 @@
 // Backups by hand: npm run backup makes one, npm run restore lists them, npm run restore -- NAME puts one back.
-import { backups, dailyBackup, restore, restoreOverDamaged } from '../server/backups';
+import { backupNow, backups, restore, restoreOverDamaged } from '../server/backups';
 import { dataFolder } from '../server/database';
 import { openStore, type Store } from '../server/store';
 import { isOurs, StoreProblem } from '../server/trouble';
@@ -26,7 +26,7 @@ async function run(): Promise<string> {
   const store = openUnlessDamaged();
   if (what === 'backup') {
     if (store === undefined) throw new StoreProblem('The database is damaged; restore a backup instead.', 'damaged');
-    return (await dailyBackup(store, now.slice(0, 10))) ?? 'The day has its backup.';
+    return `Copied to ${await backupNow(store, now)}.`;
   }
   if (store === undefined) {
     const { jobs, aside } = restoreOverDamaged(folder, name!, now);

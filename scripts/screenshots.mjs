@@ -7,7 +7,7 @@ import { ensureBuild } from './build.mjs';
 import { bin, ensurePackages, fail, ROOT, run } from './packages.mjs';
 import { serve } from './serve.mjs';
 
-const desk = (circuit) => `/jobs/bindery-yard/circuits?c=${circuit}`;
+const desk = (circuit, job = 'bindery-yard') => `/jobs/${job}/circuits?c=${circuit}`;
 const VIEWS = [
   { name: 'desk-day', at: desk('guillotine'), ready: '[data-fix]', theme: 'day' },
   { name: 'desk-cupboard', at: desk('guillotine'), ready: '[data-fix]', theme: 'cupboard' },
@@ -26,7 +26,13 @@ const VIEWS = [
     click: '[data-fact="segments.attic-fan-cable.lengthM"]',
   },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-fix]', theme: 'day', width: 390, height: 844 },
+  { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
+  { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
+  { name: 'desk-three-phase', at: desk('press'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
+  { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
+  { name: 'firm', at: '/firm', ready: 'h1', theme: 'day' },
+  { name: 'backups', at: '/backups', ready: '[data-backup]', theme: 'day' },
 ];
 
 ensurePackages();
@@ -40,7 +46,7 @@ for (const { name, at, ready, theme, click, width = 1280, height = 800 } of VIEW
   const page = await browser.newPage();
   await page.setViewport({ width, height });
   await page.evaluateOnNewDocument((chosen) => localStorage.setItem('isotrip-theme', chosen), theme);
-  await page.goto(server.url + at, { waitUntil: 'networkidle0' });
+  await page.goto(server.url + at, { waitUntil: 'load' });
   await page.waitForSelector(ready);
   await page.evaluate(() => document.fonts.ready);
   if (click !== undefined) await page.click(click);

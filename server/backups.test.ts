@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'no
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { backupFolder, dailyBackup, daysKept, restore, restoreOverDamaged } from './backups';
+import { backupFolder, backupNow, backups, dailyBackup, daysKept, restore, restoreOverDamaged } from './backups';
 import { databaseFile } from './database';
 import { demoJob } from './demos';
 import { StaleBase } from './jobs';
@@ -39,6 +39,19 @@ describe('daily backups', () => {
     });
     expect(lengths).toEqual([before, 7]);
     expect(readdirSync(backupFolder(store.folder)).filter((name) => name.endsWith('.unfinished'))).toEqual([]);
+  });
+
+  it('are left alone by those made by hand, which can be restored too', async () => {
+    await dailyBackup(store, '2026-11-24');
+    const before = length();
+    const made = await backupNow(store, AT);
+    edit(7, 1);
+    await dailyBackup(store, '2026-11-25');
+    expect(backups(store.folder).map((each) => each.name)).toEqual(
+      expect.arrayContaining([made, 'isotrip-2026-11-24.sqlite', 'isotrip-2026-11-25.sqlite']),
+    );
+    await restore(store, made, AT);
+    expect(length()).toBe(before);
   });
 
   it('stay for seven days, then one a week for eight weeks', () => {

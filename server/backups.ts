@@ -8,7 +8,8 @@ import type { Store } from './store';
 import { isOurs, StoreProblem, storeProblem } from './trouble';
 
 const DAILY = /^isotrip-(\d{4}-\d{2}-\d{2})\.sqlite$/;
-const ANY = /^(isotrip-\d{4}-\d{2}-\d{2}|before-restore-[0-9TZ-]+)\.sqlite$/;
+const ANY = /^(isotrip-\d{4}-\d{2}-\d{2}|(by-hand|before-restore)-[0-9TZ-]+)\.sqlite$/;
+const stamp = (at: string): string => at.replace(/[:.]/g, '-');
 /** The newest days all kept, then one a week. */
 const DAYS_KEPT = 7;
 const WEEKS_KEPT = 8;
@@ -59,6 +60,9 @@ export async function dailyBackup(store: Store, day: string): Promise<string | u
   for (const each of days) if (!kept.has(each)) rmSync(path.join(backupFolder(store.folder), `isotrip-${each}.sqlite`));
   return name;
 }
+
+/** Makes a backup at any time; it stays until somebody takes it away. @param at ISO instant */
+export const backupNow = (store: Store, at: string): Promise<string> => copyTo(store, `by-hand-${stamp(at)}.sqlite`);
 
 /** Which days' backups stay: the newest ones, then the newest of each week. */
 export function daysKept(days: readonly string[]): Set<string> {
@@ -124,7 +128,7 @@ function checked(folder: string, name: string): Checked {
 export async function restore(store: Store, name: string, at: string): Promise<{ jobs: number; before: string }> {
   const copy = checked(store.folder, name);
   try {
-    const before = await copyTo(store, `before-restore-${at.replace(/[:.]/g, '-')}.sqlite`);
+    const before = await copyTo(store, `before-restore-${stamp(at)}.sqlite`);
     const { db } = store;
     db.prepare('ATTACH ? AS restored').run(copy.file);
     try {

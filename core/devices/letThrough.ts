@@ -1,6 +1,6 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { type Givens, known, type Maybe, NO_GIVENS, need } from '../job/known';
+import { type Givens, join, known, type Maybe, NO_GIVENS, need } from '../job/known';
 import { perRow } from '../job/perRow';
 import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
@@ -83,7 +83,10 @@ function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
         a2s,
         how: 'class',
         source: CLASS_SOURCE,
-        given: givenOf(energyClass, `devices.${id}.settings.energyClass`, `energy class of ${name}`),
+        given: join(
+          givenOf(energyClass, `devices.${id}.settings.energyClass`, `energy class of ${name}`),
+          givenOf(icnA, `devices.${id}.settings.icnA`, `breaking capacity of ${name}`),
+        ),
       });
   }
   const reaching = makerLetThrough?.value.filter((point) => point.upToA >= currentA).sort((a, b) => a.upToA - b.upToA)[0];

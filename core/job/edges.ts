@@ -185,7 +185,8 @@ export function sizeMm2(size: ConductorSize): number {
   return (Math.PI / 4) * diameterMm ** 2;
 }
 
-const GAUGES = [...Array.from({ length: 20 }, (_, at) => `${20 - at}AWG`), '1/0AWG', '2/0AWG', '3/0AWG', '4/0AWG'];
+/** American wire gauges, thinnest first. */
+export const GAUGES = [...Array.from({ length: 20 }, (_, at) => `${20 - at}AWG`), '1/0AWG', '2/0AWG', '3/0AWG', '4/0AWG'];
 
 /** The American gauge of exactly this cross-section, if there is one: `12` for 3.309 mm². */
 export function gaugeOf(mm2: number): string | undefined {

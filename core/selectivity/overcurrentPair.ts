@@ -2,7 +2,7 @@ import type { Band } from '../curves/band';
 import { staysBelow } from '../curves/meet';
 import { overcurrentBand } from '../devices/bands';
 import { letThroughOf } from '../devices/letThrough';
-import { all, type Maybe, map } from '../job/known';
+import { all, andThen, known, type Maybe } from '../job/known';
 import type { Device, Grade } from '../job/schema/device';
 import { GG_RATINGS_A, ggEnergyA2s } from '../tables/fuseGates';
 
@@ -13,6 +13,8 @@ export interface OvercurrentPair {
   total: boolean;
   /** What settled it. */
   basis: 'curves' | 'steps' | 'energy';
+  /** What the downstream device lets through at the greatest fault, and what the fuse needs at least to melt, A²s. */
+  energy?: { letThroughA2s: number; preArcingA2s: number };
   grade: Grade;
   /** Which of the two is known in its overload range only: where it is not total, nothing is proven. */
   blind: 'upstream' | 'downstream' | undefined;
@@ -28,19 +30,19 @@ export interface OvercurrentPair {
  */
 export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA: number): Maybe<OvercurrentPair> {
   const bands = all({ up: overcurrentBand(upstream), down: overcurrentBand(downstream) });
-  return map(bands, ({ up, down }) => {
+  return andThen(bands, ({ up, down }): Maybe<OvercurrentPair> => {
     const grade: Grade = up.grade === 'typical' || down.grade === 'typical' ? 'typical' : 'standard';
     const blind = up.overloadOnly === true ? 'upstream' : down.overloadOnly === true ? 'downstream' : undefined;
     const common = { upstream: up, downstream: down, grade, blind } as const;
     if (isGg(upstream) && isGg(downstream) && GG_RATINGS_A.indexOf(up.ratedA) - GG_RATINGS_A.indexOf(down.ratedA) >= 2)
-      return { ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' };
+      return known({ ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' });
     const fromA = Math.min(down.ratedA, maxFaultA);
     const meeting = staysBelow(down.slow, up.fast, fromA, maxFaultA, up.holdsA);
-    if (meeting.whole) return { ...common, limitA: maxFaultA, total: true, basis: 'curves' };
-    const energyA = energyLimitA(upstream, downstream, up, meeting.holdsToA, maxFaultA);
-    return energyA > meeting.holdsToA
-      ? { ...common, limitA: energyA, total: energyA >= maxFaultA, basis: 'energy' }
-      : { ...common, limitA: meeting.holdsToA, total: false, basis: 'curves' };
+    if (meeting.whole) return known({ ...common, limitA: maxFaultA, total: true, basis: 'curves' });
+    const energy = energyWithin(upstream, downstream, up, meeting.holdsToA, maxFaultA);
+    return energy?.known === true
+      ? known({ ...common, limitA: maxFaultA, total: true, basis: 'energy', energy: energy.value }, energy.given)
+      : known({ ...common, limitA: meeting.holdsToA, total: false, basis: 'curves' });
   });
 }
 
@@ -50,11 +52,20 @@ const isGg = (device: Device): boolean => device.settings.family === 'fuse' && d
  * Let-through of a downstream breaker or fuse against the least pre-arcing energy of an upstream gG fuse. Only where the
  * curves part inside the fuse's short-time range. The let-through bound does not fall with current, so its value at the
  * greatest fault covers the whole range.
+ * @returns both energies where the let-through stays below, else undefined
  */
-function energyLimitA(upstream: Device, downstream: Device, up: Band, curvesA: number, maxFaultA: number): number {
+function energyWithin(
+  upstream: Device,
+  downstream: Device,
+  up: Band,
+  curvesA: number,
+  maxFaultA: number,
+): Maybe<NonNullable<OvercurrentPair['energy']>> | undefined {
   const preArcing = isGg(upstream) ? ggEnergyA2s(up.ratedA)?.preArcingMinA2s : undefined;
   const letThrough = letThroughOf(downstream);
-  if (preArcing === undefined || !letThrough.known) return 0;
+  if (preArcing === undefined || !letThrough.known) return undefined;
   const shortTimeA = up.fast.vertices.find((gate) => gate.timeS <= 0.1)?.currentA ?? Number.POSITIVE_INFINITY;
-  return curvesA >= shortTimeA && letThrough.value(maxFaultA).sureA2s <= preArcing ? maxFaultA : 0;
+  const { sureA2s, given } = letThrough.value(maxFaultA);
+  if (curvesA < shortTimeA || sureA2s > preArcing) return undefined;
+  return known({ letThroughA2s: sureA2s, preArcingA2s: preArcing }, given);
 }

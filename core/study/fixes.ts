@@ -1,8 +1,9 @@
 import { applyCommand, type Command, type Step } from '../job/commands';
-import { showSize } from '../job/edges';
-import type { Fact } from '../job/schema/facts';
+import { GAUGES, showSize, sizeMm2 } from '../job/edges';
+import type { Segment } from '../job/schema/circuit';
+import type { ConductorSize, Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import { QUESTION_IDS, type QuestionId } from '../job/terms';
+import { QUESTION_IDS, type QuestionId, word } from '../job/terms';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
 import { GG_RATINGS_A } from '../tables/fuseGates';
@@ -26,8 +27,10 @@ export interface Fix {
   worsens: Change[];
 }
 
+const KINDS = ['rating', 'curve', 'size', 'protective'] as const;
+
 interface Candidate {
-  kind: 'rating' | 'curve' | 'size';
+  kind: (typeof KINDS)[number];
   command: Command;
 }
 
@@ -36,7 +39,7 @@ const SIZES_UP = 4;
 
 /**
  * Fixes for the failing answers of one circuit. Each is offered only if the whole job, studied with it, answers its own
- * question better and not with a stop. Of each kind (rating, curve, size) the first that reaches the best verdict is kept.
+ * question better and not with a stop. Of each kind (rating, curve, size, protective conductor) the first that reaches the best verdict is kept.
  */
 export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
   const trying = tryFixes(job, study, circuitId);
@@ -62,7 +65,7 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     const helping = tried
       .map((each) => ({ ...each, after: verdictOf(each.study, circuitId, question) }))
       .filter(({ after }) => rankOf(after) > rankOf(verdict) && (after === 'pass' || after === 'caution'));
-    return (['rating', 'curve', 'size'] as const).flatMap((kind) => {
+    return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
       const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
       return best === undefined ? [] : [{ question, command: best.command, ...changes(study, best.study) }];
@@ -96,7 +99,7 @@ function changes(before: Study, after: Study): { improves: Change[]; worsens: Ch
 
 /** Nearest changes first, so that the least intrusive of equals is kept. */
 function candidates(job: Job, circuitId: string): Candidate[] {
-  return [...ratingAndCurve(job, circuitId), ...sizes(job, circuitId)];
+  return [...ratingAndCurve(job, circuitId), ...sizes(job, circuitId), ...protectiveSizes(job, circuitId)];
 }
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
@@ -137,44 +140,73 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
 const METRIC_SIZES = Object.keys(RESISTANCE_MOHM_PER_M.Cu)
   .map(Number)
   .filter((size) => size >= 1.5)
-  .sort((a, b) => a - b);
+  .sort((a, b) => a - b)
+  .map((size) => `${size}mm2`);
+/** Gauges that are made but that no wiring uses. */
+const UNUSUAL = new Set([20, 19, 18, 17, 16, 15, 13, 11, 9, 7, 5].map((gauge) => `${gauge}AWG`));
+const AMERICAN_SIZES = GAUGES.filter((size) => !UNUSUAL.has(size));
 
-const metric = (fact: Fact<string> | undefined): number | undefined =>
-  fact?.value.endsWith('mm2') ? Number(fact.value.slice(0, -3)) : undefined;
+/** The sizes made in the system of one, thinnest first. */
+const sizesLike = (size: ConductorSize): readonly ConductorSize[] => (size.endsWith('mm2') ? METRIC_SIZES : AMERICAN_SIZES);
+const upFrom = (size: ConductorSize): readonly ConductorSize[] =>
+  sizesLike(size)
+    .filter((each) => sizeMm2(each) > sizeMm2(size) * (1 + 1e-9))
+    .slice(0, SIZES_UP);
+const thinnestOf = (sizes: readonly ConductorSize[]): ConductorSize | undefined =>
+  [...sizes].sort((a, b) => sizeMm2(a) - sizeMm2(b))[0];
+
+const segmentsOf = (job: Job, circuitId: string): Segment[] =>
+  Object.values(job.segments).filter((segment) => segment.circuitId === circuitId && segment.state !== 'removed');
+const sized = (id: string, field: string, size: ConductorSize): Step => ({
+  do: 'set',
+  on: 'segments',
+  id,
+  field: [field],
+  to: stated(size),
+});
+
+/** Protective conductors thinner than a size brought up to it, the lines left as they are, which none of them outgrows. */
+function protectiveSizes(job: Job, circuitId: string): Candidate[] {
+  const segments = segmentsOf(job, circuitId);
+  const own = segments.flatMap(({ id, protectiveSize }) =>
+    protectiveSize === undefined ? [] : [{ id, size: protectiveSize.value }],
+  );
+  const thinnest = thinnestOf(own.map(({ size }) => size));
+  const line = thinnestOf(segments.flatMap(({ lineSize }) => lineSize?.value ?? []));
+  if (thinnest === undefined || line === undefined) return [];
+  return upFrom(thinnest)
+    .filter((size) => sizeMm2(size) <= sizeMm2(line))
+    .map((size) => ({
+      kind: 'protective',
+      command: {
+        label: `Run ${showSize(size)} ${word(job.dialect, 'protectiveConductor')} instead of ${showSize(thinnest)}`,
+        steps: own.filter((each) => sizeMm2(each.size) < sizeMm2(size)).map(({ id }) => sized(id, 'protectiveSize', size)),
+      },
+    }));
+}
 
 /** All of the circuit's segments thinner than a size brought up to it; the protective conductor keeps at least its share. */
 function sizes(job: Job, circuitId: string): Candidate[] {
-  const segments = Object.values(job.segments).filter(
-    (segment) => segment.circuitId === circuitId && segment.state !== 'removed',
-  );
-  const lines = segments.map((segment) => metric(segment.lineSize)).filter((size) => size !== undefined);
-  if (lines.length === 0) return [];
-  const thinnest = Math.min(...lines);
-  return METRIC_SIZES.filter((size) => size > thinnest)
-    .slice(0, SIZES_UP)
-    .map((size): Candidate => {
-      const steps = segments.flatMap((segment): Step[] => {
-        const lineMm2 = metric(segment.lineSize);
-        if (lineMm2 === undefined || lineMm2 >= size) return [];
-        const protectiveMm2 = metric(segment.protectiveSize);
-        const set = (field: string, mm2: number): Step => ({
-          do: 'set',
-          on: 'segments',
-          id: segment.id,
-          field: [field],
-          to: stated(`${mm2}mm2`),
-        });
+  const segments = segmentsOf(job, circuitId);
+  const thinnest = thinnestOf(segments.flatMap(({ lineSize }) => lineSize?.value ?? []));
+  if (thinnest === undefined) return [];
+  return upFrom(thinnest).map((size) => ({
+    kind: 'size',
+    command: {
+      label: `Run ${showSize(size)} instead of ${showSize(thinnest)}`,
+      steps: segments.flatMap(({ id, lineSize, neutralSize, protectiveSize }): Step[] => {
+        if (lineSize === undefined || sizeMm2(lineSize.value) >= sizeMm2(size)) return [];
+        const times = sizeMm2(size) / sizeMm2(lineSize.value);
         return [
-          set('lineSize', size),
-          ...(segment.neutralSize === undefined ? [] : [set('neutralSize', size)]),
-          ...(protectiveMm2 === undefined
-            ? []
-            : [set('protectiveSize', METRIC_SIZES.find((each) => each >= (protectiveMm2 / lineMm2) * size) ?? size)]),
+          sized(id, 'lineSize', size),
+          ...(neutralSize === undefined ? [] : [sized(id, 'neutralSize', size)]),
+          ...(protectiveSize === undefined ? [] : [sized(id, 'protectiveSize', grown(protectiveSize.value, times) ?? size)]),
         ];
-      });
-      return {
-        kind: 'size',
-        command: { label: `Run ${showSize(`${size}mm2`)} instead of ${showSize(`${thinnest}mm2`)}`, steps },
-      };
-    });
+      }),
+    },
+  }));
 }
+
+/** The thinnest size of at least so many times the section of another. */
+const grown = (size: ConductorSize, times: number): ConductorSize | undefined =>
+  sizesLike(size).find((each) => sizeMm2(each) >= sizeMm2(size) * times * (1 - 1e-9));

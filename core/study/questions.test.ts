@@ -289,6 +289,16 @@ describe('only-one-trips', () => {
     expect(ask(pair(gg(63), gg(50), 'standard'), 'only-one-trips').verdict).toBe('caution');
   });
 
+  it('an energy that rests on an assumed class or capacity is a caution, and both energies are shown', () => {
+    const assuming = (more: object) =>
+      ask(pair(gg(160), breaker('B', 16, more), 'typical', 0.05), 'only-one-trips').checks.find((each) =>
+        each.id.startsWith('overcurrent'),
+      )!;
+    expect(assuming({}).working.at(-1)!.values).toMatch(/^\d+ ≤ \d+ A²s$/);
+    for (const fact of [{ energyClass: stated('3', 'assumed') }, { icnA: stated(6000, 'assumed') }])
+      expect(assuming(fact)).toMatchObject({ verdict: 'caution', because: expect.stringContaining('assumed') });
+  });
+
   it('a class value against a fuse counts, against a breaker it proves nothing', () => {
     expect(ask(pair(gg(160), breaker('B', 16), 'typical', 0.05), 'only-one-trips').verdict).toBe('pass');
     expect(ask(pair(breaker('D', 125), breaker('B', 16), 'typical', 0.05), 'only-one-trips').verdict).toBe('caution');

@@ -199,6 +199,17 @@ describe('tried fixes', () => {
     expect(triedFixes(job, study, 'water')).toEqual([]);
   });
 
+  it('bring a thin ground up to what the table wants, and no thicker than its lines', () => {
+    const house = splitHouse();
+    const thin = withField(house, 'segments', 'range', ['protectiveSize'], stated('14AWG'));
+    const wanted = 'Run 10 AWG equipment grounding conductor instead of 14 AWG';
+    const fix = triedFixes(thin, studyJob(thin), 'range').find((each) => each.command.label === wanted)!;
+    expect(fix.question).toBe('clears-in-time');
+    expect(fix.improves).toContainEqual(expect.objectContaining({ circuitId: 'range', from: 'stop', to: 'pass' }));
+    const lines = withField(thin, 'segments', 'range', ['lineSize'], stated('12AWG'));
+    expect(triedFixes(lines, studyJob(lines), 'range').map((each) => each.command.label)).not.toContain(wanted);
+  });
+
   it('do what they say when they are applied', () => {
     expect(fixes.length).toBeGreaterThan(3);
     for (const fix of fixes) {

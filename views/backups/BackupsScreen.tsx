@@ -34,11 +34,22 @@ export function BackupsScreen({ backups, folder }: { backups: readonly Backup[];
     }
     router.refresh();
   };
+  const make = async () => {
+    setBusy('');
+    const done = await sendJson<{ made: string }>('/api/backups', { make: true });
+    setBusy(undefined);
+    tell(done.ok ? `Copied to ${done.value.made}.` : `Not copied: ${done.problem}`);
+    router.refresh();
+  };
   return (
     <HomeFrame current="Backups">
+      <Button primary className="float-right ml-4" disabled={busy !== undefined} onClick={() => void make()}>
+        Back up now
+      </Button>
       <p className="max-w-2xl text-quiet">
         All jobs are copied once a day to <code className="break-all text-ink">{folder}/backups</code>: the last seven days, then
-        one a week. A backup is looked through before it replaces anything, and the present state is backed up first.
+        one a week. Those made by hand stay. A backup is looked through before it replaces anything, and the present state is
+        backed up first.
       </p>
       {backups.length === 0 ? (
         <p className="mt-4 rounded border border-line bg-raised p-6 text-quiet">

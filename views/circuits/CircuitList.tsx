@@ -24,9 +24,11 @@ interface BoardRows {
 
 function boardRows(job: Job): BoardRows[] {
   const ratings = new Map<string, string>();
-  for (const device of inOrder(job.devices))
-    if (device.seat === 'start' && device.circuitId !== undefined && !ratings.has(device.circuitId))
-      ratings.set(device.circuitId, deviceLabel(device));
+  const devices = inOrder(job.devices);
+  for (const seat of ['start', 'end'])
+    for (const device of devices)
+      if (device.seat === seat && device.circuitId !== undefined && !ratings.has(device.circuitId))
+        ratings.set(device.circuitId, deviceLabel(device));
   const row = (circuit: Circuit) => ({ circuit, rating: ratings.get(circuit.id) ?? 'no device' });
   const circuits = inOrder(job.circuits);
   return inOrder(job.boards).map((board) => {

@@ -1,5 +1,6 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { cx } from '@/ui/cx';
 import { useJobState } from '../job/JobContext';
 import { heightsOf, RunDrawing } from './RunDrawing';
 import { StationLabels } from './RunLabels';
@@ -25,6 +26,7 @@ export function Run() {
   const study = useJobState((state) => state.desk?.circuit ?? null);
   const [available, measure] = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
+  const [cutOff, setCutOff] = useState(false);
   const model = useMemo(
     () => (circuitId === null || job.circuits[circuitId] === undefined ? null : runModel(job, circuitId)),
     [job, circuitId],
@@ -43,7 +45,8 @@ export function Run() {
       {/* biome-ignore lint/a11y/useSemanticElements: a scrolled region, not a form's fieldset */}
       <div
         ref={scroller}
-        className="overflow-x-auto"
+        className={cx('overflow-x-auto', cutOff && 'mask-l-from-[calc(100%-56px)]')}
+        onScroll={(event) => setCutOff(event.currentTarget.scrollLeft > 4)}
         tabIndex={width > available + 1 ? 0 : undefined}
         role="group"
         aria-label="From the source to the far end"

@@ -111,8 +111,8 @@ function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most
         STEPS,
       ),
       energy: line(
-        'let-through ≤ least pre-arcing I²t',
-        `${downstream.name} under ${upstream.device.name}`,
+        `let-through of ${downstream.name} ≤ least pre-arcing I²t of ${upstream.device.name}`,
+        `${figure(pair.energy?.letThroughA2s ?? Number.NaN)} ≤ ${figure(pair.energy?.preArcingA2s ?? Number.NaN)} A²s`,
         `to ${figure(pair.limitA)} A`,
         pair.upstream.sources.at(-1)!,
       ),
