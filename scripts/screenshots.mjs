@@ -32,7 +32,6 @@ const VIEWS = [
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
   { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
   { name: 'firm', at: '/firm', ready: 'h1', theme: 'day' },
-  { name: 'backups', at: '/backups', ready: '[data-backup]', theme: 'day' },
 ];
 
 ensurePackages();

@@ -166,12 +166,12 @@ const BASIS_WORDS = { published: 'published', practice: 'common practice', memor
 function Working({ line }: { line: WorkingLine }) {
   return (
     <li className="mt-1">
-      <p className="flex gap-2">
-        <span className="min-w-0 flex-1 break-words">
+      <p className="flex flex-wrap gap-x-2">
+        <span className="min-w-[66%] flex-1 break-words">
           {line.formula}
           {line.values !== '' && <span className="text-quiet"> : {line.values}</span>}
         </span>
-        <b className="whitespace-nowrap font-semibold">{line.result}</b>
+        <b className="ml-auto whitespace-nowrap font-semibold">{line.result}</b>
       </p>
       <p className="text-[12px] text-quiet">
         {line.source} · {BASIS_WORDS[line.basis]}

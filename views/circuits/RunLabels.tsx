@@ -26,7 +26,8 @@ interface Frame {
 /** Text at a station, above the conductors or below them; at the far end it ends with the drawing. */
 function Label({ station, drawingW, heights, side, children }: Frame & { side: 'above' | 'below'; children: ReactNode }) {
   const last = station.kind === 'end' || (side === 'below' && station.x + station.width > drawingW - 4);
-  const width = last ? station.width + 48 : station.width + (side === 'below' ? BELOW_SPARE : -4);
+  const spare = side === 'below' ? BELOW_SPARE : station.kind === 'source' ? 10 : -4;
+  const width = last ? station.width + 48 : station.width + spare;
   const wanted = last ? drawingW - width - 8 : station.x - width / 2;
   return (
     <div

@@ -139,10 +139,10 @@ export function runModel(job: Job, circuitId: string): RunModel {
 }
 
 /** What each kind of station needs at its narrowest, and how it grows with room to spare. */
-const WIDTH: Record<Station['kind'], number> = { source: 90, device: 72, cable: 70, board: 84, end: 62 };
+const WIDTH: Record<Station['kind'], number> = { source: 80, device: 72, cable: 70, board: 84, end: 62 };
 const OWN_CABLE = 100;
 /** Narrower than this share of their natural width the labels would touch: the drawing then scrolls. */
-const LEAST_SHARE = 0.86;
+const LEAST_SHARE = 0.84;
 const MARGIN = 6;
 
 const naturalWidth = (station: Station): number => (station.kind === 'cable' && station.own ? OWN_CABLE : WIDTH[station.kind]);
