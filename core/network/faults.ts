@@ -1,17 +1,13 @@
 import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Origin, SourceState } from '../job/schema/supply';
-import { add, type Complex, magnitude, multiply, reciprocal, scale, ZERO } from './complex';
+import { add, type Complex, ZERO } from './complex';
+import { currentOf, type Feed, together } from './feeds';
 import { originsOf, type Wiring, type Wirings } from './paths';
 import { ringHolds } from './poles';
-import { inRow, loopOf, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
-import { electrodesOhm, originLoop, type SourceLoop, totalOhm } from './source';
+import { MID_RING, Reach } from './reach';
+import { loopOf } from './segmentLoop';
+import { electrodesOhm, originLoop, type SourceLoop } from './source';
 import type { FaultKind, NetworkState } from './states';
-
-/** One way current can come: a source, and the loop of cable from it. */
-interface Feed {
-  source: SourceLoop;
-  cable: Complex;
-}
 
 /** A bolted fault at a place: its current and what it was computed from. */
 export interface Fault {
@@ -41,12 +37,13 @@ type LoopKind = FaultKind | 'L';
 export class FaultNetwork {
   readonly maxCases: readonly SupplyCase[];
   readonly minCases: readonly SupplyCase[];
-  private readonly reaches = new Map<string, Map<string, SegmentOhm>>();
+  private readonly reach: Reach;
   private readonly nodes = new Map<string, Maybe<Feed[]>>();
   private readonly sources = new Map<string, Maybe<SourceLoop>>();
   private readonly greatest = new Map<string, Maybe<Fault>>();
 
   constructor(private readonly wirings: Wirings) {
+    this.reach = new Reach(wirings.job.dialect);
     this.maxCases = wirings.states.map((state) => ({
       id: state.id,
       state,
@@ -71,37 +68,6 @@ export class FaultNetwork {
     const cases = state === 'MAX' ? this.maxCases : this.minCases;
     if (circuit.fromOriginId === undefined) return cases;
     return cases.filter(({ origins }) => origins.some((origin) => origin.id === circuit.fromOriginId));
-  }
-
-  /** Impedances from a circuit's start to the end of each of its segments. */
-  private reach(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
-    const key = `${wiring.circuit.id} ${state}`;
-    const present = this.reaches.get(key);
-    if (present !== undefined) return present;
-    const ring = wiring.circuit.topology === 'ring';
-    const round = new Map<string, SegmentOhm>();
-    let whole = NO_LENGTH;
-    const { dialect } = this.wirings.job;
-    for (const { segment, facts, spur } of wiring.stretches) {
-      if (spur) continue;
-      whole = inRow(whole, segmentOhm(facts, state, dialect));
-      round.set(segment.id, whole);
-    }
-    const made = new Map<string, SegmentOhm>();
-    for (const { segment, facts, after, spur } of wiring.stretches) {
-      const own = segmentOhm(facts, state, dialect);
-      if (!spur) made.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
-      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : made.get(after)!, own));
-    }
-    if (ring) made.set(MID_RING, midRing(whole));
-    this.reaches.set(key, made);
-    return made;
-  }
-
-  /** Impedances of a circuit from its start to its board. */
-  private through(wiring: Wiring, state: NetworkState): SegmentOhm {
-    const end = wiring.stretches.filter(({ spur }) => !spur).at(-1);
-    return end === undefined ? NO_LENGTH : this.reach(wiring, state).get(end.segment.id)!;
   }
 
   private source(origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
@@ -149,7 +115,7 @@ export class FaultNetwork {
 
   /** The loop a circuit adds between its ends; nothing where it brings no way back for an earth fault. */
   private edge(wiring: Wiring, kind: LoopKind, state: NetworkState): Maybe<Complex> | undefined {
-    const whole = this.through(wiring, state);
+    const whole = this.reach.through(wiring, state);
     if (kind !== 'L-PE' || !lacksReturn(wiring)) return loopOf(whole, kind);
     return this.returnsBySoil(wiring) ? loopOf(whole, 'L') : undefined;
   }
@@ -214,11 +180,7 @@ export class FaultNetwork {
     let ways: Maybe<Feed[]> = NO_FEEDS;
     const here = electrodesOhm(own, `boards.${node.slice('board '.length)}`, 'electrode');
     for (const origin of soil) {
-      const there = electrodesOhm(
-        this.wirings.electrodesAt.get(origin.id) ?? [],
-        `origins.${origin.id}`,
-        `electrode of ${origin.name}, or its Ze`,
-      );
+      const there = this.electrodeOf(origin);
       const line = this.feeds(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
       const way = both(
         line,
@@ -231,7 +193,7 @@ export class FaultNetwork {
     return both(byConductor, ways, (conductor, electrodes) => {
       if (conductor.length === 0) return electrodes;
       if (state === 'MAX') return [...conductor, ...electrodes];
-      return currentOf(conductor, ZERO, 'MIN') >= currentOf(electrodes, ZERO, 'MIN') ? conductor : electrodes;
+      return currentOf(conductor, 'MIN') >= currentOf(electrodes, 'MIN') ? conductor : electrodes;
     });
   }
 
@@ -245,7 +207,7 @@ export class FaultNetwork {
     if (kind === 'L-PE' && this.endsInSoil(wiring)) return this.faultToSoil(at, wiring, state);
     const near = this.feeds(startNode(circuit), without, kind, at, state);
     const by = kind === 'L-PE' && lacksReturn(wiring) && this.returnsBySoil(wiring) ? 'L' : kind;
-    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach(wiring, state).get(segmentId)!, by);
+    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach.along(wiring, state).get(segmentId)!, by);
     const sides = both(near, own, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) })));
     const fed = circuit.toBoardId === undefined ? sides : this.fedFromBoth(at, wiring, sides, kind, state, segmentId);
     return this.faultOf(fed, at, wiring, kind, state);
@@ -254,7 +216,7 @@ export class FaultNetwork {
   private faultOf(fed: Maybe<Feed[]>, at: SupplyCase, { circuit }: Wiring, kind: FaultKind, state: NetworkState): Maybe<Fault> {
     return andThen(fed, (feeds): Maybe<Fault> => {
       if (feeds.length === 0) return unknown(`circuits.${circuit.id}`, `a source that reaches ${circuit.name} in ${at.when}`);
-      const currentA = currentOf(feeds, ZERO, state);
+      const currentA = currentOf(feeds, state);
       const { emfV } = feeds[0]!.source;
       return known({ kind, state, currentA, loopOhm: emfV / currentA, emfV, feeds, when: at.when });
     });
@@ -264,6 +226,10 @@ export class FaultNetwork {
   private endsInSoil(wiring: Wiring): boolean {
     const origin = this.wirings.origins.get(wiring.circuit.fromOriginId ?? '');
     return origin !== undefined && this.throughSoil(origin) && lacksReturn(wiring) && this.returnsBySoil(wiring);
+  }
+
+  private electrodeOf({ id, name }: Origin): Maybe<number> {
+    return electrodesOhm(this.wirings.electrodesAt.get(id) ?? [], `origins.${id}`, `electrode of ${name}, or its Ze`);
   }
 
   /** MIN: all along the line to the board and home through both electrodes. MAX: at the source, held by its own electrode alone. */
@@ -277,11 +243,7 @@ export class FaultNetwork {
         state,
       );
     const origin = this.wirings.origins.get(wiring.circuit.fromOriginId!)!;
-    const there = electrodesOhm(
-      this.wirings.electrodesAt.get(origin.id) ?? [],
-      `origins.${origin.id}`,
-      `electrode of ${origin.name}, or its Ze`,
-    );
+    const there = this.electrodeOf(origin);
     const feeds = both(this.source(origin, 'L-PE', state), there, (source, ohm) => [{ source, cable: { re: ohm, im: 0 } }]);
     return this.faultOf(feeds, at, wiring, 'L-PE', state);
   }
@@ -297,8 +259,8 @@ export class FaultNetwork {
   ): Maybe<Feed[]> {
     const far = this.feeds(`board ${wiring.circuit.toBoardId}`, wiring.circuit.id, kind, at, state);
     if (far.known && far.value.length === 0) return near;
-    const whole = loopOf(this.through(wiring, state), kind);
-    const to = segmentId === undefined ? NO_CABLE : loopOf(this.reach(wiring, state).get(segmentId)!, kind);
+    const whole = loopOf(this.reach.through(wiring, state), kind);
+    const to = segmentId === undefined ? NO_CABLE : loopOf(this.reach.along(wiring, state).get(segmentId)!, kind);
     const rest = both(whole, to, (a, b) => ({ re: a.re - b.re, im: a.im - b.im }));
     return both(
       near,
@@ -393,7 +355,6 @@ export class FaultNetwork {
 const lacksReturn = ({ stretches }: Wiring): boolean =>
   stretches.some(({ segment, spur }) => !spur && segment.protectivePath === 'none');
 
-const MID_RING = '(half way round)';
 const MESHED = unknown('circuits', 'boards fed round in a circle: not assessed');
 const NO_FEEDS: Maybe<Feed[]> = known([]);
 const NO_CABLE = known(ZERO);
@@ -401,43 +362,3 @@ const NO_CABLE = known(ZERO);
 /** The node a circuit starts from. */
 const startNode = ({ fromOriginId, fromBoardId }: Wiring['circuit']): string =>
   fromOriginId === undefined ? `board ${fromBoardId}` : `origin ${fromOriginId}`;
-
-/** Current of several feeds into a fault behind a common length: vectors where angles are known, sizes added up where not. */
-function currentOf(feeds: readonly Feed[], cable: Complex, state: NetworkState): number {
-  if (feeds.length === 1) return feeds[0]!.source.emfV / totalOhm(feeds[0]!.source, add(feeds[0]!.cable, cable), state);
-  let vector: Complex = ZERO;
-  let sum = 0;
-  for (const feed of feeds) {
-    const { z, emfV } = feed.source;
-    if (z === undefined) sum += emfV / totalOhm(feed.source, add(feed.cable, cable), state);
-    else vector = add(vector, scale(reciprocal(add(z, add(feed.cable, cable))), emfV));
-  }
-  return sum + magnitude(vector);
-}
-
-/** Feeds of known angle as one (Thévenin); of unknown angle they stay apart. */
-function together(feeds: Feed[]): Feed[] {
-  if (feeds.length < 2 || feeds.some((feed) => feed.source.z === undefined)) return feeds;
-  let siemens: Complex = ZERO;
-  let amperes: Complex = ZERO;
-  for (const { source, cable } of feeds) {
-    const z = add(source.z!, cable);
-    if (magnitude(z) === 0) return feeds;
-    const y = reciprocal(z);
-    siemens = add(siemens, y);
-    amperes = add(amperes, scale(y, source.emfV));
-  }
-  const z = reciprocal(siemens);
-  return [
-    {
-      source: {
-        z,
-        ohm: magnitude(z),
-        emfV: magnitude(multiply(amperes, z)),
-        measured: feeds.some(({ source }) => source.measured),
-        from: feeds.map(({ source }) => source.from).join(' and '),
-      },
-      cable: ZERO,
-    },
-  ];
-}

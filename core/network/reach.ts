@@ -1,0 +1,43 @@
+import type { Dialect } from '../job/terms';
+import type { Wiring } from './paths';
+import { inRow, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
+import type { NetworkState } from './states';
+
+/** Key of the place half way round a ring. */
+export const MID_RING = '(half way round)';
+
+/** How far circuits reach: impedances from a circuit's start to the places along it, worked out once. */
+export class Reach {
+  private readonly reaches = new Map<string, Map<string, SegmentOhm>>();
+  constructor(private readonly dialect: Dialect) {}
+
+  /** Impedances from a circuit's start to the end of each of its segments. */
+  along(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
+    const key = `${wiring.circuit.id} ${state}`;
+    const present = this.reaches.get(key);
+    if (present !== undefined) return present;
+    const ring = wiring.circuit.topology === 'ring';
+    const round = new Map<string, SegmentOhm>();
+    let whole = NO_LENGTH;
+    for (const { segment, facts, spur } of wiring.stretches) {
+      if (spur) continue;
+      whole = inRow(whole, segmentOhm(facts, state, this.dialect));
+      round.set(segment.id, whole);
+    }
+    const made = new Map<string, SegmentOhm>();
+    for (const { segment, facts, after, spur } of wiring.stretches) {
+      const own = segmentOhm(facts, state, this.dialect);
+      if (!spur) made.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
+      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : made.get(after)!, own));
+    }
+    if (ring) made.set(MID_RING, midRing(whole));
+    this.reaches.set(key, made);
+    return made;
+  }
+
+  /** Impedances of a circuit from its start to its board. */
+  through(wiring: Wiring, state: NetworkState): SegmentOhm {
+    const end = wiring.stretches.filter(({ spur }) => !spur).at(-1);
+    return end === undefined ? NO_LENGTH : this.along(wiring, state).get(end.segment.id)!;
+  }
+}
