@@ -156,7 +156,7 @@ describe('backups', () => {
     await press(place, 'button ::-p-text(Back up now)');
     await place.waitForSelector('[data-backup^=by-hand-]');
     await place.click('[data-backup^=isotrip-] button');
-    await place.waitForSelector('[data-testid=notice]');
+    await place.waitForSelector('[data-testid=notice] ::-p-text(Restored)');
     expect((await notices(place)).join()).toMatch(/Restored \d+ jobs?. What was there before is kept as before-restore/);
     await shows(page, LENGTH('hob'), '14 m');
     expect((await notices(page)).join()).toContain('put back to an earlier state');
