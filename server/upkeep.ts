@@ -1,5 +1,6 @@
 import { dailyBackup } from './backups';
 import { store } from './store';
+import { endStreams } from './ticks';
 import { isOurs, type StoreProblem } from './trouble';
 
 const EVERY_MS = 3_600_000;
@@ -19,8 +20,9 @@ async function say(): Promise<void> {
   }
 }
 
-/** Upkeep now and every hour. What goes wrong is said on the terminal; the screens say it too. */
+/** Upkeep now and every hour; open streams end with the server. What goes wrong is said on the terminal; the screens say it too. */
 export function startUpkeep(): void {
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endStreams);
   void say();
   setInterval(say, EVERY_MS).unref();
 }
