@@ -30,12 +30,20 @@ type Pending = { key: string; kind: 'do'; command: Command } | { key: string; ki
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
+/** What a session works with: the study worker, the server, and its ticks. */
+export interface Surroundings {
+  worker: ReturnType<typeof startStudyWorker>;
+  link: ReturnType<typeof jobLink>;
+  onTicks: typeof onTicks;
+}
+const here = (jobId: string): Surroundings => ({ worker: startStudyWorker(), link: jobLink(jobId), onTicks });
+
 /**
  * An open job in this tab. What the store has confirmed and what is still on its way to it are held apart: the job shown
  * is the one with the other on top. A command shows at once, is studied in the worker, and is sent in order under a key
  * that makes it happen once; one that cannot be sent is kept, over a reload too, and tried again.
  */
-export function openJobSession(job: Job, revision: number) {
+export function openJobSession(job: Job, revision: number, around: Surroundings = here(job.id)) {
   const store = createStore<JobState>(() => ({
     job,
     circuitId: null,
@@ -45,8 +53,8 @@ export function openJobSession(job: Job, revision: number) {
     reach: { undo: null, redo: null },
     notices: [],
   }));
-  const { study, stop } = startStudyWorker();
-  const link = jobLink(job.id);
+  const { study, stop } = around.worker;
+  const { link } = around;
   let confirmed = { job, revision };
   let pending: Pending[] = [];
   let sending = false;
@@ -208,7 +216,7 @@ export function openJobSession(job: Job, revision: number) {
     start: () => {
       void show(study.open(JSON.stringify(job), null));
       adopt();
-      endTicks = onTicks({
+      endTicks = around.onTicks({
         tick: (what) => {
           if ('jobId' in what && what.jobId === job.id && what.revision !== confirmed.revision) void catchUp();
         },

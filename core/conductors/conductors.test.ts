@@ -1,0 +1,148 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Maybe } from '../job/known';
+import { factsOf } from '../network/segmentFacts';
+import type { Poles } from '../network/states';
+import { american } from '../testing/houses';
+import { jobWith, segment, stated } from '../testing/jobs';
+import { correctedAmpacity } from './ampacity';
+import { segmentDropV } from './drop';
+import { americanWithstand, metricWithstand, slowWithstand } from './withstand';
+
+const value = <T>(maybe: Maybe<T>): T => {
+  if (!maybe.known) throw new Error(maybe.missing.map((each) => each.what).join('; '));
+  return maybe.value;
+};
+const ONE: Poles = { lines: 1, neutral: true };
+const THREE: Poles = { lines: 3, neutral: true };
+const job = (voltageSystem: 'single-phase' | 'split-phase' | 'three-phase-400-230', dialect: 'iec' | 'nec' = 'iec') => {
+  const made = jobWith([]);
+  return { ...made, dialect, supply: { ...made.supply, voltageSystem } };
+};
+
+/** BS 7671 table 4D2B, PVC multicore: two-core, and three- and four-core, mV/A/m (from memory). */
+const MV_PER_AM: Record<number, [single: number, three: number]> = {
+  1.5: [29, 25],
+  2.5: [18, 15],
+  4: [11, 9.5],
+  6: [7.3, 6.4],
+  10: [4.4, 3.8],
+};
+
+describe('voltage drop', () => {
+  for (const [mm2, [single, three]] of Object.entries(MV_PER_AM))
+    it(`of ${mm2} mm² agrees with the published ${single} and ${three} mV/A/m`, () => {
+      const cable = factsOf(segment('c', 'c', 1, Number(mm2), Number(mm2)), 'cable');
+      const alone = value(segmentDropV(cable, 1, 1, ONE, job('single-phase')));
+      const perLine = value(segmentDropV(cable, 1, 1, THREE, job('three-phase-400-230')));
+      expect(Math.abs((alone * 1000) / single - 1)).toBeLessThan(0.03);
+      expect(Math.abs((perLine * Math.sqrt(3) * 1000) / three - 1)).toBeLessThan(0.04);
+    });
+
+  it('of two phases is √3 short of two whole conductors, of two halves one conductor each', () => {
+    const cable = factsOf(segment('c', 'c', 10, 4, 4), 'cable');
+    const two: Poles = { lines: 2, neutral: false };
+    const alone = value(segmentDropV(cable, 10, 1, ONE, job('single-phase')));
+    expect(value(segmentDropV(cable, 10, 1, two, job('three-phase-400-230')))).toBeCloseTo(alone / Math.sqrt(3), 12);
+    expect(value(segmentDropV(cable, 10, 1, two, job('split-phase')))).toBeCloseTo(alone / 2, 12);
+  });
+
+  it('without a power factor is never less than with any', () => {
+    const cable = factsOf(segment('c', 'c', 40, 35, 16), 'cable');
+    const most = value(segmentDropV(cable, 60, undefined, ONE, job('single-phase')));
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), (cosPhi) => {
+        expect(value(segmentDropV(cable, 60, cosPhi, ONE, job('single-phase')))).toBeLessThanOrEqual(most * (1 + 1e-12));
+      }),
+    );
+  });
+
+  it('of 12 AWG copper, 100 ft out and back at 16 A, is about 6 V at 75 °C', () => {
+    // NEC chapter 9 table 8: 1.93 to 1.98 Ω per 1000 ft; 2 · 100 ft · 16 A.
+    const cable = factsOf(american('c', 'c', 30.48, '12AWG', '12AWG', '12AWG'), 'cable');
+    const drop = value(segmentDropV(cable, 16, 1, ONE, job('split-phase', 'nec')));
+    expect(drop).toBeGreaterThan(6.1);
+    expect(drop).toBeLessThan(6.45);
+  });
+});
+
+describe('ampacity', () => {
+  const iz = (more: object, poles: Poles = ONE, system: 1 | 2 | 3 = 1) =>
+    correctedAmpacity(factsOf(segment('c', 'c', 10, 2.5, 1.5, more), 'cable'), { known: true, value: poles, given: NO }, system);
+  const NO = { own: undefined, parts: [], assumed: false };
+
+  // IEC 60364-5-52 tables B.52.2 to B.52.5, copper, from memory.
+  it.each([
+    ['PVC70', 'C', ONE, 1, 27],
+    ['PVC70', 'B2', ONE, 1, 23],
+    ['PVC70', 'A2', ONE, 1, 18.5],
+    ['PVC70', 'C', THREE, 3, 24],
+    ['PVC70', 'B2', THREE, 3, 20],
+    ['XLPE90', 'C', ONE, 1, 33],
+  ] as const)('2.5 mm² %s by method %s: %#', (insulation, method, poles, system, expected) => {
+    const found = value(iz({ insulation: stated(insulation), method: stated(method), terminalC: stated(90) }, poles, system));
+    expect(found.izA).toBe(expected);
+  });
+
+  it('of XLPE on 70 °C terminals is that of PVC, at the temperature factor of PVC', () => {
+    const hot = { insulation: stated('XLPE90' as const), ambientC: stated(40) };
+    expect(value(iz({ ...hot, terminalC: stated(70) })).izA).toBe(value(iz({ ambientC: stated(40) })).izA);
+    expect(value(iz({ ...hot, terminalC: stated(90) })).izA).toBeGreaterThan(value(iz({ ...hot, terminalC: stated(70) })).izA);
+    expect(value(iz(hot)).column).toBe('PVC70');
+  });
+
+  it('counts three loaded conductors for two phases and a neutral, two for two halves and theirs', () => {
+    const two: Poles = { lines: 2, neutral: true };
+    expect(value(iz({}, two, 3)).loaded).toBe(3);
+    expect(value(iz({}, two, 2)).loaded).toBe(2);
+  });
+
+  it('never grows with heat around it or with company', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(25, 30, 35, 40, 45, 50), fc.integer({ min: 1, max: 9 }), (celsius, together) => {
+        const here = iz({ ambientC: stated(celsius), groupedCircuits: stated(together) });
+        const hotter = iz({ ambientC: stated(celsius + 5), groupedCircuits: stated(together) });
+        const closer = iz({ ambientC: stated(celsius), groupedCircuits: stated(together + 1) });
+        for (const other of [hotter, closer])
+          if (here.known && other.known) expect(other.value.izA).toBeLessThanOrEqual(here.value.izA);
+      }),
+    );
+  });
+
+  it.each([
+    ['aluminium', { material: stated('Al') }, 'segments.c.material'],
+    ['the sun', { inSun: true }, 'segments.c.inSun'],
+    ['dry soil', { method: stated('D1'), ambientC: stated(20), soilKmPerW: stated(1) }, 'segments.c.soilKmPerW'],
+    ['a temperature no table lists', { ambientC: stated(69) }, 'segments.c.ambientC'],
+    ['no method', { method: undefined }, 'segments.c.method'],
+  ])('is unknown with %s, and names the field', (_, more, path) => {
+    const found = iz(more);
+    expect(found.known ? [] : found.missing.map((each) => each.path)).toEqual([path]);
+  });
+});
+
+describe('what a conductor stands', () => {
+  const adiabatic = metricWithstand('Cu', 'PVC70', 2.5);
+
+  it('is k²S² to 5 s: 115² · 2.5²', () => expect(adiabatic.a2s).toBe(115 ** 2 * 2.5 ** 2));
+
+  it('past 5 s is more than k²S², grows with time, and comes to Iz²·t', () => {
+    const at = (timeS: number) => slowWithstand(adiabatic, 'PVC70', timeS, 27).a2s;
+    expect(at(5.001)).toBeGreaterThan(adiabatic.a2s);
+    expect(at(5.001)).toBeLessThan(1.15 * adiabatic.a2s);
+    fc.assert(
+      fc.property(fc.double({ min: 5, max: 1e5, noNaN: true }), fc.double({ min: 1.01, max: 10, noNaN: true }), (t, times) => {
+        expect(at(t * times)).toBeGreaterThan(at(t));
+        // Never a current below the ampacity.
+        expect(at(t)).toBeGreaterThanOrEqual(27 ** 2 * t * (1 - 1e-9));
+      }),
+    );
+    // For ever, the final temperature is (160 − 30)/(70 − 30) times the rise at Iz: √3.25 of its current.
+    expect(Math.sqrt(at(1e6) / 1e6)).toBeCloseTo(27 * Math.sqrt(130 / 40), 6);
+  });
+
+  it('of 12 AWG copper from 75 to 150 °C: 0.0297 · log10(384/309) of its circular mils squared', () => {
+    expect(americanWithstand('Cu', '12AWG').a2s / (6530 ** 2 * 0.0297 * Math.log10(384 / 309))).toBeCloseTo(1, 3);
+    expect(americanWithstand('Al', '12AWG').a2s).toBeLessThan(americanWithstand('Cu', '12AWG').a2s);
+  });
+});
