@@ -21,7 +21,12 @@ function twoBoards(): Job {
   job.circuits.feeder = { ...job.circuits.c!, id: 'feeder', name: 'Feeder', kind: 'distribution', toBoardId: 'store' };
   job.segments.feed = segment('feed', 'feeder', 10, 6, 6);
   job.devices.feed = device('feed', 'feeder', breaker('C', 32));
-  job.devices.main = device('main', 'feeder', { family: 'switch', duty: 'main', ratingA: stated(63), poles: '2P' }, { seat: 'end' });
+  job.devices.main = device(
+    'main',
+    'feeder',
+    { family: 'switch', duty: 'main', ratingA: stated(63), poles: '2P' },
+    { seat: 'end' },
+  );
   job.circuits.far = { ...job.circuits.c!, id: 'far', name: 'Far', fromBoardId: 'store' };
   job.segments.far = segment('far', 'far', 10, 2.5, 2.5);
   job.devices.far = device('far', 'far', breaker('B', 10));
