@@ -1,8 +1,7 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import '@fontsource-variable/archivo/wght.css';
-import '@fontsource-variable/inter/wght.css';
-import '@fontsource/noto-sans-math/400.css';
+import { FACES } from './fonts';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -16,7 +15,7 @@ const THEME = `try{var t=localStorage.getItem('isotrip-theme');document.document
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang="en" className={FACES} suppressHydrationWarning>
       <head>
         {/* biome-ignore lint/security/noDangerouslySetInnerHtml: a constant of ours, needed before hydration */}
         <script dangerouslySetInnerHTML={{ __html: THEME }} />

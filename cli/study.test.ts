@@ -25,7 +25,7 @@ const file = (name: string, text: string): string => {
 };
 const demo = readFileSync('demo/bindery-yard.json', 'utf8');
 
-describe('npm run study', { timeout: 30_000 }, () => {
+describe('npm run study', { timeout: 120_000 }, () => {
   it('prints isotrip.study/1 with the wrong device found and its fixes', () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
@@ -41,9 +41,36 @@ describe('npm run study', { timeout: 30_000 }, () => {
     expect(stdout).toMatch(/stop {11}Does it protect the cable\? +32 \/ 22.26 A/);
   });
 
+  it('puts a circuit on first from the quick line, says how it was read, and leaves the file alone', () => {
+    const line = 'C16 mcb 2.5/1.5 flat method C 25C alone 30 m load 12A @Upper sander';
+    const { status, stdout, stderr } = study('demo/bindery-yard.json', '--add', line);
+    expect(status).toBe(0);
+    expect(stderr).toContain('2.5/1.5: 2.5 mm², protective 1.5 mm²');
+    expect(stdout).toMatch(/^\d+ Sander: /m);
+    expect(readFileSync('demo/bindery-yard.json', 'utf8')).toBe(demo);
+    const wrong = study('demo/bindery-yard.json', '--add', 'B16 C16');
+    expect(wrong).toMatchObject({ status: 2, stdout: '' });
+    expect(wrong.stderr).toContain('C16: two curves');
+  });
+
+  it('prints who accepted a finding, and when that no longer holds', () => {
+    const job = JSON.parse(demo);
+    const finding = JSON.parse(study('demo/bindery-yard.json', '--json').stdout)
+      .circuits.find((each: { circuitId: string }) => each.circuitId === 'guillotine')
+      .answers.find((each: { question: string }) => each.question === 'protects-cable');
+    job.acceptances.a = {
+      ...{ id: 'a', circuitId: 'guillotine', question: 'protects-cable', check: finding.id, inputsKey: finding.inputsKey },
+      ...{ reason: 'The bench is fed from elsewhere until June', by: 'Ines Moor', on: '2026-05-02' },
+    };
+    const accepted = study(file('accepted.json', JSON.stringify(job))).stdout;
+    expect(accepted).toContain('accepted by Ines Moor, 2026-05-02: The bench is fed from elsewhere until June');
+    job.segments['guillotine-cable'].ambientC.value = 30;
+    expect(study(file('reopened.json', JSON.stringify(job))).stdout).toContain('open again, was accepted by Ines Moor');
+  });
+
   it.each([
     ['none given', () => [], /usage/],
-    ['an unknown option', () => ['x.json', '--quick'], /unknown option --quick/],
+    ['an unknown option', () => ['x.json', '--quick'], /Unknown option '--quick'/],
     ['no such file', () => [path.join(folder, 'nowhere.json')], /nowhere.json: there is no such file/],
     ['a folder', () => [folder], /this is a folder/],
     ['junk', () => [file('junk.json', '{"format')], /junk.json: this is not JSON/],

@@ -1,11 +1,21 @@
 import { readFileSync, statSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { applyCommand } from '../core/job/commands';
 import { MAX_JOB_BYTES, parseJobText, problemLine } from '../core/job/parse';
+import type { Job } from '../core/job/schema/job';
+import { completeQuick, quickSteps } from '../core/quick/circuit';
+import { readQuickLine } from '../core/quick/read';
 import { triedFixes } from '../core/study/fixes';
 import { shownStudy, studyJob } from '../core/study/study';
 import { studyText } from './studyText';
 
-const USAGE =
-  'usage: npm run study -- FILE [--json]\n\nStudies a job file. Prints text, or isotrip.study/1 with --json.\nExit: 0 studied, 2 the file or the call cannot be used.';
+const USAGE = [
+  'usage: npm run study -- FILE [--json] [--add LINE]...',
+  '',
+  'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
+  'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
+  'Exit: 0 studied, 2 the file or the call cannot be used.',
+].join('\n');
 
 /** Says what is wrong in plain words and ends with 2. */
 function refuse(...lines: string[]): never {
@@ -26,20 +36,45 @@ function readJobFile(file: string): string {
   }
 }
 
+/** The job with circuits from the quick line, each word said as it was read. */
+function withLines(job: Job, lines: readonly string[]): Job {
+  return lines.reduce((before, text, index) => {
+    const reading = readQuickLine(text, before);
+    for (const token of reading.tokens) process.stderr.write(`${token.text}: ${token.shown}\n`);
+    const circuit = completeQuick(before, reading, undefined);
+    if (!reading.ok || circuit === undefined)
+      refuse(`--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : 'see the words above'}`);
+    let count = 0;
+    const { steps } = quickSteps(before, circuit, () => `added-${index + 1}-${++count}`);
+    return applyCommand(before, { label: 'added', steps });
+  }, job);
+}
+
+function read(args: string[]) {
+  try {
+    return parseArgs({
+      args,
+      allowPositionals: true,
+      options: { json: { type: 'boolean' }, add: { type: 'string', multiple: true } },
+    });
+  } catch (error) {
+    refuse((error as Error).message, USAGE);
+  }
+}
+
 function main(args: string[]): void {
-  const json = args.includes('--json');
-  const unknownFlag = args.find((arg) => arg.startsWith('-') && arg !== '--json');
-  if (unknownFlag !== undefined) refuse(`unknown option ${unknownFlag}`, USAGE);
-  const files = args.filter((arg) => !arg.startsWith('-'));
-  if (files.length !== 1) refuse(USAGE);
-  const file = files[0]!;
+  const { values, positionals } = read(args);
+  if (positionals.length !== 1) refuse(USAGE);
+  const file = positionals[0]!;
   const parsed = parseJobText(readJobFile(file));
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
-  const study = studyJob(parsed.job);
+  const job = withLines(parsed.job, values.add ?? []);
+  const study = studyJob(job);
   const fixes = study.circuits.flatMap(({ circuitId }) =>
-    triedFixes(parsed.job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
+    triedFixes(job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
   );
-  process.stdout.write(json ? `${JSON.stringify({ ...shownStudy(study), fixes }, null, 2)}\n` : studyText(study, fixes));
+  const shown = values.json === true;
+  process.stdout.write(shown ? `${JSON.stringify({ ...shownStudy(study), fixes }, null, 2)}\n` : studyText(study, fixes));
 }
 
 main(process.argv.slice(2));

@@ -1,5 +1,5 @@
 import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
-import type { Answer } from '../core/study/answer';
+import type { Answer, Standing } from '../core/study/answer';
 import type { Fix } from '../core/study/fixes';
 import { figure } from '../core/study/judge';
 import type { Study } from '../core/study/study';
@@ -7,6 +7,11 @@ import type { Study } from '../core/study/study';
 /** Demand over limit, always in that order. */
 function amount({ head: { demand, limit, unit } }: Answer): string {
   return demand === null || limit === null ? '' : `${figure(demand)} / ${figure(limit)} ${unit}`;
+}
+
+/** Who took on a finding, when and why, and whether that still holds. */
+function standingText({ kind, acceptance: { by, on, reason } }: Exclude<Standing, { kind: 'open' }>): string {
+  return `${kind === 'accepted' ? 'accepted' : 'open again, was accepted'} by ${by}, ${on}: ${reason}`;
 }
 
 /** A study as plain text: counts, every circuit's eight answers, fixes under the answer they mend. */
@@ -25,6 +30,9 @@ export function studyText(study: Study, fixes: (Fix & { circuitId: string })[]):
       );
       if (answer.verdict !== 'pass')
         lines.push(`${' '.repeat(17)}${answer.head.because}${answer.head.rule === '' ? '' : ` (${answer.head.rule})`}`);
+      for (const { question, check, standing } of circuit.findings)
+        if (question === answer.question && standing.kind !== 'open')
+          lines.push(`${' '.repeat(17)}${check}: ${standingText(standing)}`);
       for (const fix of fixes.filter((each) => each.circuitId === circuit.circuitId && each.question === answer.question))
         lines.push(
           `${' '.repeat(17)}tried: ${fix.command.label} · improves ${fix.improves.length}, worsens ${fix.worsens.length}`,

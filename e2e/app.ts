@@ -42,6 +42,8 @@ export async function startApp(): Promise<App> {
     open: async (at, size = { width: 1280, height: 800 }, context) => {
       const page = await (context ?? browser).newPage();
       await page.setViewport(size);
+      // A busy machine may take its time; what is asked for must come all the same.
+      page.setDefaultTimeout(90_000);
       page.on('pageerror', (error) => problems.push(`page: ${String(error)}`));
       page.on('console', (message) => message.type() === 'error' && problems.push(`console: ${message.text()}`));
       page.on('request', (request) => {

@@ -1,17 +1,11 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { type App, accessibilityProblems, startApp } from './app';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems } from './app';
+import { appOfThisFile } from './appOfThisFile';
 
-let app: App;
-beforeAll(async () => {
-  app = await startApp();
-});
-afterAll(() => app.close());
-afterEach(() => {
-  expect(app.problems.splice(0)).toEqual([]);
-});
+const app = appOfThisFile();
 
 const jobs = async (): Promise<Page> => {
   const page = await app.open('/');

@@ -1,17 +1,11 @@
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { BrowserContext, Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { type App, startApp } from './app';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems } from './app';
+import { appOfThisFile } from './appOfThisFile';
 
-let app: App;
-beforeAll(async () => {
-  app = await startApp();
-});
-afterAll(() => app.close());
-afterEach(() => {
-  expect(app.problems.splice(0)).toEqual([]);
-});
+const app = appOfThisFile();
 
 const fact = (at: string) => `[data-fact="${at}"]`;
 const LENGTH = (circuit: string) => fact(`segments.${circuit}-cable.lengthM`);
@@ -24,10 +18,10 @@ const desk = async (circuit: string, context?: BrowserContext): Promise<Page> =>
 const type = async (page: Page, field: string, text: string) => {
   await page.bringToFront();
   await page.click(field);
-  await page.waitForSelector('input');
+  await page.waitForSelector('[role=dialog] input');
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
-  await page.waitForSelector('input', { hidden: true });
+  await page.waitForSelector('[role=dialog] input', { hidden: true });
 };
 const shows = async (page: Page, field: string, text: string) => {
   await page.bringToFront();
@@ -129,6 +123,30 @@ describe('a lost link', () => {
     await shows(again, field, '33 m');
     app.problems.length = 0;
     await again.close();
+    await page.close();
+  });
+
+  it('a job that is no longer in the store can be read and saved as a file, not edited', async () => {
+    const page = await desk('hob');
+    await page.setRequestInterception(true);
+    const gone = {
+      status: 404,
+      contentType: 'application/json',
+      body: '{"problems":[{"path":"","message":"there is no such job"}]}',
+    };
+    page.on('request', (request) => void (request.url().endsWith('/commands') ? request.respond(gone) : request.continue()));
+    await type(page, LENGTH('hob'), '23');
+    await page.waitForSelector('[data-testid=standstill] ::-p-text(Read only.)');
+    await page.waitForSelector('[data-testid=standstill] button ::-p-text(Save as a file)');
+    await page.click(LENGTH('hob'));
+    await page.waitForSelector('[role=dialog] input');
+    await page.keyboard.type('24');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[role=dialog] ::-p-text(read only)');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    app.problems.length = 0;
+    page.on('dialog', (dialog) => void dialog.accept());
+    await page.evaluate(() => localStorage.clear());
     await page.close();
   });
 

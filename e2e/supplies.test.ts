@@ -1,15 +1,9 @@
 import type { Page } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { type App, accessibilityProblems, startApp } from './app';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems } from './app';
+import { appOfThisFile } from './appOfThisFile';
 
-let app: App;
-beforeAll(async () => {
-  app = await startApp();
-});
-afterAll(() => app.close());
-afterEach(() => {
-  expect(app.problems.splice(0)).toEqual([]);
-});
+const app = appOfThisFile();
 
 const desk = async (job: string, circuit: string): Promise<Page> => {
   const page = await app.open(`/jobs/${job}/circuits?c=${circuit}`);
@@ -22,10 +16,10 @@ const verdict = (page: Page, question: string) =>
   page.$eval(`li[data-question=${question}]`, (row) => row.getAttribute('data-verdict'));
 const type = async (page: Page, field: string, text: string) => {
   await page.click(`[data-fact="${field}"]`);
-  await page.waitForSelector('input');
+  await page.waitForSelector('[role=dialog] input');
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
-  await page.waitForSelector('input', { hidden: true });
+  await page.waitForSelector('[role=dialog] input', { hidden: true });
 };
 
 describe('the desk in every system', () => {

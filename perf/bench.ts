@@ -2,8 +2,15 @@ import { deskFigures } from './desk.bench';
 import { keepFigures } from './keep.bench';
 import { networkFigures } from './network.bench';
 import { studyFigures } from './study.bench';
+import { viewFigures } from './view.bench';
 
-const figures = [...studyFigures(), ...(await networkFigures()), ...(await keepFigures()), ...(await deskFigures())];
+const figures = [
+  ...studyFigures(),
+  ...(await networkFigures()),
+  ...(await keepFigures()),
+  ...(await viewFigures()),
+  ...(await deskFigures()),
+];
 const megabytes = (process.memoryUsage().rss / 1e6).toFixed(0);
 for (const { what, measured, wanted, ok } of figures) console.log(`${ok ? 'ok  ' : 'SLOW'} ${what}: ${measured} (${wanted})`);
 console.log(`memory of the benchmark itself: ${megabytes} MB`);

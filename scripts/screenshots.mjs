@@ -25,6 +25,30 @@ const VIEWS = [
     theme: 'day',
     click: '[data-fact="segments.attic-fan-cable.lengthM"]',
   },
+  { name: 'findings', at: `${desk('kiln', 'kiln-house')}&findings=open`, ready: '[data-finding]', theme: 'day' },
+  {
+    name: 'quick-line',
+    at: desk('guillotine'),
+    ready: '[data-fix]',
+    theme: 'cupboard',
+    type: ['[data-quick-line]', 'ring B32 2.5/1.5 flat 125 ft workshop sockets'],
+  },
+  { name: 'supply', at: '/jobs/skerry-light/supply', ready: '[data-testid=origin] table', theme: 'day', height: 900 },
+  { name: 'print-directory', at: '/jobs/kiln-house/handover', ready: '[data-testid=sheet] td', theme: 'day', height: 1240 },
+  {
+    name: 'print-report',
+    at: '/jobs/bindery-yard/handover?print=report&c=guillotine',
+    ready: '[data-testid=sheet] td',
+    theme: 'cupboard',
+    height: 1240,
+  },
+  {
+    name: 'print-conductors',
+    at: '/jobs/kiln-house/handover?print=conductors&c=kiln',
+    ready: '[data-testid=sheet] td',
+    theme: 'day',
+    height: 1240,
+  },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-fix]', theme: 'day', width: 390, height: 844 },
   { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
@@ -41,7 +65,7 @@ if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs c
 const server = await serve({ data, port: 4450, quiet: true });
 const { browser, close } = await launchBrowser();
 mkdirSync(path.join(ROOT, 'docs', 'screenshots'), { recursive: true });
-for (const { name, at, ready, theme, click, width = 1280, height = 800 } of VIEWS) {
+for (const { name, at, ready, theme, click, type, width = 1280, height = 800 } of VIEWS) {
   const page = await browser.newPage();
   await page.setViewport({ width, height });
   await page.evaluateOnNewDocument((chosen) => localStorage.setItem('isotrip-theme', chosen), theme);
@@ -49,7 +73,8 @@ for (const { name, at, ready, theme, click, width = 1280, height = 800 } of VIEW
   await page.waitForSelector(ready);
   await page.evaluate(() => document.fonts.ready);
   if (click !== undefined) await page.click(click);
-  await new Promise((resolve) => setTimeout(resolve, 400));
+  if (type !== undefined) await page.type(...type);
+  await new Promise((resolve) => setTimeout(resolve, name.startsWith('print') ? 1500 : 400));
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await page.close();
 }

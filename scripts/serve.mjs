@@ -42,6 +42,8 @@ export async function serve({ data, port = 4310, quiet = false }) {
     if (ended) fail('The server ended before it answered; the lines above say why.');
     try {
       await fetch(url, { redirect: 'manual' });
+      // What the desk needs is read now, not when somebody waits for it. No job has this id.
+      await Promise.allSettled(['/jobs/-/circuits', '/api/jobs/-/changes?after=0&author=start'].map((at) => fetch(url + at)));
       break;
     } catch {
       await new Promise((resolve) => setTimeout(resolve, 100));

@@ -1,6 +1,7 @@
-import { z } from 'zod';
+import * as z from 'zod';
+import { COLLECTIONS, type CollectionName } from '@/core/job/collections';
 import { ROW_SCHEMAS } from '@/core/job/commands';
-import { COLLECTIONS, type CollectionName, Job } from '@/core/job/schema/job';
+import { Job } from '@/core/job/schema/job';
 
 /** How one field of a row is kept in one column. */
 export interface Column {

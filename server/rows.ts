@@ -1,6 +1,7 @@
 import type Database from 'better-sqlite3';
 import type { RowChange } from '@/core/job/changes';
-import { COLLECTIONS, type CollectionName, type Job } from '@/core/job/schema/job';
+import { COLLECTIONS, type CollectionName } from '@/core/job/collections';
+import type { Job } from '@/core/job/schema/job';
 import { COLUMNS, type Column, fromCells, JOB_COLUMNS, tableName, toCells } from './columns';
 
 export type Tree = { [field: string]: unknown };

@@ -1,5 +1,5 @@
 'use client';
-import { type InputHTMLAttributes, type ReactNode, useEffect, useId, useState } from 'react';
+import { type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes, useEffect, useId, useState } from 'react';
 import { cx } from './cx';
 
 const INPUT = 'min-h-9 w-full rounded border border-line-strong bg-raised px-2 text-base pointer-coarse:min-h-11';
@@ -38,22 +38,30 @@ export function TextInput({ className, ...rest }: InputHTMLAttributes<HTMLInputE
   return <input className={cx(INPUT, className)} {...rest} />;
 }
 
+/** A box for a few lines. */
+export function TextArea({ className, ...rest }: TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  return <textarea className={cx(INPUT, 'py-1', className)} {...rest} />;
+}
+
 /** A list to choose one of. */
 export function Select<T extends string>({
   value,
   options,
   onChange,
+  className,
   ...rest
 }: {
   value: T | '';
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
+  className?: string;
   id?: string;
+  'aria-label'?: string;
   'aria-describedby'?: string | undefined;
 }) {
   return (
     <select
-      className={cx(INPUT, 'cursor-pointer')}
+      className={cx(INPUT, 'cursor-pointer', className)}
       value={value}
       onChange={(event) => onChange(event.target.value as T)}
       {...rest}

@@ -1,6 +1,7 @@
 'use client';
 import { Popover as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { cx } from './cx';
 
 /** A small panel anchored to what it edits. */
 export function Popover({
@@ -8,12 +9,14 @@ export function Popover({
   onOpenChange,
   trigger,
   label,
+  wide = false,
   children,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   trigger: ReactNode;
   label: string;
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -24,7 +27,10 @@ export function Popover({
           aria-label={label}
           sideOffset={6}
           collisionPadding={8}
-          className="z-20 w-64 rounded border border-line bg-raised p-3 text-ink shadow-raised"
+          className={cx(
+            'z-20 max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-16px)] overflow-y-auto rounded border border-line bg-raised p-3 text-ink shadow-raised',
+            wide ? 'w-[344px]' : 'w-64',
+          )}
         >
           {children}
         </Radix.Content>

@@ -6,8 +6,9 @@ import type { Job } from '@/core/job/schema/job';
 import type { Verdict } from '@/core/study/answer';
 import { type CircuitChart, circuitChart } from '@/core/study/chart';
 import type { Finding } from '@/core/study/findings';
-import { type Fix, tryFixes } from '@/core/study/fixes';
+import type { Fix } from '@/core/study/fixes';
 import { type Counts, type ShownCircuit, type Study, shownCircuit, studyJob } from '@/core/study/study';
+import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from '@/core/study/supply';
 
 /** What the desk shows of a study: marks of every circuit, everything of the chosen one. */
 export interface DeskStudy {
@@ -17,6 +18,14 @@ export interface DeskStudy {
   circuit: ShownCircuit | null;
   chart: CircuitChart | null;
   findings: readonly Finding[];
+  supply: SupplyStudy;
+  steps: StepVerdicts;
+}
+
+/** A circuit with all its answers and its curves. */
+export interface CircuitReport {
+  circuit: ShownCircuit;
+  chart: CircuitChart;
 }
 
 /** When the bands of a circuit open at a current. */
@@ -36,11 +45,14 @@ function present(circuitId: string | null): DeskStudy {
   if (job === undefined) throw new Error('no job is open');
   study ??= studyJob(job);
   const { verdict, counts, circuits, findings } = study;
+  const supply = supplyStudy(job, study);
   const chosen = circuits.find((circuit) => circuit.circuitId === circuitId);
   return {
     verdict,
     counts,
     findings,
+    supply,
+    steps: stepVerdicts(study, supply),
     marks: circuits.map((circuit) => ({
       circuitId: circuit.circuitId,
       verdict: circuit.verdict,
@@ -72,6 +84,9 @@ const worker = {
     if (job === undefined) throw new Error('no job is open');
     study ??= studyJob(job);
     const mine = turn;
+    // Read when first wanted: commands bring the whole schema with them, and the first study needs none of it.
+    const { tryFixes } = await import('@/core/study/fixes');
+    if (mine !== turn) return null;
     const trying = tryFixes(job, study, circuitId);
     for (;;) {
       const step = trying.next();
@@ -79,6 +94,16 @@ const worker = {
       await new Promise((resolve) => setTimeout(resolve));
       if (mine !== turn) return null;
     }
+  },
+  /** Everything of several circuits at once, for the print. */
+  reports(circuitIds: string[]): CircuitReport[] {
+    if (job === undefined) throw new Error('no job is open');
+    study ??= studyJob(job);
+    const byId = new Map(study.circuits.map((circuit) => [circuit.circuitId, circuit]));
+    return circuitIds.flatMap((id) => {
+      const circuit = byId.get(id);
+      return circuit === undefined ? [] : [{ circuit: shownCircuit(circuit), chart: circuitChart(circuit.facts) }];
+    });
   },
   probe(deviceIds: string[], currentA: number): ProbeLine[] {
     return deviceIds.flatMap((deviceId) => {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { CommandRefused } from '@/core/job/commands';
 import { shapeProblems } from '@/core/job/parse';
 import { databaseFile, dataFolder } from '@/server/database';

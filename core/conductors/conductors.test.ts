@@ -91,6 +91,12 @@ describe('ampacity', () => {
     expect(value(iz(hot)).column).toBe('PVC70');
   });
 
+  it('of XLPE where no table lists it is that of PVC', () => {
+    const over = { method: stated('101' as const), terminalC: stated(90 as const) };
+    expect(value(iz({ ...over, insulation: stated('XLPE90') }))).toMatchObject({ izA: 17, column: 'PVC70' });
+    expect(value(iz({ ...over, insulation: stated('PVC70') })).izA).toBe(17);
+  });
+
   it('counts three loaded conductors for two phases and a neutral, two for two halves and theirs', () => {
     const two: Poles = { lines: 2, neutral: true };
     expect(value(iz({}, two, 3)).loaded).toBe(3);
@@ -110,9 +116,13 @@ describe('ampacity', () => {
   });
 
   it.each([
-    ['aluminium', { material: stated('Al') }, 'segments.c.material'],
+    ['thin aluminium', { material: stated('Al') }, 'segments.c.material'],
     ['the sun', { inSun: true }, 'segments.c.inSun'],
-    ['dry soil', { method: stated('D1'), ambientC: stated(20), soilKmPerW: stated(1) }, 'segments.c.soilKmPerW'],
+    [
+      'soil drier than the table',
+      { method: stated('D1'), ambientC: stated(20), soilKmPerW: stated(3.5) },
+      'segments.c.soilKmPerW',
+    ],
     ['a temperature no table lists', { ambientC: stated(69) }, 'segments.c.ambientC'],
     ['no method', { method: undefined }, 'segments.c.method'],
   ])('is unknown with %s, and names the field', (_, more, path) => {
@@ -144,5 +154,80 @@ describe('what a conductor stands', () => {
   it('of 12 AWG copper from 75 to 150 °C: 0.0297 · log10(384/309) of its circular mils squared', () => {
     expect(americanWithstand('Cu', '12AWG').a2s / (6530 ** 2 * 0.0297 * Math.log10(384 / 309))).toBeCloseTo(1, 3);
     expect(americanWithstand('Al', '12AWG').a2s).toBeLessThan(americanWithstand('Cu', '12AWG').a2s);
+  });
+});
+
+describe('published drops', () => {
+  /**
+   * A worked example with table 9 in a handbook of the NEC (from memory): 270 A at a power factor of 0.7 through 250 ft of
+   * 600 kcmil aluminium in a plastic raceway, three phases: 0.7 · 0.036 + 0.7141 · 0.039 = 0.0531 Ω per 1000 ft, 3.584 V to
+   * neutral, 6.208 V between lines.
+   */
+  it('NEC table 9: 600 kcmil aluminium drops 3.584 V', () => {
+    const cable = factsOf(
+      american('c', 'c', 250 * 0.3048, '600kcmil', '600kcmil', '600kcmil', { material: stated('Al') }),
+      'cable',
+    );
+    const volts = value(segmentDropV(cable, 270, 0.7, THREE, job('three-phase-400-230', 'nec')));
+    expect(volts / 3.584).toBeCloseTo(1, 2);
+    expect((volts * Math.sqrt(3)) / 6.208).toBeCloseTo(1, 2);
+  });
+
+  // Effective impedance at 0.85, plastic raceway: copper, aluminium; Ω per 1000 ft (from memory).
+  it.each([
+    ['14AWG', 2.7, undefined],
+    ['12AWG', 1.7, 2.8],
+    ['10AWG', 1.1, 1.8],
+    ['8AWG', 0.69, 1.1],
+    ['6AWG', 0.44, 0.71],
+    ['4AWG', 0.29, 0.46],
+    ['2AWG', 0.19, 0.3],
+    ['1/0AWG', 0.13, 0.19],
+    ['2/0AWG', 0.11, 0.16],
+    ['3/0AWG', 0.088, 0.13],
+    ['4/0AWG', 0.074, 0.11],
+    ['250kcmil', 0.066, 0.094],
+    ['350kcmil', 0.053, 0.073],
+    ['500kcmil', 0.043, 0.057],
+    ['750kcmil', 0.036, 0.045],
+  ] as const)('NEC table 9: %s has %d and %s Ω at 0.85', (size, copper, aluminium) => {
+    for (const [material, listed] of [
+      ['Cu', copper],
+      ['Al', aluminium],
+    ] as const) {
+      if (listed === undefined) continue;
+      const cable = factsOf(american('c', 'c', 304.8, size, size, size, { material: stated(material) }), 'cable');
+      const found = value(segmentDropV(cable, 1, 0.85, THREE, job('three-phase-400-230', 'nec')));
+      // Two figures are printed.
+      expect(Math.abs(found / listed - 1)).toBeLessThan(0.05);
+    }
+  });
+
+  // BS 7671 table 4D5, two loaded conductors, mV per ampere and metre (from memory).
+  it.each([
+    [1, 44],
+    [1.5, 29],
+    [2.5, 18],
+    [4, 11],
+    [6, 7.3],
+    [10, 4.4],
+    [16, 2.8],
+  ])('BS 7671 table 4D5: %d mm² drops %d mV/A/m', (mm2, listed) => {
+    const cable = factsOf(segment('c', 'c', 1, mm2, mm2), 'cable');
+    expect(Math.abs((1000 * value(segmentDropV(cable, 1, 1, ONE, job('single-phase', 'iec')))) / listed - 1)).toBeLessThan(0.03);
+  });
+});
+
+describe('published withstands', () => {
+  // k²·S² as handbooks list it for copper, 10⁶ A²s: mm², PVC, XLPE.
+  it.each([
+    [1.5, 0.0297, 0.046],
+    [2.5, 0.0826, 0.1278],
+    [4, 0.2116, 0.3272],
+    [6, 0.4761, 0.7362],
+    [10, 1.3225, 2.045],
+  ])('%d mm² copper bears %d and %d million A²s', (mm2, pvc, xlpe) => {
+    expect(metricWithstand('Cu', 'PVC70', mm2).a2s / 1e6).toBeCloseTo(pvc, 3);
+    expect(metricWithstand('Cu', 'XLPE90', mm2).a2s / 1e6).toBeCloseTo(xlpe, 3);
   });
 });

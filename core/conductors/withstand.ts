@@ -1,6 +1,6 @@
 import { sizeMm2 } from '../job/edges';
 import type { ConductorSize } from '../job/schema/facts';
-import { K_FACTORS, K_SOURCE } from '../tables/adiabatic';
+import { K_FACTORS, K_SOURCE, STEEL_K, STEEL_K_SOURCE } from '../tables/adiabatic';
 import { LIMIT_C } from '../tables/correction';
 import type { Source } from '../tables/source';
 
@@ -37,6 +37,12 @@ export interface Withstand {
 export function metricWithstand(material: 'Cu' | 'Al', insulation: 'PVC70' | 'XLPE90', mm2: number): Withstand {
   const k = K_FACTORS[material][insulation];
   return { a2s: k ** 2 * mm2 ** 2, formula: 'k²·S²', values: `${k}² · ${mm2}²`, source: K_SOURCE };
+}
+
+/** k²S² of the steel armour or raceway that carries a fault back, by the insulation of the lines in it. */
+export function steelWithstand(path: 'armour' | 'raceway', insulation: 'PVC70' | 'XLPE90', mm2: number): Withstand {
+  const k = STEEL_K[path][insulation];
+  return { a2s: k ** 2 * mm2 ** 2, formula: `k²·S² of the ${path}`, values: `${k}² · ${mm2}²`, source: STEEL_K_SOURCE[path] };
 }
 
 /**

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { anyCommand } from '../testing/anyJob';
 import { applyChanges, changesBetween, inverseOf } from './changes';
 import { applyCommand, CommandRefused } from './commands';
-import { jobFileText } from './newJob';
+import { jobFileText } from './jobFile';
 import { parseJobText } from './parse';
 import type { Job } from './schema/job';
 

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { anyCommand } from '../testing/anyJob';
 import { applyChanges, changesBetween, inverseOf, standingInTheWay } from './changes';
 import { applyCommand, type Command, CommandRefused } from './commands';
-import { duplicateOf, jobFileText, newJob, PACKS_OF } from './newJob';
+import { jobFileText } from './jobFile';
+import { duplicateOf, newJob, PACKS_OF } from './newJob';
 import { parseJob, parseJobText } from './parse';
 import type { Job } from './schema/job';
 

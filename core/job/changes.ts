@@ -1,7 +1,6 @@
 import equal from 'fast-deep-equal';
-import { z } from 'zod';
-import { Id } from './schema/facts';
-import { COLLECTIONS, type CollectionName, type Job } from './schema/job';
+import { COLLECTIONS, type CollectionName } from './collections';
+import type { Job } from './schema/job';
 
 type Row = { [field: string]: unknown };
 
@@ -12,14 +11,6 @@ export interface RowChange {
   before: Row | null;
   after: Row | null;
 }
-
-/** {@link RowChange} as it comes over the wire; rows are checked when they are put into a job. */
-export const RowChange = z.strictObject({
-  on: z.enum([...COLLECTIONS, 'job']),
-  id: Id,
-  before: z.looseObject({}).nullable(),
-  after: z.looseObject({}).nullable(),
-});
 
 const OWN_FIELDS = ['name', 'dialect', 'pack', 'card', 'defaults', 'supply'] as const;
 

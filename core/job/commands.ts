@@ -1,11 +1,12 @@
 import { produce } from 'immer';
-import { z } from 'zod';
+import * as z from 'zod';
+import type { CollectionName } from './collections';
 import { shapeProblems } from './parse';
 import { type JobProblem, LINKS, referenceProblems } from './references';
 import { Circuit, Load, Point, Segment } from './schema/circuit';
 import { Combination, Device } from './schema/device';
 import { Id } from './schema/facts';
-import { type CollectionName, Job } from './schema/job';
+import { Job } from './schema/job';
 import { Acceptance, Amendment, Price, Reading } from './schema/records';
 import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
 

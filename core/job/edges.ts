@@ -1,7 +1,23 @@
-import { ConductorSize } from './schema/facts';
+import type { ConductorSize } from './schema/facts';
+import { SIZE_TEXT } from './sizeText';
 
 /** Kinds of typed value. The core keeps SI; other units live only at this edge. */
-export type EdgeKind = 'length' | 'current' | 'impedance' | 'power' | 'temperature' | 'factor' | 'count';
+export type EdgeKind =
+  | 'length'
+  | 'current'
+  | 'impedance'
+  | 'power'
+  | 'apparent-power'
+  | 'temperature'
+  | 'factor'
+  | 'percent'
+  | 'ratio'
+  | 'rating-multiple'
+  | 'resistance-per-length'
+  | 'soil'
+  | 'horsepower'
+  | 'let-through'
+  | 'count';
 
 export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
 
@@ -38,7 +54,15 @@ const UNITS: Record<EdgeKind, Unit[]> = {
     unit('°C', ['c', '°c', 'degc'], 1),
     { symbol: '°F', spelled: ['f', '°f', 'degf'], toSi: (value) => ((value - 32) * 5) / 9 },
   ],
+  'apparent-power': [unit('VA', ['va'], 1), unit('kVA', ['kva'], 1000), unit('MVA', ['mva'], 1e6)],
   factor: [unit('', [''], 1), unit('%', ['%'], 0.01)],
+  percent: [unit('%', ['%'], 1)],
+  ratio: [unit('', [''], 1)],
+  'rating-multiple': [unit('×In', ['×in', '×', 'xin', 'x', 'in'], 1)],
+  'resistance-per-length': [unit('mΩ/m', ['mω/m', 'mohm/m'], 1), unit('Ω/km', ['ω/km', 'ohm/km'], 1)],
+  soil: [unit('K·m/W', ['k·m/w', 'km/w'], 1)],
+  'let-through': [unit('A²s', ['a²s'], 1), unit('kA²s', ['ka²s'], 1000)],
+  horsepower: [unit('hp', ['hp'], 1), unit('kW', ['kw'], 1 / 0.746)],
   count: [unit('', [''], 1)],
 };
 
@@ -138,6 +162,9 @@ export function inUnit(value: number, kind: EdgeKind, usual?: string): string {
   return trimmed((value - zero) / (one - zero));
 }
 
+/** A value with the symbol of its SI unit, as it stands where nobody expects another: `0.35 Ω`, `4 %`. */
+export const unitSymbol = (kind: EdgeKind): string => UNITS[kind][0]!.symbol;
+
 /**
  * Reads a typed conductor size: `2.5`, `2,5 mm²`, `12 AWG`, `#12`, `1/0`, `250 kcmil`.
  * @param usual system taken for a bare number: `mm2` or `AWG`
@@ -157,13 +184,12 @@ export function readSize(text: string, usual: 'mm2' | 'AWG'): Typed<ConductorSiz
   else if (/^\d+(\.\d+)?$/.test(word)) size = usual === 'mm2' ? `${Number(word)}mm2` : `${word}AWG`;
   else if (/^\d+(\.\d+)?mm2$/.test(word)) size = `${Number(word.slice(0, -3))}mm2`;
   else size = word;
-  const parsed = ConductorSize.safeParse(size);
-  if (!parsed.success)
+  if (!SIZE_TEXT.test(size))
     return {
       ok: false,
       message: `"${text.trim()}" is not a conductor size: write ${usual === 'mm2' ? '2.5 or 2.5 mm²' : '12, 12 AWG or 1/0'}`,
     };
-  return { ok: true, value: parsed.data, readAs: showSize(parsed.data) };
+  return { ok: true, value: size, readAs: showSize(size) };
 }
 
 /** A size as people read it: `2.5 mm²`, `12 AWG`. */

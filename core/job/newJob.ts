@@ -1,3 +1,4 @@
+import type { Step } from './commands';
 import { Firm } from './schema/firm';
 import { JOB_FORMAT, type Job, type RulePackId } from './schema/job';
 
@@ -14,6 +15,12 @@ export const PACKS_OF: Readonly<Record<Job['dialect'], readonly RulePackId[]>> =
   iec: ['iec-60364', 'bs-7671-2018-a2'],
   nec: ['nec-2023', 'nec-2020', 'nec-2017'],
 };
+
+/** Puts a job under a pack, and under the words and units of its dialect. What it is made of stays as it was entered. */
+export const underRules = (pack: RulePackId): Step[] => [
+  { do: 'set-job', field: ['dialect'], to: PACKS_OF.nec.includes(pack) ? 'nec' : 'iec' },
+  { do: 'set-job', field: ['pack'], to: pack },
+];
 
 /** Nominal supply a job of each dialect starts with; voltage factors of IEC 60909-0 for ±10 % (IEC), none for NEC. */
 const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {
@@ -83,26 +90,3 @@ export function duplicateOf(job: Job, id: string, name: string): Job {
 
 /** A job under another id. */
 export const withId = (job: Job, id: string): Job => ({ ...job, id });
-
-/** A job as the text of its file: keys sorted inside each row and rows by id, so that equal jobs give equal files. */
-export function jobFileText(job: Job): string {
-  return `${JSON.stringify(sorted(job), null, 1)}\n`;
-}
-
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (rank(a) === rank(b) ? (a < b ? -1 : 1) : rank(a) - rank(b)))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  );
-}
-
-/** What a reader looks for first stands first. */
-const FIRST = ['format', 'id', 'order', 'name', 'number', 'kind', 'value', 'from'];
-const rank = (key: string): number => {
-  const at = FIRST.indexOf(key);
-  return at < 0 ? FIRST.length : at;
-};

@@ -1,4 +1,5 @@
-import { COLLECTIONS, type CollectionName, type Job } from './schema/job';
+import { COLLECTIONS, type CollectionName } from './collections';
+import type { Job } from './schema/job';
 
 /** One thing wrong with a job: where, a code for programs, and words for people. */
 export interface JobProblem {
@@ -117,7 +118,7 @@ function parentCycles(job: Job, name: CollectionName, field: string): JobProblem
         problems.push({
           path: `${name}.${id}.${field}`,
           code: 'cycle',
-          message: `${[...walk].join(' → ')} → ${id} goes round in a circle`,
+          message: `${[...walk, id].join(', ')}: this goes round in a circle`,
         });
         break;
       }

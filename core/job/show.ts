@@ -67,5 +67,8 @@ export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
   return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;
 }
 
-/** Apparent power: `37.5 kVA`, `800 VA`. */
-export const showPower = (va: number): string => (va >= 1000 ? `${showNumber(va / 1000, 4)} kVA` : `${showNumber(va)} VA`);
+/** Apparent power: `37.5 kVA`, `800 VA`, `40 MVA`. */
+export const showPower = (va: number): string => {
+  if (va >= 1e6) return `${showNumber(va / 1e6, 4)} MVA`;
+  return va >= 1000 ? `${showNumber(va / 1000, 4)} kVA` : `${showNumber(va)} VA`;
+};

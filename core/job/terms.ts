@@ -23,8 +23,14 @@ const WORDS = {
   protectiveConductor: { iec: 'protective conductor', nec: 'equipment grounding conductor' },
   protectiveLetter: { iec: 'PE', nec: 'G' },
   earth: { iec: 'earth', nec: 'ground' },
+  earthFault: { iec: 'earth fault', nec: 'ground fault' },
+  earthing: { iec: 'Earthing', nec: 'Grounding' },
+  toEarth: { iec: 'U0', nec: 'To ground' },
+  breakingCapacity: { iec: 'breaking capacity', nec: 'interrupting rating' },
+  protective: { iec: 'protective', nec: 'ground' },
   earthLoop: { iec: 'earth fault loop', nec: 'ground-fault path' },
   residualDevice: { iec: 'RCD', nec: 'GFCI' },
+  furtherProtection: { iec: 'RCD, AFDD', nec: 'GFCI, AFCI' },
   breaker: { iec: 'circuit-breaker', nec: 'breaker' },
   socket: { iec: 'socket-outlet', nec: 'receptacle' },
   cable: { iec: 'cable', nec: 'cable' },
@@ -33,6 +39,24 @@ export type Word = keyof typeof WORDS;
 
 /** The word for a thing in the job's dialect. */
 export const word = (dialect: Dialect, name: Word): string => WORDS[name][dialect];
+
+const FAMILIES = {
+  mcb: 'circuit-breaker of IEC 60898',
+  rcbo: 'RCBO',
+  rccb: 'RCCB',
+  fuse: 'fuse',
+  mccb: 'breaker of IEC 60947-2',
+  'moulded-case-nec': 'molded-case breaker of UL 489',
+  'outlet-protection': 'protective receptacle',
+  afdd: 'AFDD',
+  switch: 'switch',
+  spd: 'surge device',
+  monitor: 'monitor',
+} as const;
+/** A device family in words. */
+export const familyWord = (family: keyof typeof FAMILIES): string => FAMILIES[family];
+/** The dialect by the name of its rules. */
+export const dialectName = (dialect: Dialect): string => (dialect === 'nec' ? 'NEC' : 'IEC');
 
 const PACKS: Record<Job['pack'], string> = {
   'iec-60364': 'IEC 60364',
@@ -52,12 +76,27 @@ const SYSTEMS: Record<Job['supply']['voltageSystem'], string> = {
 export const systemName = (supply: Job['supply']): string =>
   supply.voltageSystem === 'single-phase' ? `${supply.u0V} V single-phase` : SYSTEMS[supply.voltageSystem];
 
+export const systemWord = (system: Job['supply']['voltageSystem']): string => SYSTEMS[system];
+
+const LINES: Record<Job['supply']['voltageSystem'], readonly Line[]> = {
+  'single-phase': ['L1'],
+  'split-phase': ['L1', 'L2'],
+  'three-phase-400-230': ['L1', 'L2', 'L3'],
+  'three-phase-208-120': ['L1', 'L2', 'L3'],
+};
+/** The lines of a system. */
+export const linesOf = ({ voltageSystem }: Job['supply']): readonly Line[] => LINES[voltageSystem];
+
 /** Letter of a line conductor: `L` where there is only one. */
 export const lineLetter = (supply: Job['supply'], line: Line): string => (supply.voltageSystem === 'single-phase' ? 'L' : line);
 
 /** A fault kind in the dialect: the earth return is PE or G. */
 export const faultWord = (dialect: Dialect, kind: string): string =>
   kind === 'L-PE' ? `L-${word(dialect, 'protectiveLetter')}` : kind === 'L-L-L' ? '3-ph' : kind;
+
+/** A fault kind in full. */
+export const faultWords = (dialect: Dialect, kind: string): string =>
+  ({ 'L-N': 'line to neutral', 'L-L': 'line to line', 'L-L-L': 'three-phase' })[kind] ?? `line to ${word(dialect, 'earth')}`;
 
 export const VERDICT_WORDS = {
   stop: 'stop',

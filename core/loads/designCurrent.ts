@@ -3,6 +3,7 @@ import type { Circuit, Load } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { byOrder } from '../network/paths';
 import { lineVoltageV, type Poles } from '../network/states';
+import { type Sized, sizedBy } from './sized';
 
 /** Design current of a circuit and the power factor it flows at. */
 export interface DesignCurrent {
@@ -77,10 +78,11 @@ function summed(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe
 /** Current of one load on its circuit. */
 export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
   const cosPhi = need(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
-  if (load.currentA !== undefined) {
-    const currentA = need(load.currentA, `loads.${load.id}.currentA`, `current of ${load.name}`);
-    return cosPhi.known ? all({ currentA, cosPhi }) : map(currentA, (value) => ({ currentA: value, cosPhi: undefined }));
-  }
+  const at = (currentA: Maybe<number>) =>
+    cosPhi.known ? all({ currentA, cosPhi }) : map(currentA, (value) => ({ currentA: value, cosPhi: undefined }));
+  if (load.currentA !== undefined) return at(need(load.currentA, `loads.${load.id}.currentA`, `current of ${load.name}`));
+  const sized = load.powerW === undefined ? sizedBy(job, load, poles) : undefined;
+  if (sized !== undefined) return at(map(sized, ({ currentA }) => currentA));
   const facts = all({ powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`), cosPhi, poles });
   return map(facts, ({ powerW, cosPhi: factor, poles: on }) => ({
     currentA: powerW / (voltsFor(on, job) * factor),
@@ -88,8 +90,19 @@ export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ 
   }));
 }
 
+/** What the NEC has device and conductors carry. */
+export interface ContinuousCurrent {
+  factoredA: number;
+  continuousA: number;
+  /** The rest, and what motors and marked equipment ask for, whose own factor is in it. */
+  otherA: number;
+  /** Loads whose conductors are sized by a table or their marking. */
+  sized: readonly Sized[];
+}
+
 /**
- * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)).
+ * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and
+ * marked equipment by what their own articles ask.
  * @returns A at the design's diversity; unknown where it is not said of a load, or of an entered current, whether it is continuous
  */
 export function continuousCurrent(
@@ -97,7 +110,7 @@ export function continuousCurrent(
   circuit: Circuit,
   loads: readonly Load[],
   poles: Maybe<Poles>,
-): Maybe<{ factoredA: number; continuousA: number; otherA: number }> {
+): Maybe<ContinuousCurrent> {
   if (circuit.designCurrentA !== undefined) {
     const facts = all({
       ibA: need(circuit.designCurrentA, `circuits.${circuit.id}.designCurrentA`, `design current of ${circuit.name}`),
@@ -107,15 +120,20 @@ export function continuousCurrent(
         `whether the load of ${circuit.name} is continuous`,
       ),
     });
-    return map(facts, ({ ibA, continuous }) => split(continuous ? ibA : 0, continuous ? 0 : ibA, 1));
+    return map(facts, ({ ibA, continuous }) => split(continuous ? ibA : 0, continuous ? 0 : ibA, 1, []));
   }
   const parts = list(
-    loads.map((load) =>
-      all({
-        current: loadCurrent(job, load, poles),
-        continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
-      }),
-    ),
+    loads.map((load): Maybe<{ currentA: number; continuous: boolean; sized?: Sized }> => {
+      const sized = sizedBy(job, load, poles);
+      if (sized !== undefined) return map(sized, (by) => ({ currentA: by.neededA, continuous: false, sized: by }));
+      return map(
+        all({
+          current: loadCurrent(job, load, poles),
+          continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
+        }),
+        ({ current, continuous }) => ({ currentA: current.currentA, continuous }),
+      );
+    }),
   );
   if (loads.length === 0) return unknown(`circuits.${circuit.id}.designCurrentA`, `design current or loads of ${circuit.name}`);
   const diversity =
@@ -125,14 +143,22 @@ export function continuousCurrent(
   return andThen(diversity, (share) =>
     map(parts, (each) => {
       const sum = (continuous: boolean) =>
-        each.filter((one) => one.continuous === continuous).reduce((total, { current }) => total + current.currentA, 0);
-      return split(sum(true), sum(false), share);
+        each
+          .filter((one) => one.continuous === continuous && one.sized === undefined)
+          .reduce((total, { currentA }) => total + currentA, 0);
+      return split(
+        sum(true),
+        sum(false),
+        share,
+        each.flatMap(({ sized }) => sized ?? []),
+      );
     }),
   );
 }
 
-const split = (continuousA: number, otherA: number, share: number) => ({
-  factoredA: (1.25 * continuousA + otherA) * share,
-  continuousA: continuousA * share,
-  otherA: otherA * share,
-});
+/** What is sized by a table or a marking is so for itself: no share of it. */
+function split(continuousA: number, restA: number, share: number, sized: readonly Sized[]): ContinuousCurrent {
+  const sizedA = sized.reduce((total, { neededA }) => total + neededA, 0);
+  const otherA = restA * share + sizedA;
+  return { sized, factoredA: 1.25 * continuousA * share + otherA, continuousA: continuousA * share, otherA };
+}

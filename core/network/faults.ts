@@ -1,5 +1,6 @@
 import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Origin, SourceState } from '../job/schema/supply';
+import { word } from '../job/terms';
 import { add, type Complex, ZERO } from './complex';
 import { currentOf, type Feed, together } from './feeds';
 import { originsOf, type Wiring, type Wirings } from './paths';
@@ -130,17 +131,18 @@ export class FaultNetwork {
     if (kind === 'L-PE' && this.throughSoil(origin)) return NO_FEEDS;
     const loop = map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
     if (kind !== 'L-PE' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return loop;
+    const { dialect } = this.wirings.job;
     const bond = need(
       origin.neutralBond,
       `origins.${origin.id}.neutralBond`,
-      `whether the neutral of ${origin.name} is joined to earth`,
+      `whether the neutral of ${origin.name} is joined to ${word(dialect, 'earth')}`,
     );
     return andThen(bond, (joined) =>
       joined
         ? loop
         : unknown(
             `origins.${origin.id}.neutralBond`,
-            `the neutral of ${origin.name} is not joined to earth: no earth fault can flow`,
+            `the neutral of ${origin.name} is not joined to ${word(dialect, 'earth')}: no ${word(dialect, 'earthFault')} can flow`,
           ),
     );
   }

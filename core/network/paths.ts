@@ -45,6 +45,8 @@ export interface Wirings {
   states: readonly SourceState[];
   /** Electrodes by the board or origin they belong to. */
   electrodesAt: ReadonlyMap<string, Electrode[]>;
+  /** Circuits on one neutral, for each that shares one. */
+  neutralGroups: ReadonlyMap<string, readonly Circuit[]>;
 }
 
 const present = <T extends { state: string } & Ordered>(rows: Record<string, T>): T[] =>
@@ -98,7 +100,21 @@ export function wiringsOf(job: Job): Wirings {
     origins: new Map(present(job.origins).map((origin) => [origin.id, origin])),
     states: Object.values(job.sourceStates).sort(byOrder),
     electrodesAt,
+    neutralGroups: neutralGroups([...byCircuit.values()].map(({ circuit }) => circuit)),
   };
+}
+
+/** Circuits that name each other, directly or by others between, lie on one neutral. */
+function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
+  const groups = new Map<string, Circuit[]>();
+  const byId = new Map(circuits.map((circuit) => [circuit.id, circuit]));
+  for (const circuit of circuits) {
+    const other = circuit.sharesNeutralWith === undefined ? undefined : byId.get(circuit.sharesNeutralWith);
+    if (other === undefined || other === circuit) continue;
+    const joined = [...new Set([...(groups.get(circuit.id) ?? [circuit]), ...(groups.get(other.id) ?? [other])])];
+    for (const each of joined) groups.set(each.id, joined);
+  }
+  return groups;
 }
 
 /** The main chain follows the order; a spur follows the segment it names. A ring's main chain ends where it began. */

@@ -77,6 +77,28 @@ export class SegmentFacts {
       need(this.segment.groupedCircuits, this.at('groupedCircuits'), `circuits bunched with ${this.name}`),
     );
   }
+  /** Thermal resistivity of the soil, K·m/W; where nothing is entered the one the tables stand for. */
+  get soilKmPerW(): Maybe<number> {
+    return this.once('soil', () =>
+      this.segment.soilKmPerW === undefined
+        ? known(2.5)
+        : need(this.segment.soilKmPerW, this.at('soilKmPerW'), `soil around ${this.name}`),
+    );
+  }
+  /** Insulation by its American name. */
+  get americanInsulation(): Maybe<NonNullable<Segment['insulation']>['value']> {
+    return this.once('american insulation', () =>
+      need(this.segment.insulation, this.at('insulation'), `insulation of ${this.name}`),
+    );
+  }
+  /** What the terminals at both ends are marked for; undefined where nothing is entered. */
+  get markedTerminalC(): Maybe<number | undefined> {
+    return this.once('marked terminal', () =>
+      this.segment.terminalC === undefined
+        ? known<number | undefined>(undefined)
+        : need(this.segment.terminalC, this.at('terminalC'), `terminal temperature of ${this.name}`),
+    );
+  }
   /** Terminals not known to take 90 °C are taken at 70 °C, the lower of the two: no fact is lent. */
   get terminalC(): Maybe<number> {
     return this.once('terminalC', () =>

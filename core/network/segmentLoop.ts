@@ -1,5 +1,6 @@
 import { all, andThen, both, known, type Maybe, map, unknown } from '../job/known';
 import type { Job } from '../job/schema/job';
+import { word } from '../job/terms';
 import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
 import { add, type Complex, scale, ZERO } from './complex';
 import type { ConductorName, SegmentFacts } from './segmentFacts';
@@ -59,7 +60,8 @@ function wayBack(
   const path = segment.segment.protectivePath ?? 'conductor';
   if (path === 'conductor') return wire('protectiveSize');
   if (path === 'pen') return neutral;
-  if (path === 'none') return unknown(segment.at('protectivePath'), `${segment.name} has no way back for an earth fault`);
+  if (path === 'none')
+    return unknown(segment.at('protectivePath'), `${segment.name} has no way back for a fault to ${word(dialect, 'earth')}`);
   const facts = all({
     mohmPerM: segment.returnMohmPerM,
     lengthM: segment.lengthM,

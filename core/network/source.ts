@@ -28,7 +28,7 @@ const WORDS: Record<CurrentFact | OhmFact, string> = {
   psccA: 'line-neutral fault current',
   psccLlA: 'line-line fault current',
   pscc3A: 'three-phase fault current',
-  pefcA: 'line-earth fault current',
+  pefcA: 'fault current, line to protective conductor',
   maxFaultA: 'declared greatest fault current',
   minFaultA: 'declared least fault current',
 };

@@ -5,7 +5,13 @@ import {
   RESISTANCE_MOHM_PER_M,
   TEMPERATURE_COEFFICIENT_PER_K,
 } from '../tables/conductorResistance';
-import { M_PER_KFT, NEC_COEFFICIENT_PER_K, NEC_REACTANCE_OHM_PER_KFT, NEC_RESISTANCE_OHM_PER_KFT } from '../tables/necResistance';
+import {
+  M_PER_KFT,
+  NEC_AC_OHM_PER_KFT,
+  NEC_COEFFICIENT_PER_K,
+  NEC_REACTANCE_OHM_PER_KFT,
+  NEC_RESISTANCE_OHM_PER_KFT,
+} from '../tables/necResistance';
 import type { Complex } from './complex';
 
 export type Metal = 'Cu' | 'Al';
@@ -13,8 +19,8 @@ export type Metal = 'Cu' | 'Al';
 /**
  * Impedance of one metre of one conductor.
  * Metric sizes by IEC 60228 from 20 °C with 0.004 per kelvin and 0.08 mΩ/m from 16 mm² up; American sizes by NEC chapter 9
- * tables 8 and 9 from 75 °C. Of a solid and a stranded conductor the one with less resistance counts where the most
- * current is wanted, the other where the least is.
+ * tables 8 and 9 from 75 °C. Of a solid and a stranded conductor, and of direct and alternating current, the least resistance
+ * counts where the most current is wanted, the greatest where the least is.
  * @param celsius conductor temperature
  * @param most true where the least resistance is on the safe side
  * @param steel true in a steel raceway
@@ -46,7 +52,8 @@ function americanOhmPerM(metal: Metal, size: string, celsius: number, most: bool
   const listed = NEC_RESISTANCE_OHM_PER_KFT[metal][size];
   const reactance = NEC_REACTANCE_OHM_PER_KFT[size];
   if (listed === undefined || reactance === undefined) return undefined;
-  const at75 = typeof listed === 'number' ? listed : listed[most ? 0 : 1];
+  const direct = typeof listed === 'number' ? listed : listed[most ? 0 : 1];
+  const at75 = most ? direct : Math.max(direct, NEC_AC_OHM_PER_KFT[metal][size]?.[steel ? 1 : 0] ?? 0);
   return {
     re: (at75 / M_PER_KFT) * (1 + NEC_COEFFICIENT_PER_K[metal] * (celsius - 75)),
     im: reactance[steel ? 1 : 0] / M_PER_KFT,

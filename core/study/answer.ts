@@ -1,7 +1,8 @@
 import type { Given, Missing } from '../job/known';
 import type { Grade } from '../job/schema/device';
+import type { Acceptance } from '../job/schema/records';
 import type { QuestionId } from '../job/terms';
-import { type Basis, weakestBasis } from '../tables/source';
+import type { Basis } from '../tables/source';
 
 /** Worst first. An unknown is never shown as a pass. */
 export const VERDICTS = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'] as const;
@@ -56,6 +57,12 @@ export interface Answer {
   readonly checks: readonly Check[];
 }
 
+/** What somebody said of a finding: nothing, that it is taken on, or that it was before what it rests on changed. */
+export type Standing =
+  | { kind: 'open' }
+  | { kind: 'accepted'; acceptance: Acceptance }
+  | { kind: 'reopened'; acceptance: Acceptance };
+
 /** A check as it leaves the core: plain data, its working written out, the weakest basis of it named. */
 export interface ShownCheck {
   id: string;
@@ -72,23 +79,12 @@ export interface ShownCheck {
   working: WorkingLine[];
   missing: readonly Missing[];
   given: readonly Given[];
+  /** Names what the result rests on; an acceptance holds while this is the same. */
+  inputsKey: string;
+  standing: Standing;
 }
-/** An answer as it leaves the core: the figures of the check that decided, and all checks. */
-export interface ShownAnswer extends Omit<ShownCheck, 'id' | 'title'> {
+/** An answer as it leaves the core: the check that decided, and all checks. */
+export interface ShownAnswer extends ShownCheck {
   question: QuestionId;
   checks: ShownCheck[];
-}
-
-/** Writes out a check for those outside the core. */
-export function shownCheck(check: Check): ShownCheck {
-  const working = check.explain();
-  const { id, title, verdict, demand, limit, unit, margin, rule, grade, because, missing, given } = check;
-  const basis = weakestBasis(working.map((line) => line.basis));
-  return { id, title, verdict, demand, limit, unit, margin, rule, grade, basis, because, working, missing, given };
-}
-
-/** Writes out an answer and all its checks. */
-export function shownAnswer({ question, head, checks }: Answer): ShownAnswer {
-  const { id: _id, title: _title, ...figures } = shownCheck(head);
-  return { question, ...figures, checks: checks.map(shownCheck) };
 }

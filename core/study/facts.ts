@@ -109,7 +109,8 @@ function seatedIn(wiring: Wiring, withEnd: boolean): Seated[] {
   ];
 }
 
-function houseOf(job: Job): House {
+/** What all circuits of a job share, read out of it once. */
+export function houseOf(job: Job): House {
   const wirings = wiringsOf(job);
   const loads = loadsByCircuit(job);
   const loadsOf = (circuitId: string) => loads.get(circuitId) ?? NO_LOADS;

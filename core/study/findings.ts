@@ -1,6 +1,8 @@
 import type { Circuit } from '../job/schema/circuit';
+import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
-import { type Answer, rankOf, type Verdict } from './answer';
+import { isFinding, standingOf } from './acceptance';
+import { type Answer, rankOf, type Standing, type Verdict } from './answer';
 
 /** A thing to put right or to find out, worst first, with the field it leads to. */
 export interface Finding {
@@ -13,15 +15,16 @@ export interface Finding {
   rule: string;
   /** Path of the first missing fact, else of the circuit. */
   path: string;
+  standing: Standing;
 }
 
 /** Every check of a circuit that is a stop, an unknown or a caution. What this version does not assess at all is left to the counts. */
-export function findingsOf(circuit: Circuit, answers: readonly Answer[]): Finding[] {
+export function findingsOf(job: Job, circuit: Circuit, answers: readonly Answer[]): Finding[] {
   const findings: Finding[] = [];
   for (const { question, verdict, checks } of answers) {
-    if (verdict === 'pass' || verdict === 'not-applicable') continue;
+    if (!isFinding(verdict)) continue;
     for (const check of checks) {
-      if (check.verdict === 'pass' || check.verdict === 'not-applicable' || check.id === 'later') continue;
+      if (!isFinding(check.verdict) || check.id === 'later') continue;
       findings.push({
         circuitId: circuit.id,
         circuit: `${circuit.number} ${circuit.name}`.trim(),
@@ -31,12 +34,14 @@ export function findingsOf(circuit: Circuit, answers: readonly Answer[]): Findin
         text: `${check.title}: ${check.because}`,
         rule: check.rule,
         path: check.missing[0]?.path ?? `circuits.${circuit.id}`,
+        standing: standingOf(job, circuit.id, question, check),
       });
     }
   }
   return findings;
 }
 
-/** Findings of a whole job, worst first, otherwise in the order of the circuits. */
+/** Findings of a whole job: those nobody has taken on before those accepted, worst first, otherwise in the order of the circuits. */
 export const worstFirst = (findings: readonly Finding[]): Finding[] =>
-  [...findings].sort((a, b) => rankOf(a.verdict) - rankOf(b.verdict));
+  [...findings].sort((a, b) => Number(isAccepted(a)) - Number(isAccepted(b)) || rankOf(a.verdict) - rankOf(b.verdict));
+export const isAccepted = ({ standing }: Finding): boolean => standing.kind === 'accepted';

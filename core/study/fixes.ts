@@ -1,13 +1,18 @@
 import { applyCommand, type Command, type Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
+import { showFact } from '../job/fields';
+import { copyOfCircuit } from '../job/newParts';
 import type { Segment } from '../job/schema/circuit';
+import type { DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId, word } from '../job/terms';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
+import { egcSize } from '../tables/equipmentGrounding';
 import { GG_RATINGS_A } from '../tables/fuseGates';
-import { rankOf, type Verdict } from './answer';
+import { standardRatingsA } from '../tables/necAmpacity';
+import { rankOf, type Verdict, worse } from './answer';
 import { type Study, studyJob } from './study';
 
 /** How an answer somewhere in the job changes with a fix. */
@@ -27,11 +32,13 @@ export interface Fix {
   worsens: Change[];
 }
 
-const KINDS = ['rating', 'curve', 'size', 'protective'] as const;
+const KINDS = ['rating', 'curve', 'size', 'protective', 'apart', 'heat', 'method', 'split'] as const;
 
 interface Candidate {
   kind: (typeof KINDS)[number];
   command: Command;
+  /** A circuit it makes: that must be in order too. */
+  makes?: string;
 }
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
@@ -63,7 +70,7 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
   }
   return failing.flatMap(({ question, verdict }) => {
     const helping = tried
-      .map((each) => ({ ...each, after: verdictOf(each.study, circuitId, question) }))
+      .map((each) => ({ ...each, after: verdictAfter(each, circuitId, question) }))
       .filter(({ after }) => rankOf(after) > rankOf(verdict) && (after === 'pass' || after === 'caution'));
     return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
@@ -72,6 +79,11 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     });
   });
 }
+
+const verdictAfter = ({ study, makes }: Candidate & { study: Study }, circuitId: string, question: QuestionId): Verdict => {
+  const own = verdictOf(study, circuitId, question);
+  return makes === undefined ? own : worse(own, verdictOf(study, makes, question));
+};
 
 const verdictOf = (study: Study, circuitId: string, question: QuestionId): Verdict =>
   study.circuits.find((each) => each.circuitId === circuitId)?.verdictOf(question) ?? 'unknown';
@@ -99,10 +111,25 @@ function changes(before: Study, after: Study): { improves: Change[]; worsens: Ch
 
 /** Nearest changes first, so that the least intrusive of equals is kept. */
 function candidates(job: Job, circuitId: string): Candidate[] {
-  return [...ratingAndCurve(job, circuitId), ...sizes(job, circuitId), ...protectiveSizes(job, circuitId)];
+  return [
+    ...ratingAndCurve(job, circuitId),
+    ...sizes(job, circuitId),
+    ...protectiveSizes(job, circuitId),
+    ...places(job, circuitId),
+    ...splits(job, circuitId),
+  ];
 }
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
+
+/** Most ratings that are tried, the nearest first: farther away it is another circuit. */
+const MOST_RATINGS = 12;
+
+function ratingsOf(settings: DeviceSettings, job: Job): readonly number[] {
+  if (settings.family === 'moulded-case-nec') return standardRatingsA(job.pack);
+  if (settings.family !== 'fuse') return BREAKER_RATINGS_A;
+  return settings.system === 'gG' ? GG_RATINGS_A : [];
+}
 
 function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
   const device = Object.values(job.devices).find(
@@ -110,22 +137,24 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
   );
   if (device === undefined) return [];
   const { settings, id } = device;
-  if (settings.family !== 'mcb' && settings.family !== 'rcbo' && settings.family !== 'fuse') return [];
+  const { family } = settings;
+  if (family !== 'mcb' && family !== 'rcbo' && family !== 'fuse' && family !== 'moulded-case-nec') return [];
   const now = settings.ratingA?.value;
   const set = (field: string, to: unknown): Step[] => [
     { do: 'set', on: 'devices', id, field: ['settings', field], to: stated(to) },
   ];
-  const ratings = settings.family === 'fuse' ? (settings.system === 'gG' ? GG_RATINGS_A : []) : BREAKER_RATINGS_A;
+  const ratings = ratingsOf(settings, job);
   const byRating = ratings
     .filter((ratingA) => now !== undefined && ratingA !== now)
     .sort((a, b) => Math.abs(a - now!) - Math.abs(b - now!))
+    .slice(0, MOST_RATINGS)
     .map(
       (ratingA): Candidate => ({
         kind: 'rating',
         command: { label: `Fit ${ratingA} A instead of ${now} A`, steps: set('ratingA', ratingA) },
       }),
     );
-  if (settings.family === 'fuse') return byRating;
+  if (settings.family === 'fuse' || settings.family === 'moulded-case-nec') return byRating;
   const byCurve = (['B', 'C', 'D'] as const)
     .filter((curve) => settings.curve !== undefined && curve !== settings.curve.value)
     .map(
@@ -190,6 +219,7 @@ function sizes(job: Job, circuitId: string): Candidate[] {
   const segments = segmentsOf(job, circuitId);
   const thinnest = thinnestOf(segments.flatMap(({ lineSize }) => lineSize?.value ?? []));
   if (thinnest === undefined) return [];
+  const wanted = groundWanted(job, circuitId);
   return upFrom(thinnest).map((size) => ({
     kind: 'size',
     command: {
@@ -200,13 +230,103 @@ function sizes(job: Job, circuitId: string): Candidate[] {
         return [
           sized(id, 'lineSize', size),
           ...(neutralSize === undefined ? [] : [sized(id, 'neutralSize', size)]),
-          ...(protectiveSize === undefined ? [] : [sized(id, 'protectiveSize', grown(protectiveSize.value, times) ?? size)]),
+          ...(protectiveSize === undefined
+            ? []
+            : [sized(id, 'protectiveSize', grown(atLeast(protectiveSize.value, wanted), times) ?? size)]),
         ];
       }),
     },
   }));
 }
 
+/** By the NEC the grounding conductor wanted behind the circuit's device: one too thin is not grown from what it is. */
+function groundWanted({ dialect, devices }: Job, circuitId: string): ConductorSize | undefined {
+  if (dialect !== 'nec') return undefined;
+  const settings = Object.values(devices).find((each) => each.circuitId === circuitId && each.state !== 'removed')?.settings;
+  const ratedA = settings !== undefined && 'ratingA' in settings ? settings.ratingA?.value : undefined;
+  return ratedA === undefined ? undefined : egcSize(ratedA, 'Cu');
+}
+const atLeast = (size: ConductorSize, least: ConductorSize | undefined): ConductorSize =>
+  least !== undefined && sizeMm2(least) > sizeMm2(size) ? least : size;
+
 /** The thinnest size of at least so many times the section of another. */
 const grown = (size: ConductorSize, times: number): ConductorSize | undefined =>
   sizesLike(size).find((each) => sizeMm2(each) >= sizeMm2(size) * times * (1 - 1e-9));
+
+/** Air the ampacity tables stand in, °C: out of the heat. */
+const COOL_C = 30;
+/** Methods that let a cable breathe, or lie in the ground: nothing is gained by the wall. */
+const OPEN_METHODS = new Set(['C', 'D1', 'D2', 'E', 'F']);
+
+/** The cable laid another way: apart from others, out of the heat, on the wall. */
+function places(job: Job, circuitId: string): Candidate[] {
+  const segments = segmentsOf(job, circuitId);
+  const change = (
+    kind: Candidate['kind'],
+    label: string,
+    field: string,
+    to: unknown,
+    which: (segment: Segment) => boolean,
+  ): Candidate[] => {
+    const steps = segments
+      .filter(which)
+      .map(({ id }): Step => ({ do: 'set', on: 'segments', id, field: [field], to: stated(to) }));
+    return steps.length === 0 ? [] : [{ kind, command: { label, steps } }];
+  };
+  const cool = showFact(job.dialect, { kind: 'quantity', edge: 'temperature' }, COOL_C);
+  return [
+    ...change(
+      'apart',
+      'Lay it apart from the others',
+      'groupedCircuits',
+      1,
+      ({ groupedCircuits }) => (groupedCircuits?.value ?? 1) > 1,
+    ),
+    ...change(
+      'heat',
+      `Lay it out of the heat, ${cool} around it`,
+      'ambientC',
+      COOL_C,
+      ({ ambientC }) => (ambientC?.value ?? 0) > COOL_C,
+    ),
+    ...(job.dialect === 'nec'
+      ? []
+      : change(
+          'method',
+          'Lay it on the wall, method C',
+          'method',
+          'C',
+          ({ method }) => method !== undefined && !OPEN_METHODS.has(method.value),
+        )),
+  ];
+}
+
+/** Half of the loads on a circuit of their own, made like this one. */
+function splits(job: Job, circuitId: string): Candidate[] {
+  const circuit = job.circuits[circuitId];
+  const loads = Object.values(job.loads)
+    .filter((load) => load.circuitId === circuitId)
+    .sort((a, b) => (b.powerW?.value ?? 0) - (a.powerW?.value ?? 0));
+  if (circuit === undefined || circuit.kind !== 'final' || loads.length < 2 || circuit.designCurrentA !== undefined) return [];
+  let count = 0;
+  const copy = copyOfCircuit(
+    job,
+    circuitId,
+    `${circuit.number}b`.slice(0, 200),
+    () => `${circuitId.slice(0, 50)}-split-${++count}`,
+  );
+  // The largest stays; every second one after it goes.
+  const moved = loads.filter((_, index) => index % 2 === 1);
+  const names = moved.map((load) => load.name).join(' and ');
+  const movedSteps = moved.map(
+    ({ pointId: _, ...load }): Step => ({ do: 'put', on: 'loads', row: { ...load, circuitId: copy.circuitId } }),
+  );
+  const steps = [...copy.steps.filter((step) => step.do !== 'put' || step.on !== 'loads'), ...movedSteps];
+  return [
+    {
+      kind: 'split',
+      command: { label: `Split it: ${names} on a circuit of its own`.slice(0, 200), steps },
+      makes: copy.circuitId,
+    },
+  ];
+}

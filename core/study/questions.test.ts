@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { breaker, type CircuitSketch, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
-import { type ShownAnswer, shownAnswer } from './answer';
+import type { ShownAnswer } from './answer';
+import { shownAnswer } from './shown';
 import { studyJob } from './study';
 
 function ask(job: Job, question: QuestionId, circuitId = 'c'): ShownAnswer {
   const circuit = studyJob(job).circuits.find((each) => each.circuitId === circuitId)!;
-  return shownAnswer(circuit.answers.find((each) => each.question === question)!);
+  return shownAnswer({ job, circuitId }, circuit.answers.find((each) => each.question === question)!);
 }
 const check = (answer: ShownAnswer, id: string) => answer.checks.find((each) => each.id.startsWith(id))!;
 const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { CollectionName } from '../job/collections';
 import { applyCommand, CommandRefused, type Step } from '../job/commands';
 import { parseJob, parseJobText } from '../job/parse';
-import type { CollectionName, Job } from '../job/schema/job';
+import type { Job } from '../job/schema/job';
 import { worstVerdict } from './answer';
 import { studyJob } from './study';
 

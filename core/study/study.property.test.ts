@@ -174,8 +174,14 @@ describe('the other demo jobs', () => {
     const stops = studyJob(parsed.job).findings.filter((each) => each.verdict === 'stop');
     return [...new Set(stops.map((each) => `${each.circuitId} ${each.question}`))].sort();
   };
-  it('Kiln House: an old unmarked breaker, and a kiln with too thin a ground', () => {
-    expect(found('kiln-house')).toEqual(['heat-pump breaks-fault', 'kiln clears-in-time']);
+  it('Kiln House: an old unmarked breaker, 14 AWG on 20 A, a thin tail, and a kiln on too thin a cable and ground', () => {
+    expect(found('kiln-house')).toEqual([
+      'bath protects-cable',
+      'heat-pump breaks-fault',
+      'kiln clears-in-time',
+      'kiln protects-cable',
+      'wheel protects-cable',
+    ]);
   });
   it('Skerry Light: circuits with no residual device in the island, and an origin device that may take the escape light', () => {
     expect(found('skerry-light')).toEqual([

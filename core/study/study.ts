@@ -3,7 +3,7 @@ import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId, questionWords } from '../job/terms';
 import { type FaultKind, kindsAmong, type NETWORK_STATES } from '../network/states';
-import { type Answer, type ShownAnswer, shownAnswer, VERDICTS, type Verdict, worstVerdict } from './answer';
+import { type Answer, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from './answer';
 import { type CircuitFacts, circuitFacts } from './facts';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { answer, notAssessed } from './judge';
@@ -13,6 +13,8 @@ import { carriesLoad } from './questions/carriesLoad';
 import { clearsInTime } from './questions/clearsInTime';
 import { onlyOneTrips } from './questions/onlyOneTrips';
 import { protectsCable } from './questions/protectsCable';
+import { rulesMisfits } from './rulesMisfits';
+import { shownAnswer } from './shown';
 
 export const STUDY_FORMAT = 'isotrip.study/1';
 
@@ -52,7 +54,7 @@ export class CircuitStudy {
     const answers = answersOf(facts);
     this.verdicts = answers.map((answer) => answer.verdict);
     this.verdict = worstVerdict(this.verdicts);
-    this.findings = findingsOf(circuit, answers);
+    this.findings = findingsOf(facts.job, circuit, answers);
   }
   get answers(): readonly Answer[] {
     return answersOf(this.facts);
@@ -82,7 +84,7 @@ export interface ShownStudy extends Omit<Study, 'circuits'> {
 
 export function shownCircuit(study: CircuitStudy): ShownCircuit {
   const { circuitId, number, name, kind, boardId, verdict, facts } = study;
-  const answers = study.answers.map(shownAnswer);
+  const answers = study.answers.map((each) => shownAnswer({ job: facts.job, circuitId }, each));
   return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts), places: placesOn(facts) };
 }
 export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
@@ -94,7 +96,7 @@ export interface Study {
   format: typeof STUDY_FORMAT;
   job: { id: string; name: string; pack: Job['pack'] };
   verdict: Verdict;
-  /** Answers by verdict over all circuits, so that an unknown never hides a stop. */
+  /** Answers by verdict over all circuits, so that an unknown never hides a stop. Accepted ones count like any other. */
   counts: Counts;
   circuits: CircuitStudy[];
   findings: readonly Finding[];
@@ -133,7 +135,14 @@ function countVerdicts(circuits: readonly CircuitStudy[]): Counts {
   return counts;
 }
 
-const answersOf = (facts: CircuitFacts): Answer[] => QUESTION_IDS.map((question) => ANSWER[question](facts));
+function answersOf(facts: CircuitFacts): Answer[] {
+  const misfits = rulesMisfits(facts);
+  return QUESTION_IDS.map((question) => {
+    const found = ANSWER[question](facts);
+    const foreign = misfits.filter((check) => check.questions.has(question)).map((each) => each.check);
+    return foreign.length === 0 || found.verdict === 'not-applicable' ? found : answer(question, [...foreign, ...found.checks]);
+  });
+}
 
 /** The greatest faults at a circuit's start and the least at its far end, of every kind there can be. */
 export function faultReadings({ poles, wiring, house }: CircuitFacts): FaultReading[] {

@@ -5,12 +5,13 @@ import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { mouldedCase, soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
-import { type ShownAnswer, shownAnswer } from './answer';
+import type { ShownAnswer } from './answer';
+import { shownAnswer } from './shown';
 import { faultReadings, studyJob } from './study';
 
 const circuitOf = (job: Job, id: string) => studyJob(job).circuits.find((each) => each.circuitId === id)!;
 const ask = (job: Job, question: QuestionId, id: string): ShownAnswer =>
-  shownAnswer(circuitOf(job, id).answers.find((each) => each.question === question)!);
+  shownAnswer({ job, circuitId: id }, circuitOf(job, id).answers.find((each) => each.question === question)!);
 const check = (answer: ShownAnswer, id: string) => answer.checks.find((each) => each.id.startsWith(id))!;
 const faults = (job: Job, id: string) => faultReadings(circuitOf(job, id).facts);
 const residual = (sensitivityA: number, delay: 'general' | 'S', type: 'AC' | 'A' | 'F' | 'B' = 'A') => ({

@@ -71,9 +71,18 @@ const GROUPED: Factors = rows({
   20: 0.38,
 });
 
+/** Circuits touching in the ground: cables laid in it, and cables each in a duct of its own. Closer together than in air. */
+const GROUPED_IN_GROUND: Factors = rows({ 1: 1, 2: 0.75, 3: 0.65, 4: 0.6, 5: 0.55, 6: 0.5 });
+const GROUPED_IN_DUCTS: Factors = rows({ 1: 1, 2: 0.85, 3: 0.75, 4: 0.7, 5: 0.65, 6: 0.6 });
+/** Soil by its thermal resistivity, K·m/W; the ampacities stand for 2.5. */
+const SOIL_DUCTS: Factors = rows({ 0.5: 1.28, 0.7: 1.2, 1: 1.18, 1.5: 1.1, 2: 1.05, 2.5: 1, 3: 0.96 });
+const SOIL_DIRECT: Factors = rows({ 0.5: 1.88, 0.7: 1.62, 1: 1.5, 1.5: 1.28, 2: 1.12, 2.5: 1, 3: 0.9 });
+
 const AIR_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.14', basis: 'published' };
 const GROUND_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.15', basis: 'published' };
-const GROUPED_SOURCE: Source = { standard: 'IEC 60364-5-52', edition: '2009', clause: 'table B.52.17 item 1', basis: 'memory' };
+const memory = (clause: string): Source => ({ standard: 'IEC 60364-5-52', edition: '2009', clause, basis: 'memory' });
+const GROUPED_SOURCE = { air: memory('table B.52.17 item 1'), D1: memory('table B.52.19'), D2: memory('table B.52.18') };
+const SOIL_SOURCE = memory('table B.52.16');
 
 /** The cell at a value, or the next one up, which is the more cautious; below the first cell, the first. */
 function cellAtOrAbove(factors: Factors, value: number): number | undefined {
@@ -94,8 +103,23 @@ export function temperatureFactor(
   return factor === undefined ? undefined : { factor, source: buried ? GROUND_SOURCE : AIR_SOURCE };
 }
 
-/** Factor for circuits bunched together; between two columns the larger group counts. */
-export function groupingFactor(circuits: number): { factor: number; source: Source } | undefined {
-  const factor = cellAtOrAbove(GROUPED, circuits);
-  return factor === undefined ? undefined : { factor, source: GROUPED_SOURCE };
+/**
+ * Factor for circuits bunched together; between two columns the larger group counts. In the ground they are taken to touch.
+ * @param method D1 and D2 lie in the ground, any other in air
+ */
+export function groupingFactor(circuits: number, method?: string): { factor: number; source: Source } | undefined {
+  const [factors, source] =
+    method === 'D1'
+      ? [GROUPED_IN_DUCTS, GROUPED_SOURCE.D1]
+      : method === 'D2'
+        ? [GROUPED_IN_GROUND, GROUPED_SOURCE.D2]
+        : [GROUPED, GROUPED_SOURCE.air];
+  const factor = cellAtOrAbove(factors, circuits);
+  return factor === undefined ? undefined : { factor, source };
+}
+
+/** Factor for soil other than 2.5 K·m/W; between two rows the more resistive counts. */
+export function soilFactor(kmPerW: number, method: 'D1' | 'D2'): { factor: number; source: Source } | undefined {
+  const factor = cellAtOrAbove(method === 'D1' ? SOIL_DUCTS : SOIL_DIRECT, kmPerW);
+  return factor === undefined ? undefined : { factor, source: SOIL_SOURCE };
 }

@@ -82,6 +82,35 @@ export const NEC_REACTANCE_OHM_PER_KFT: Readonly<Record<string, readonly [plasti
   '750kcmil': [0.038, 0.048],
 };
 
+/**
+ * Alternating-current resistance at 75 °C and 60 Hz, three singles in a raceway, Ω per 1000 ft: plastic, steel. What skin
+ * and steel add to the large sizes; the cells of smaller ones are those of table 8 in two figures, and left out.
+ */
+export const NEC_AC_OHM_PER_KFT: Readonly<
+  Record<'Cu' | 'Al', Readonly<Record<string, readonly [plastic: number, steel: number]>>>
+> = {
+  Cu: {
+    '3/0AWG': [0.077, 0.079],
+    '4/0AWG': [0.062, 0.063],
+    '250kcmil': [0.052, 0.054],
+    '300kcmil': [0.044, 0.045],
+    '350kcmil': [0.038, 0.039],
+    '400kcmil': [0.033, 0.035],
+    '500kcmil': [0.027, 0.029],
+    '600kcmil': [0.023, 0.025],
+    '750kcmil': [0.019, 0.021],
+  },
+  Al: {
+    '250kcmil': [0.085, 0.086],
+    '300kcmil': [0.071, 0.072],
+    '350kcmil': [0.061, 0.063],
+    '400kcmil': [0.054, 0.055],
+    '500kcmil': [0.043, 0.045],
+    '600kcmil': [0.036, 0.038],
+    '750kcmil': [0.029, 0.031],
+  },
+};
+
 /** Change of resistance per kelvin from 75 °C (note 2 to table 8). */
 export const NEC_COEFFICIENT_PER_K = { Cu: 0.00323, Al: 0.0033 } as const;
 /** Feet in a kilofoot, in metres. */

@@ -113,7 +113,8 @@ describe('ampacity', () => {
   it('has no cell outside the table', () => {
     expect(tabulatedAmpacityA('XLPE90', '102', 2.5)).toBeUndefined();
     expect(tabulatedAmpacityA('PVC70', 'C', 1)).toBeUndefined();
-    expect(tabulatedAmpacityA('PVC70', 'E', 2.5)).toBeUndefined();
+    expect(tabulatedAmpacityA('PVC70', 'F', 2.5)).toBeUndefined();
+    expect(tabulatedAmpacityA('PVC70', 'E', 10, 2, 'Al')).toBeUndefined();
   });
 });
 

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { z } from 'zod';
+import * as z from 'zod';
+import { COLLECTIONS, type CollectionName } from '../job/collections';
 import type { Command, Step } from '../job/commands';
 import { ROW_SCHEMAS } from '../job/commands';
 import { LINKS } from '../job/references';
-import { COLLECTIONS, type CollectionName, type Job } from '../job/schema/job';
+import type { Job } from '../job/schema/job';
 
 interface Shape {
   type?: string;

@@ -163,7 +163,7 @@ function addCircuit(job: Job, sketch: CircuitSketch, index: number): void {
 /** The job with one field changed; without a value the fact becomes absent. */
 export const withField = (
   job: Job,
-  on: 'segments' | 'devices' | 'circuits' | 'origins' | 'boards',
+  on: 'segments' | 'loads' | 'devices' | 'circuits' | 'origins' | 'boards',
   id: string,
   field: string[],
   to?: unknown,

@@ -2,6 +2,7 @@
 import type { ApexOptions } from 'apexcharts';
 import { useEffect, useMemo, useState } from 'react';
 import ReactApexChart from 'react-apexcharts';
+import { cx } from '../cx';
 import { ChartLayer } from './ChartLayer';
 import { bandArea, type ChartModel, decadeLabel, type PlotArea, type ProbeText } from './model';
 
@@ -16,14 +17,17 @@ interface Props {
   onProbe: (currentA: number | null) => void;
   probeText: ProbeText | null;
   note: string;
+  /** On paper it has the paper's colours and height, whatever the theme. */
+  paper?: boolean;
 }
 
 const SERIES = ['--series-1', '--series-2', '--series-3', '--series-4', '--series-5'] as const;
 
-/** Resolved theme colours, read again when the theme turns. */
-function useColours() {
+/** Resolved theme colours, read again when the theme turns; on paper those of the sheet. */
+function useColours(paper: boolean) {
   const read = () => {
-    const style = getComputedStyle(document.documentElement);
+    const sheet = paper ? document.querySelector('.sheet') : null;
+    const style = getComputedStyle(sheet ?? document.documentElement);
     const of = (name: string) => style.getPropertyValue(name).trim();
     return { series: SERIES.map(of), line: of('--line'), quiet: of('--quiet') };
   };
@@ -38,8 +42,8 @@ function useColours() {
 }
 
 /** Bands on log-log paper. The bands' fill is the chart's; grid detail, edges, faults and the probe are our layer over its plot area. */
-export function TimeCurrentChart({ model, onProbe, probeText, note }: Props) {
-  const colours = useColours();
+export function TimeCurrentChart({ model, onProbe, probeText, note, paper = false }: Props) {
+  const colours = useColours(paper);
   const [area, setArea] = useState<PlotArea | null>(null);
   const measure = (chart: unknown) => {
     const { translateX: x, translateY: y, gridWidth: width, gridHeight: height } = (chart as ChartInside).w.globals;
@@ -103,7 +107,10 @@ export function TimeCurrentChart({ model, onProbe, probeText, note }: Props) {
   );
   const series = useMemo(() => model.bands.map((band) => ({ name: band.name, data: bandArea(band, model) })), [model]);
   return (
-    <div className="relative min-h-[400px] flex-1" data-bands={model.bands.map((band) => band.label).join(' ')}>
+    <div
+      className={cx('relative', paper ? 'h-full' : 'min-h-[400px] flex-1')}
+      data-bands={model.bands.map((band) => band.label).join(' ')}
+    >
       <div className="absolute inset-0">
         <ReactApexChart type="rangeArea" options={options} series={series} height="100%" width="100%" />
       </div>

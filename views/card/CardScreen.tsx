@@ -1,11 +1,14 @@
 'use client';
 import { format } from 'date-fns';
-import { useEffect, useState } from 'react';
-import { PACKS_OF } from '@/core/job/newJob';
-import { type JobCard, RulePackId } from '@/core/job/schema/job';
+import Link from 'next/link';
+import { useEffect, useMemo, useState } from 'react';
+import { jobMisfits } from '@/core/job/fits';
+import { PACKS_OF, underRules } from '@/core/job/newJob';
+import type { Job, JobCard } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
+import { hrefOf, type JobPlace } from '../job/places';
 
 const CARD: readonly { field: keyof JobCard; label: string; type?: 'date' }[] = [
   { field: 'address', label: 'Address' },
@@ -51,13 +54,11 @@ export function CardScreen() {
               <Select
                 {...wiring}
                 value={pack}
-                options={PACKS_OF[dialect].map((each) => ({ value: each, label: packName(each) }))}
-                onChange={(to) =>
-                  session.edit({
-                    label: `Rules: ${packName(to)}`,
-                    steps: [{ do: 'set-job', field: ['pack'], to: RulePackId.parse(to) }],
-                  })
-                }
+                options={[...PACKS_OF[dialect], ...PACKS_OF[dialect === 'nec' ? 'iec' : 'nec']].map((each) => ({
+                  value: each,
+                  label: packName(each),
+                }))}
+                onChange={(to) => session.edit({ label: `Rules: ${packName(to)}`, steps: underRules(to) })}
               />
             )}
           </Labelled>
@@ -72,9 +73,47 @@ export function CardScreen() {
           </p>
         </section>
         <HistoryList />
+        <Misfits />
       </div>
     </main>
   );
+}
+
+/** What the job's rules do not know: entered under others, and unknown to every question that rests on it. */
+function Misfits() {
+  const job = useJobState((state) => state.job);
+  const misfits = useMemo(() => jobMisfits(job).filter(({ idle }) => idle !== true), [job]);
+  if (misfits.length === 0) return null;
+  return (
+    <section aria-label="What does not fit" data-testid="misfits" className="rounded border border-line bg-raised lg:col-span-2">
+      <h2 className="flex items-baseline gap-3 border-line border-b px-4 py-3 font-semibold">
+        What {packName(job.pack)} does not know
+        <span className="font-normal text-[13px] text-quiet">
+          {misfits.length} entered under other rules: unknown until changed
+        </span>
+      </h2>
+      <ul className="grid max-h-[420px] gap-x-6 overflow-y-auto px-4 py-2 text-[13px] sm:grid-cols-2">
+        {misfits.map(({ path, what }) => (
+          <li key={path} className="flex min-h-8 items-center">
+            <Link
+              prefetch={false}
+              href={hrefOf(job.id, placeOfPath(job, path), false)}
+              className="underline decoration-dotted underline-offset-4"
+            >
+              {what}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Where something at a path is changed. */
+function placeOfPath(job: Job, path: string): JobPlace {
+  const [on, id = ''] = path.split('.');
+  const circuitId = on === 'segments' ? job.segments[id]?.circuitId : on === 'devices' ? job.devices[id]?.circuitId : undefined;
+  return circuitId === undefined ? { step: 'supply' } : { step: 'circuits', circuitId, at: path };
 }
 
 interface Line {

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef } from 'react';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
@@ -8,7 +9,12 @@ import type { Verdict } from '@/core/study/answer';
 import { cx } from '@/ui/cx';
 import { MarkStrip } from '@/ui/VerdictMark';
 import { useJobState } from '../job/JobContext';
+import { findingsOpen, hrefOf, staysHere } from '../job/places';
 import { deviceLabel } from './labels';
+import { Panel } from './panels/Panel';
+
+// Opened now and then: read when it is.
+const BoardFacts = dynamic(() => import('./panels/BoardPanel').then((module) => module.BoardFacts));
 
 const inOrder = <T extends { order: string; state: string }>(rows: Record<string, T>): T[] =>
   Object.values(rows)
@@ -69,7 +75,13 @@ export function CircuitList() {
       {boards.map(({ board, circuits, own }) => (
         <section key={board.id} aria-label={board.name}>
           <h2 className="flex min-h-9 items-baseline gap-2 border-line border-b px-3 pt-[9px] text-[13px] font-semibold">
-            {board.name}
+            <Panel
+              label={board.name}
+              trigger={board.name}
+              className="-mx-1 min-w-0 truncate border-line-strong border-b border-dotted px-1 text-left"
+            >
+              <BoardFacts board={board} />
+            </Panel>
             <span className="ml-auto font-normal text-[12px] text-quiet">
               {own}
               {board.spaces === undefined ? '' : ` of ${board.spaces.value}`}
@@ -114,9 +126,9 @@ const CircuitRow = memo(function CircuitRow({
         data-circuit={circuit.id}
         aria-current={chosen ? 'true' : undefined}
         onClick={(event) => {
-          if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+          if (!staysHere(event)) return;
           event.preventDefault();
-          window.history.pushState(null, '', href);
+          window.history.pushState(null, '', hrefOf(jobId, { step: 'circuits', circuitId: circuit.id }, findingsOpen()));
         }}
         className={cx(
           'grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline gap-x-1 border-line border-b border-l-[3px] px-2 pt-[7px] pb-[6px] pr-3 hover:bg-chosen',

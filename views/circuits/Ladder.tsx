@@ -1,20 +1,31 @@
 'use client';
+import { Printer } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { Collapsible } from 'radix-ui';
 import { useState } from 'react';
 import { showAmount } from '@/core/job/show';
-import { PROVENANCE_WORDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownAnswer, ShownCheck, WorkingLine } from '@/core/study/answer';
+import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
+import type { ShownAnswer } from '@/core/study/answer';
 import type { Fix } from '@/core/study/fixes';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState, useSession } from '../job/JobContext';
+import { hrefOf } from '../job/places';
+import { Panel } from './panels/Panel';
+import { Standing } from './Standing';
+import { Because, CheckWorking } from './Working';
 
 /** The eight questions for the chosen circuit. */
 export function Ladder() {
   const study = useJobState((state) => state.desk?.circuit);
   const fixes = useJobState((state) => state.fixes);
+  const jobId = useJobState((state) => state.job.id);
+  const circuit = useJobState((state) =>
+    study === undefined || study === null ? undefined : state.job.circuits[study.circuitId],
+  );
   if (study === undefined || study === null)
     return <aside aria-busy="true" aria-label="Answers" className="border-line bg-raised lg:border-l" />;
   const load = study.answers.find((answer) => answer.question === 'carries-load');
@@ -26,17 +37,37 @@ export function Ladder() {
       className="border-line bg-raised max-lg:border-t lg:overflow-y-auto lg:border-l"
     >
       <h2 className="flex min-h-11 items-baseline gap-2 border-line border-b px-3 pt-3 pb-2 font-semibold text-base">
-        {study.number} {study.name}
+        {circuit === undefined ? (
+          `${study.number} ${study.name}`
+        ) : (
+          <Panel
+            label={`Circuit ${study.number} ${study.name}`}
+            trigger={`${study.number} ${study.name}`}
+            className="-mx-1 min-w-0 border-line-strong border-b border-dotted px-1 text-left"
+          >
+            <CircuitFacts circuit={circuit} />
+          </Panel>
+        )}
         {load?.demand !== undefined && load.demand !== null && (
           <span className="ml-auto whitespace-nowrap font-normal text-[13px] text-quiet">
             {showAmount(load.demand, load.demand, 'A').demand} A design
           </span>
         )}
+        <Link
+          href={hrefOf(jobId, { step: 'handover', circuitId: study.circuitId, print: 'report' }, false)}
+          prefetch={false}
+          aria-label="This circuit on one page, to print (P)"
+          title="This circuit on one page, to print (P)"
+          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
+        >
+          <Printer size={15} aria-hidden />
+        </Link>
       </h2>
       <ol>
         {study.answers.map((answer) => (
           <LadderRow
             key={`${study.circuitId} ${answer.question}`}
+            circuitId={study.circuitId}
             answer={answer}
             fixes={fixes?.filter((fix) => fix.question === answer.question) ?? []}
           />
@@ -46,6 +77,9 @@ export function Ladder() {
   );
 }
 
+// Opened now and then: read when it is.
+const CircuitFacts = dynamic(() => import('./panels/CircuitPanel').then((module) => module.CircuitFacts));
+
 const TONE = {
   pass: 'text-ink',
   caution: 'text-caution',
@@ -54,14 +88,15 @@ const TONE = {
   'not-applicable': 'text-quiet',
 } as const;
 
-function LadderRow({ answer, fixes }: { answer: ShownAnswer; fixes: Fix[] }) {
+function LadderRow({ circuitId, answer, fixes }: { circuitId: string; answer: ShownAnswer; fixes: Fix[] }) {
   const [open, setOpen] = useState(false);
   const { verdict, demand, limit, unit } = answer;
-  const later = answer.checks.length === 1 && answer.checks[0]!.id === 'later';
+  const later = answer.id === 'later';
   return (
     <li
       data-question={answer.question}
       data-verdict={verdict}
+      tabIndex={-1}
       className={cx('border-line border-b px-3 py-[9px]', verdict === 'stop' && 'bg-stop-ground')}
     >
       <Collapsible.Root open={open} onOpenChange={setOpen}>
@@ -73,13 +108,14 @@ function LadderRow({ answer, fixes }: { answer: ShownAnswer; fixes: Fix[] }) {
           <Amount answer={answer} />
           <div className="col-start-2 col-end-4 mt-1">
             {demand !== null && limit !== null && unit !== '' && <MarginBar demand={demand} limit={limit} kind={verdict} />}
-            <p className="mt-1 break-words text-[13px] text-quiet">{answer.because}</p>
+            <Because check={answer} />
             {verdict !== 'not-applicable' && !later && (
               <p className="mt-[2px] flex flex-wrap items-baseline gap-x-3 text-[12px] text-quiet">
                 {answer.rule}
                 <Collapsible.Trigger className="min-h-6 font-semibold text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11">
                   {open ? 'Hide working' : 'Show working'}
                 </Collapsible.Trigger>
+                <Standing circuitId={circuitId} question={answer.question} check={answer} />
               </p>
             )}
             {fixes.map((fix) => (
@@ -89,7 +125,7 @@ function LadderRow({ answer, fixes }: { answer: ShownAnswer; fixes: Fix[] }) {
         </div>
         <Collapsible.Content className="mt-2 ml-[30px]">
           {answer.checks.map((check) => (
-            <CheckWorking key={check.id} check={check} />
+            <CheckWorking key={check.id} circuitId={circuitId} question={answer.question} check={check} />
           ))}
         </Collapsible.Content>
       </Collapsible.Root>
@@ -129,53 +165,5 @@ function FixCard({ fix }: { fix: Fix }) {
         Apply
       </Button>
     </div>
-  );
-}
-
-function CheckWorking({ check }: { check: ShownCheck }) {
-  const shown = check.demand === null || check.limit === null ? null : showAmount(check.demand, check.limit, check.unit);
-  return (
-    <section className="border-line border-t py-2 text-[13px]">
-      <h4 className="flex items-baseline gap-2 font-semibold">
-        <VerdictMark kind={check.verdict} size={12} label={VERDICT_WORDS[check.verdict]} />
-        <span className="min-w-0 flex-1">{check.title}</span>
-        {shown !== null && (
-          <span className="whitespace-nowrap font-normal text-quiet">
-            {shown.demand} / {shown.limit} {shown.unit}
-          </span>
-        )}
-      </h4>
-      {check.working.length === 0 && <p className="mt-1 text-quiet">{check.because}</p>}
-      <ul>
-        {check.working.map((line) => (
-          <Working key={`${line.formula} ${line.values}`} line={line} />
-        ))}
-      </ul>
-      {check.given.length > 0 && (
-        <p className="mt-1 text-[12px] text-quiet">
-          {check.given.map((given) => `${given.what}: ${PROVENANCE_WORDS[given.from]}`).join(' · ')}
-          {check.working.length > 0 && ` · read at ${check.grade} grade`}
-        </p>
-      )}
-    </section>
-  );
-}
-
-const BASIS_WORDS = { published: 'published', practice: 'common practice', memory: 'from memory of the publication' } as const;
-
-function Working({ line }: { line: WorkingLine }) {
-  return (
-    <li className="mt-1">
-      <p className="flex flex-wrap gap-x-2">
-        <span className="min-w-[66%] flex-1 break-words">
-          {line.formula}
-          {line.values !== '' && <span className="text-quiet"> : {line.values}</span>}
-        </span>
-        <b className="ml-auto whitespace-nowrap font-semibold">{line.result}</b>
-      </p>
-      <p className="text-[12px] text-quiet">
-        {line.source} · {BASIS_WORDS[line.basis]}
-      </p>
-    </li>
   );
 }

@@ -1,9 +1,11 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Place } from '@/core/study/places';
 import { cx } from '@/ui/cx';
 import { useJobState } from '../job/JobContext';
-import { heightsOf, RunDrawing } from './RunDrawing';
+import { RunDrawing } from './RunDrawing';
 import { StationLabels } from './RunLabels';
+import { heightsOf } from './runHeights';
 import { placeStations, runModel } from './runModel';
 
 /** Width of an element as it is now, and a ref for it. */
@@ -13,35 +15,61 @@ function useWidth(): [width: number, ref: (element: HTMLElement | null) => void]
   const ref = useCallback((element: HTMLElement | null) => {
     observer.current?.disconnect();
     if (element === null) return;
+    // At once, before the first paint: nothing moves afterwards.
+    setWidth(element.clientWidth);
     observer.current = new ResizeObserver(([entry]) => setWidth(entry?.contentRect.width ?? 540));
     observer.current.observe(element);
   }, []);
   return [width, ref];
 }
 
-/** The run: from the source to the far end of the chosen circuit, its values edited where they stand. */
+/** The run of the chosen circuit, from the source to its far end. */
 export function Run() {
-  const job = useJobState((state) => state.job);
   const circuitId = useJobState((state) => state.circuitId);
   const study = useJobState((state) => state.desk?.circuit ?? null);
+  if (circuitId === null)
+    return (
+      <section className="rounded border border-line bg-raised p-6 text-quiet">
+        No circuit yet. Type one on the quick line, for instance one of those shown there.
+      </section>
+    );
+  return <RunStrip circuitId={circuitId} places={study?.circuitId === circuitId ? study.places : NO_PLACES} />;
+}
+const NO_PLACES: readonly Place[] = [];
+
+/** A run: conductors and devices from the source to the end of a circuit, its values edited where they stand. */
+export function RunStrip({
+  circuitId,
+  places,
+  framed = true,
+  fitted = false,
+}: {
+  circuitId: string;
+  places: readonly Place[];
+  framed?: boolean;
+  /** Drawn smaller where there is no room, instead of scrolled: on paper. */
+  fitted?: boolean;
+}) {
+  const job = useJobState((state) => state.job);
   const [available, measure] = useWidth();
   const scroller = useRef<HTMLDivElement>(null);
   const [cutOff, setCutOff] = useState(false);
-  const model = useMemo(
-    () => (circuitId === null || job.circuits[circuitId] === undefined ? null : runModel(job, circuitId)),
-    [job, circuitId],
-  );
+  const model = useMemo(() => (job.circuits[circuitId] === undefined ? null : runModel(job, circuitId)), [job, circuitId]);
   const { placed, width } = useMemo(() => placeStations(model?.stations ?? [], available), [model, available]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: on every other circuit, and when the drawing takes its size
   useEffect(() => {
     // Where the drawing does not fit, its end comes first: that is the circuit itself.
     scroller.current?.scrollTo({ left: scroller.current.scrollWidth });
   }, [circuitId, width]);
-  if (model === null) return <section className="rounded border border-line bg-raised p-6 text-quiet">No circuit yet.</section>;
+  if (model === null) return null;
   const heights = heightsOf(model);
-  const places = study?.circuitId === circuitId ? study.places : [];
   return (
-    <section ref={measure} aria-label="The run" data-testid="run" className="shrink-0 rounded border border-line bg-raised">
+    <section
+      ref={measure}
+      aria-label={`The run of ${job.circuits[circuitId]?.name ?? ''}`}
+      data-testid="run"
+      className={cx('shrink-0 bg-raised', framed && 'rounded border border-line')}
+    >
       {/* biome-ignore lint/a11y/useSemanticElements: a scrolled region, not a form's fieldset */}
       <div
         ref={scroller}
@@ -49,9 +77,12 @@ export function Run() {
         onScroll={(event) => setCutOff(event.currentTarget.scrollLeft > 4)}
         tabIndex={width > available + 1 ? 0 : undefined}
         role="group"
-        aria-label="From the source to the far end"
+        aria-label={`From the source to the far end of ${job.circuits[circuitId]?.name ?? ''}`}
       >
-        <div className="relative" style={{ width, height: heights.total }}>
+        <div
+          className="relative"
+          style={{ width, height: heights.total, ...(fitted ? { zoom: Math.min(1, available / width) } : {}) }}
+        >
           <RunDrawing job={job} model={model} placed={placed} width={width} heights={heights} />
           {placed.map((station, index) => (
             <StationLabels

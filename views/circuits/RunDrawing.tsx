@@ -1,32 +1,8 @@
-import type { Device } from '@/core/job/schema/device';
 import type { Job } from '@/core/job/schema/job';
 import { type Dialect, lineLetter, word } from '@/core/job/terms';
+import type { RunHeights } from './runHeights';
 import type { Conductor, Placed, RunModel } from './runModel';
-
-/** Heights in the drawing, px: labels above end here, the first conductor lies below, rows apart. */
-export const LABELS_BOTTOM = 74;
-const FIRST_Y = 92;
-const ROW = 13;
-/** Space for three lines of labels under the conductors, and the soil under those. */
-const LABELS_BELOW = 74;
-const SOIL = 44;
-
-export interface RunHeights {
-  rowY: ReadonlyMap<Conductor, number>;
-  barTop: number;
-  barBottom: number;
-  labelsTop: number;
-  soilY: number;
-  total: number;
-}
-
-export function heightsOf({ rows, soil }: RunModel): RunHeights {
-  const rowY = new Map(rows.map((conductor, index) => [conductor, FIRST_Y + index * ROW]));
-  const barBottom = FIRST_Y + (rows.length - 1) * ROW + 11;
-  const labelsTop = barBottom + 5;
-  const soilY = labelsTop + LABELS_BELOW + 12;
-  return { rowY, barTop: FIRST_Y - 11, barBottom, labelsTop, soilY, total: labelsTop + LABELS_BELOW + (soil ? SOIL : 0) };
-}
+import { Contacts, GAP, opens, Source } from './runSymbols';
 
 /** Conductors in the colours the region's code gives them. */
 const COLOURS: Record<Dialect, Record<Conductor, string>> = {
@@ -73,7 +49,7 @@ export function RunDrawing({ job, model, placed, width, heights }: Props) {
             <Wire
               key={`${span.from} ${conductor}`}
               y={rowY.get(conductor)!}
-              from={from.kind === 'source' ? from.x + (conductor === 'PE' ? 0 : 14) : from.x}
+              from={from.kind === 'source' ? from.x + (conductor === 'PE' ? 0 : 17) : from.x}
               to={to.x}
               gaps={gaps}
               dialect={job.dialect}
@@ -83,7 +59,8 @@ export function RunDrawing({ job, model, placed, width, heights }: Props) {
         }),
       )}
       {placed.map((station) => {
-        if (station.kind === 'source') return <Source key="source" x={station.x} heights={heights} model={model} />;
+        if (station.kind === 'source')
+          return <Source key="source" x={station.x} origin={station.origin} heights={heights} model={model} />;
         if (station.kind === 'device')
           return (
             <Contacts
@@ -108,6 +85,7 @@ export function RunDrawing({ job, model, placed, width, heights }: Props) {
           );
         return null;
       })}
+      {job.supply.earthing === 'TN-C-S' && <Join model={model} placed={placed} heights={heights} />}
       {lastSpan?.conductors.map((conductor) => (
         <text key={conductor} x={last.x + 6} y={rowY.get(conductor)! + 4} className="fill-quiet" fontSize="12">
           {conductor === 'N'
@@ -126,8 +104,6 @@ function spanAt({ spans }: RunModel, placed: readonly Placed[], station: Placed)
   const index = placed.indexOf(station);
   return spans.find((span) => index > span.from && index <= span.to)?.conductors ?? [];
 }
-
-const GAP = 13;
 
 /** A conductor with an edge that survives both themes, open where a pole stands. The earth conductor is striped in IEC. */
 function Wire({
@@ -167,128 +143,25 @@ function Wire({
   );
 }
 
-const polesOf = ({ settings }: Device): string => ('poles' in settings ? settings.poles : '1P');
-
-/** Whether a device stands across a conductor. */
-function opens(device: Device, conductor: Conductor): boolean {
-  if (conductor === 'PE') return false;
-  const poles = polesOf(device);
-  if (conductor !== 'N') return device.lines.length === 0 || device.lines.includes(conductor);
-  if (poles === '1P+N' || poles === '3P+N' || poles === '4P') return true;
-  return poles === '2P' && device.lines.length === 1 && device.settings.family !== 'moulded-case-nec';
-}
-
-/** Whether the pole in the neutral protects it, or merely opens with the others. */
-const protectsNeutral = (device: Device): boolean => ['2P', '4P'].includes(polesOf(device));
-
-/** Poles a device opens: a protected pole carries a solid block, a merely switched pole none, a fuse is a cartridge. */
-function Contacts({
-  x,
-  device,
-  conductors,
-  rowY,
-}: {
-  x: number;
-  device: Device;
-  conductors: readonly Conductor[];
-  rowY: ReadonlyMap<Conductor, number>;
-}) {
-  const { family } = device.settings;
-  const across = conductors.filter((conductor) => opens(device, conductor));
-  const { settings } = device;
-  const residual =
-    family === 'rcbo' ||
-    family === 'rccb' ||
-    (settings.family === 'moulded-case-nec' && settings.groundFault !== undefined && settings.groundFault !== 'none');
-  const ys = conductors.filter((conductor) => conductor !== 'PE').map((conductor) => rowY.get(conductor)!);
-  return (
-    <g>
-      {across.length > 1 && (
-        <line
-          x1={x}
-          x2={x}
-          y1={rowY.get(across[0]!)! - 4}
-          y2={rowY.get(across.at(-1)!)! - 4}
-          stroke="var(--ink)"
-          strokeWidth="1"
-          strokeDasharray="2 2"
-        />
-      )}
-      {across.map((conductor) => (
-        <Pole
-          key={conductor}
-          x={x}
-          y={rowY.get(conductor)!}
-          kind={
-            family === 'fuse'
-              ? 'fuse'
-              : family === 'switch' || family === 'rccb' || (conductor === 'N' && !protectsNeutral(device))
-                ? 'switched'
-                : 'protected'
-          }
-        />
-      ))}
-      {residual && ys.length > 0 && (
-        <ellipse
-          cx={x + GAP + 8}
-          cy={(ys[0]! + ys.at(-1)!) / 2}
-          rx="4.5"
-          ry={(ys.at(-1)! - ys[0]!) / 2 + 8}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.4"
-        />
-      )}
-    </g>
+/** Where the protective conductor parts from the neutral: joined at the board the PEN leads to. */
+function Join({ model, placed, heights }: Pick<Props, 'model' | 'placed' | 'heights'>) {
+  const at = model.spans.findIndex(
+    (span, index) => index > 0 && span.conductors.includes('PE') && !model.spans[index - 1]!.conductors.includes('PE'),
   );
-}
-
-function Pole({ x, y, kind }: { x: number; y: number; kind: 'fuse' | 'protected' | 'switched' }) {
-  if (kind === 'fuse')
-    return (
-      <>
-        <rect
-          x={x - GAP}
-          y={y - 4}
-          width={2 * GAP}
-          height="8"
-          rx="2"
-          fill="var(--raised)"
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-        />
-        <line x1={x - GAP} x2={x + GAP} y1={y} y2={y} stroke="var(--ink)" strokeWidth="1.2" />
-      </>
-    );
+  const [neutral, protective] = [heights.rowY.get('N'), heights.rowY.get('PE')];
+  if (at < 0 || neutral === undefined || protective === undefined) return null;
+  const x = placed[model.spans[at]!.from]!.x + 9;
   return (
-    <>
-      <line x1={x - GAP} y1={y} x2={x + GAP - 3} y2={y - 7} stroke="var(--ink)" strokeWidth="1.8" />
-      {kind === 'protected' && (
-        <rect x={x - 3} y={y - 7} width="6" height="6" fill="var(--ink)" transform={`rotate(-16 ${x} ${y - 4})`} />
-      )}
-      <circle cx={x - GAP} cy={y} r="2" fill="var(--ink)" />
-      <circle cx={x + GAP} cy={y} r="2" fill="var(--ink)" />
-    </>
-  );
-}
-
-/** Two windings; where the earth conductor starts here, it is joined below them. */
-function Source({ x, heights, model }: { x: number; heights: RunHeights; model: RunModel }) {
-  const live = model.rows.filter((conductor) => conductor !== 'PE').map((conductor) => heights.rowY.get(conductor)!);
-  const y = (live[0]! + live.at(-1)!) / 2;
-  const protective = heights.rowY.get('PE');
-  const joined = protective !== undefined && model.spans[0]?.conductors.includes('PE') === true;
-  return (
-    <g fill="var(--raised)" stroke="var(--ink)" strokeWidth="1.6">
-      <circle cx={x - 6} cy={y} r="11" />
-      <circle cx={x + 6} cy={y} r="11" fill="none" />
-      {joined && <line x1={x} x2={x} y1={y + 11} y2={protective} />}
+    <g stroke="var(--ink)" fill="var(--ink)" strokeWidth="1.6">
+      <line x1={x} x2={x} y1={neutral} y2={protective} />
+      <circle cx={x} cy={neutral} r="2.6" />
+      <circle cx={x} cy={protective} r="2.6" />
     </g>
   );
 }
 
 /** How far beside its board an electrode is drawn, clear of the board's own labels. */
-const BESIDE = 44;
+const BESIDE = 56;
 
 /** Where a station's electrode goes down, if it has one. */
 export function electrodeX(station: Placed): number | undefined {

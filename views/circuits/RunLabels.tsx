@@ -1,21 +1,32 @@
 'use client';
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import { showSize } from '@/core/job/edges';
 import type { Segment } from '@/core/job/schema/circuit';
 import type { Device } from '@/core/job/schema/device';
 import type { Job } from '@/core/job/schema/job';
 import type { Electrode, Origin } from '@/core/job/schema/supply';
-import { lengthUnit, showCurrent, showLength, showNumber, showPower } from '@/core/job/show';
+import { showCurrent } from '@/core/job/show';
 import { faultWord } from '@/core/job/terms';
 import type { Place } from '@/core/study/places';
 import { cx } from '@/ui/cx';
 import { FactField } from '../job/FactField';
-import { BREAKER_RATINGS, CURVES, GG_RATINGS, NEC_RATINGS, sizesOf, withSize } from './choices';
-import { electrodeX, LABELS_BOTTOM, type RunHeights } from './RunDrawing';
+import { coverOf } from './deviceWords';
+import { Panel } from './panels/Panel';
+import { electrodeX } from './RunDrawing';
+import { LABELS_BOTTOM, type RunHeights } from './runHeights';
 import type { Placed } from './runModel';
+
+// Opened now and then: read when they are.
+const CableFacts = dynamic(() => import('./panels/CablePanel').then((module) => module.CableFacts));
+const DeviceFacts = dynamic(() => import('./panels/DevicePanel').then((module) => module.DeviceFacts));
 
 /** What labels below the conductors may take beyond their own station: their neighbours there are labelled above. */
 const BELOW_SPARE = 20;
+
+/** How far the last labels may stand beyond their station, past the letters of the conductors. */
+const LAST_BEYOND = 40;
+const LAST_EARTHED = 92;
 
 interface Frame {
   station: Placed;
@@ -27,8 +38,10 @@ interface Frame {
 function Label({ station, drawingW, heights, side, children }: Frame & { side: 'above' | 'below'; children: ReactNode }) {
   const last = station.kind === 'end' || (side === 'below' && station.x + station.width > drawingW - 4);
   const spare = side === 'below' ? BELOW_SPARE : station.kind === 'source' ? 10 : -4;
-  const width = last ? station.width + 48 : station.width + spare;
-  const wanted = last ? drawingW - width - 8 : station.x - width / 2;
+  // Beside an electrode the last labels keep to the bar: they must not cross its lead.
+  const earthed = station.kind === 'board' && station.electrodes.length > 0;
+  const width = last ? (earthed ? LAST_EARTHED : station.width + 48) : station.width + spare;
+  const wanted = last ? Math.min(drawingW - 8, station.x + LAST_BEYOND) - width : station.x - width / 2;
   return (
     <div
       className={cx(
@@ -75,12 +88,12 @@ export function StationLabels({ job, places, ...frame }: Props) {
         <ElectrodeLabels frame={frame} electrodes={station.electrodes} />
       </>
     );
-  if (station.kind === 'device') return <DeviceLabels frame={frame} job={job} device={station.device} cable={station.cable} />;
+  if (station.kind === 'device') return <DeviceLabels frame={frame} device={station.device} cable={station.cable} />;
   if (station.kind === 'cable')
     return (
       <Label {...frame} side={station.own ? 'above' : 'below'}>
         {station.segments.map((segment) => (
-          <CableFields key={segment.id} job={job} segment={segment} prominent={station.own} />
+          <CableFields key={segment.id} segment={segment} prominent={station.own} />
         ))}
         {station.segments.length === 0 && <span className="text-[12px] text-quiet italic">no cable entered</span>}
       </Label>
@@ -107,36 +120,52 @@ export function StationLabels({ job, places, ...frame }: Props) {
 function SourceLabels({ frame, origin }: { frame: Frame; origin: Origin | undefined }) {
   if (origin === undefined) return null;
   const { transformer } = origin;
+  const at = `origins.${origin.id}.transformer`;
   if (origin.kind === 'transformer')
     return (
       <Label {...frame} side="above">
         <Name strong>{origin.name}</Name>
-        <span className="text-[12px] text-quiet">
-          {transformer?.ratedVA === undefined ? 'rating unknown' : showPower(transformer.ratedVA.value)}
-        </span>
-        <span className="text-[12px] text-quiet">
-          {transformer?.impedancePercent === undefined ? '? %' : `${showNumber(transformer.impedancePercent.value)} %`}
-        </span>
+        <FactField
+          path={`${at}.ratedVA`}
+          shown={transformer?.ratedVA === undefined ? 'rating unknown' : undefined}
+          className="font-semibold text-[13px]"
+        />
+        <FactField
+          path={`${at}.impedancePercent`}
+          shown={transformer?.impedancePercent === undefined ? '? %' : undefined}
+          className="text-[12px] text-quiet"
+        />
       </Label>
     );
+  const [first, second] = SAID_OF[origin.kind];
   return (
     <Label {...frame} side="above">
       <Name strong>{origin.name}</Name>
-      <span className="text-[13px]">
-        Ze{' '}
-        <FactField
-          label="Ze, earth loop of the supply"
-          shown={origin.zeOhm === undefined ? 'unknown' : `${showNumber(origin.zeOhm.value)} Ω`}
-          fact={origin.zeOhm}
-          how={{ kind: 'quantity', edge: 'impedance' }}
-          at={{ on: 'origins', id: origin.id, field: ['zeOhm'] }}
-          className="font-semibold"
-        />
-      </span>
-      {origin.maxFaultA !== undefined && <span className="text-[12px] text-quiet">≤ {showCurrent(origin.maxFaultA.value)}</span>}
+      {[first, second].map(([field, sign], index) => (
+        <span key={field} className={index === 0 ? 'text-[13px]' : 'text-[12px] text-quiet'}>
+          {sign} <FactField path={`origins.${origin.id}.${field}`} className={index === 0 ? 'font-semibold' : ''} />
+        </span>
+      ))}
     </Label>
   );
 }
+
+/** What a source is known by, beside its name. */
+const SAID_OF: Record<Exclude<Origin['kind'], 'transformer'>, readonly [Said, Said]> = {
+  network: [
+    ['zeOhm', 'Ze'],
+    ['maxFaultA', '≤'],
+  ],
+  generator: [
+    ['maxFaultA', '≤'],
+    ['minFaultA', '≥'],
+  ],
+  inverter: [
+    ['maxFaultA', '≤'],
+    ['minFaultA', '≥'],
+  ],
+};
+type Said = readonly [field: string, sign: string];
 
 /** Resistance beside each ground symbol. */
 function ElectrodeLabels({ frame: { station, heights }, electrodes }: { frame: Frame; electrodes: readonly Electrode[] }) {
@@ -148,30 +177,25 @@ function ElectrodeLabels({ frame: { station, heights }, electrodes }: { frame: F
       style={{ left: x + 16, top: heights.soilY - 8 }}
     >
       {electrodes.map((electrode) => (
-        <FactField
-          key={electrode.id}
-          label={`Resistance of ${electrode.name}`}
-          shown={electrode.resistanceOhm === undefined ? 'unknown' : `${showNumber(electrode.resistanceOhm.value)} Ω`}
-          fact={electrode.resistanceOhm}
-          how={{ kind: 'quantity', edge: 'impedance' }}
-          at={{ on: 'electrodes', id: electrode.id, field: ['resistanceOhm'] }}
-        />
+        <FactField key={electrode.id} path={`electrodes.${electrode.id}.resistanceOhm`} />
       ))}
     </div>
   );
 }
 
-function DeviceLabels({ frame, job, device, cable }: { frame: Frame; job: Job; device: Device; cable: readonly Segment[] }) {
+function DeviceLabels({ frame, device, cable }: { frame: Frame; device: Device; cable: readonly Segment[] }) {
   return (
     <>
       <Label {...frame} side="above">
-        <Name>{device.name}</Name>
+        <Panel label={device.name} trigger={<Name>{device.name}</Name>} className="w-full">
+          <DeviceFacts device={device} />
+        </Panel>
         <DeviceFields device={device} />
       </Label>
       {cable.length > 0 && (
         <Label {...frame} side="below">
           {cable.map((segment) => (
-            <CableFields key={segment.id} job={job} segment={segment} prominent={false} />
+            <CableFields key={segment.id} segment={segment} prominent={false} />
           ))}
         </Label>
       )}
@@ -180,77 +204,68 @@ function DeviceLabels({ frame, job, device, cable }: { frame: Frame; job: Job; d
 }
 
 /** Curve, rating and fuse system of a device, and what it opens on residually. */
-function DeviceFields({ device: { settings, id, name } }: { device: Device }) {
+function DeviceFields({ device: { settings, id } }: { device: Device }) {
+  const at = `devices.${id}.settings`;
   const breaker = settings.family === 'mcb' || settings.family === 'rcbo';
   if (!('ratingA' in settings) && !breaker) return <span className="text-[12px] text-quiet">{settings.family}</span>;
-  const rated = 'ratingA' in settings ? settings.ratingA : undefined;
-  const ratings =
-    settings.family === 'fuse' ? GG_RATINGS : settings.family === 'moulded-case-nec' ? NEC_RATINGS : BREAKER_RATINGS;
   return (
     <>
       <span className="flex items-baseline gap-1 font-semibold">
-        {breaker && (
-          <FactField
-            label={`Curve of ${name}`}
-            shown={settings.curve?.value ?? 'unknown'}
-            fact={settings.curve}
-            how={{ kind: 'choice', options: CURVES }}
-            at={{ on: 'devices', id, field: ['settings', 'curve'] }}
-          />
-        )}
-        <FactField
-          label={`Rating of ${name}`}
-          shown={rated === undefined ? 'unknown' : `${rated.value} A`}
-          fact={rated}
-          how={{ kind: 'quantity', edge: 'current', steps: ratings }}
-          at={{ on: 'devices', id, field: ['settings', 'ratingA'] }}
-        />
+        {breaker && <FactField path={`${at}.curve`} />}
+        <FactField path={`${at}.ratingA`} />
         {settings.family === 'fuse' && <span className="font-normal text-[12px] text-quiet">{settings.system}</span>}
       </span>
-      {'residual' in settings && settings.residual !== undefined && <Residual residual={settings.residual} />}
+      {settings.family === 'moulded-case-nec' && coverOf(settings, 'nec') !== '' && (
+        <span className="text-[12px]">{coverOf(settings, 'nec')}</span>
+      )}
+      {'residual' in settings && settings.residual !== undefined && (
+        <span className="flex items-baseline gap-1 text-[12px]">
+          <FactField
+            path={`${at}.residual.sensitivityA`}
+            shown={settings.residual.sensitivityA === undefined ? '? mA' : undefined}
+          />
+          <FactField path={`${at}.residual.type`} shown={settings.residual.type === undefined ? '?' : undefined} />
+          {settings.residual.delay?.value === 'S' && <FactField path={`${at}.residual.delay`} />}
+        </span>
+      )}
     </>
   );
 }
 
-function Residual({ residual }: { residual: { sensitivityA?: unknown; type?: unknown; delay?: unknown } }) {
-  const value = (fact: unknown): string | number | undefined => (fact as { value?: string | number } | undefined)?.value;
-  const sensitivity = value(residual.sensitivityA);
-  return (
-    <span className="text-[12px] text-quiet">
-      {sensitivity === undefined ? '? mA' : `${showNumber(Number(sensitivity) * 1000)} mA`} {value(residual.type) ?? '?'}
-      {value(residual.delay) === 'S' ? ' S' : ''}
-    </span>
-  );
-}
-
-function CableFields({ job, segment, prominent }: { job: Job; segment: Segment; prominent: boolean }) {
+function CableFields({ segment, prominent }: { segment: Segment; prominent: boolean }) {
   const { id, lineSize, protectiveSize, lengthM, material } = segment;
-  const of = segment.name ?? 'the cable';
-  const aluminium = material?.value === 'Al' ? ' Al' : '';
   return (
     <span className={prominent ? 'flex flex-col items-center' : 'flex flex-col items-center text-[12px] text-quiet'}>
+      {prominent && (
+        <Panel
+          label={segment.name ?? 'Cable'}
+          trigger={
+            <span className="line-clamp-2 whitespace-normal text-[12px] text-quiet leading-[15px] underline decoration-dotted underline-offset-4">
+              {segment.name ?? 'cable'}
+            </span>
+          }
+        >
+          <CableFacts segment={segment} />
+        </Panel>
+      )}
       <span className={prominent ? 'font-semibold' : ''}>
         <FactField
-          label={`Size of ${of}`}
-          shown={lineSize === undefined ? 'size unknown' : `${showSize(lineSize.value)}${aluminium}`}
-          fact={lineSize}
-          how={{ kind: 'size', steps: sizesOf(job.dialect) }}
-          at={{ on: 'segments', id, field: ['lineSize'] }}
-          also={(value) => withSize(segment, String(value))}
+          path={`segments.${id}.lineSize`}
+          shown={lineSize === undefined ? 'size unknown' : `${showSize(lineSize.value)}${material?.value === 'Al' ? ' Al' : ''}`}
         />
         {prominent && protectiveSize !== undefined && (
           <span className="font-normal text-[12px] text-quiet">
-            {' '}
-            / {showSize(protectiveSize.value).replace(' mm²', '').replace(' AWG', '')}
+            {' / '}
+            <FactField
+              path={`segments.${id}.protectiveSize`}
+              shown={showSize(protectiveSize.value).replace(' mm²', '').replace(' AWG', '')}
+            />
           </span>
         )}
       </span>
       <FactField
-        label={`Length of ${of}`}
-        shown={lengthM === undefined ? 'length unknown' : showLength(lengthM.value, job.dialect)}
-        fact={lengthM}
-        how={{ kind: 'quantity', edge: 'length', usual: lengthUnit(job.dialect) }}
-        at={{ on: 'segments', id, field: ['lengthM'] }}
+        path={`segments.${id}.lengthM`}
+        shown={lengthM === undefined ? 'length unknown' : undefined}
         className={prominent ? 'font-semibold' : ''}
       />
     </span>

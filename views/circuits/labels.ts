@@ -8,3 +8,10 @@ export function deviceLabel({ settings }: Pick<Device, 'settings'>): string {
   if (settings.family === 'fuse') return `${rated ?? '?'} A ${settings.system}`;
   return rated === undefined ? settings.family : `${rated} A`;
 }
+
+/** How far a value of the working can be relied on. */
+export const BASIS_WORDS = {
+  published: 'published',
+  practice: 'common practice',
+  memory: 'from memory of the publication',
+} as const;

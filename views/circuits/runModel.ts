@@ -3,6 +3,7 @@ import type { Device } from '@/core/job/schema/device';
 import type { Line } from '@/core/job/schema/facts';
 import type { Job } from '@/core/job/schema/job';
 import type { Board, Electrode, Origin } from '@/core/job/schema/supply';
+import { linesOf } from '@/core/job/terms';
 
 /** What stands along the run, from the source to the far end. */
 export type Station =
@@ -34,13 +35,6 @@ export interface RunModel {
 
 export type Placed = Station & { x: number; width: number };
 
-const SYSTEM_LINES: Record<Job['supply']['voltageSystem'], readonly Line[]> = {
-  'single-phase': ['L1'],
-  'split-phase': ['L1', 'L2'],
-  'three-phase-400-230': ['L1', 'L2', 'L3'],
-  'three-phase-208-120': ['L1', 'L2', 'L3'],
-};
-
 const ordered = <T extends { order: string; state: string }>(rows: T[]): T[] =>
   rows.filter((row) => row.state !== 'removed').sort((a, b) => (a.order < b.order ? -1 : 1));
 
@@ -62,7 +56,7 @@ function wayTo(job: Job, circuitId: string): Circuit[] {
 
 /** Lines of a circuit: what its conductors' roles, its device or the system say. */
 function conductorsOf(job: Job, circuit: Circuit, segments: readonly Segment[], devices: readonly Device[]): Conductor[] {
-  const system = SYSTEM_LINES[job.supply.voltageSystem];
+  const system = linesOf(job.supply);
   const roles = segments.find((segment) => segment.roles !== undefined)?.roles;
   const ofDevice = devices.find((device) => device.lines.length > 0 && device.settings.family !== 'switch')?.lines;
   let lines: readonly Line[] = circuit.kind === 'final' ? (ofDevice ?? system.slice(0, 1)) : system;
@@ -122,9 +116,10 @@ export function runModel(job: Job, circuitId: string): RunModel {
       ...all.map((device, index): Station => ({ kind: 'device', device, own, cable: index === labelled ? segments : [] })),
     );
     if (own || (all.length === 0 && segments.length > 0)) {
-      const cable: Station = { kind: 'cable', segments, own };
-      if (own) stations.splice(stations.length - after.length, 0, cable);
-      else stations.push(cable);
+      // Of the circuit itself every length has its place; of those on the way they share one.
+      const lengths = own && segments.length > 1 ? segments.map((segment) => [segment]) : [segments];
+      const cables = lengths.map((each): Station => ({ kind: 'cable', segments: each, own }));
+      stations.splice(stations.length - after.length, 0, ...cables);
     }
     const board = circuit.toBoardId === undefined ? undefined : job.boards[circuit.toBoardId];
     if (board !== undefined) stations.push({ kind: 'board', board, electrodes: electrodesAt(job, board.id) });
@@ -132,7 +127,7 @@ export function runModel(job: Job, circuitId: string): RunModel {
     spans.push({ conductors: conductorsOf(job, circuit, segments, all), from, to: stations.length - 1 });
   }
   const present = new Set(spans.flatMap((span) => span.conductors));
-  const rows = ([...SYSTEM_LINES[job.supply.voltageSystem], 'N', 'PE'] as const).filter((conductor) => present.has(conductor));
+  const rows = ([...linesOf(job.supply), 'N', 'PE'] as const).filter((conductor) => present.has(conductor));
   const soil =
     job.supply.earthing === 'TT' && stations.some((station) => station.kind === 'board' && station.electrodes.length > 0);
   return { stations, spans, rows, soil };
@@ -141,11 +136,15 @@ export function runModel(job: Job, circuitId: string): RunModel {
 /** What each kind of station needs at its narrowest, and how it grows with room to spare. */
 const WIDTH: Record<Station['kind'], number> = { source: 80, device: 72, cable: 70, board: 84, end: 62 };
 const OWN_CABLE = 100;
+const DEVICE_OVER_CABLE = 86;
 /** Narrower than this share of their natural width the labels would touch: the drawing then scrolls. */
-const LEAST_SHARE = 0.84;
+const LEAST_SHARE = 0.825;
 const MARGIN = 6;
 
-const naturalWidth = (station: Station): number => (station.kind === 'cable' && station.own ? OWN_CABLE : WIDTH[station.kind]);
+const naturalWidth = (station: Station): number => {
+  if (station.kind === 'cable' && station.own) return OWN_CABLE;
+  return station.kind === 'device' && station.cable.length > 0 ? DEVICE_OVER_CABLE : WIDTH[station.kind];
+};
 
 /** Places stations over a width, each in proportion to what its labels need. */
 export function placeStations(stations: readonly Station[], availableW: number): { placed: Placed[]; width: number } {

@@ -1,42 +1,23 @@
 'use client';
 import { type KeyboardEvent, useId, useState } from 'react';
-import type { Step } from '@/core/job/commands';
-import { type EdgeKind, inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
+import { inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
+import { type FactKind, type FactValue, factAt, showFact, stepsToSet } from '@/core/job/fields';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
-import type { CollectionName } from '@/core/job/schema/job';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
+import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
-import { useSession } from './JobContext';
-
-/** How a fact is typed, and the values the arrow keys walk through. */
-export type FactKind =
-  | { kind: 'quantity'; edge: EdgeKind; usual?: string; steps?: readonly number[] }
-  | { kind: 'size'; steps: readonly string[] }
-  | { kind: 'choice'; options: readonly { value: string; label: string }[] };
-
-interface Props {
-  /** Name of the fact, for the panel and for the screen reader. */
-  label: string;
-  /** How the value is shown; what is absent shows as `unknown`. */
-  shown: string;
-  fact: Fact<number | string> | undefined;
-  how: FactKind;
-  at: { on: CollectionName; id: string; field: string[] };
-  /** Further steps of the same action, for facts that go together. */
-  also?: (value: number | string) => Step[];
-  className?: string;
-}
+import { useJobState, useSession } from './JobContext';
 
 const PROVENANCES = (['measured', 'stated', 'assumed'] as const).map((value) => ({ value, label: PROVENANCE_WORDS[value] }));
 
-function stepsOf(how: FactKind): readonly (number | string)[] {
+function stepsOf(how: FactKind): readonly FactValue[] {
   return how.kind === 'choice' ? how.options.map((option) => option.value) : (how.steps ?? []);
 }
 
 /** The next value of the list above or below the present one, which need not be in the list. */
-function neighbour(how: FactKind, value: number | string | undefined, up: boolean): number | string | undefined {
+function neighbour(how: FactKind, value: FactValue | undefined, up: boolean): FactValue | undefined {
   const steps = stepsOf(how);
   if (value === undefined || steps.length === 0) return steps[0];
   const at = steps.indexOf(value);
@@ -46,26 +27,28 @@ function neighbour(how: FactKind, value: number | string | undefined, up: boolea
   return up ? numbers.find((step) => step > value) : [...numbers].reverse().find((step) => step < value);
 }
 
-function read(how: FactKind, text: string): Typed<number | string> {
+function read(how: FactKind, text: string): Typed<FactValue> {
   if (how.kind === 'size') return readSize(text, how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2');
   if (how.kind === 'quantity') return readQuantity(text, how.edge, how.usual);
-  const found = how.options.find((option) => option.value.toLowerCase() === text.trim().toLowerCase());
-  return found === undefined
-    ? { ok: false, message: `one of ${how.options.map((option) => option.label).join(', ')}` }
-    : { ok: true, value: found.value, readAs: found.label };
+  return { ok: false, message: `one of ${how.options.map((option) => option.label).join(', ')}` };
 }
 
-/** A fact shown where it stands and edited there: dotted underline, Enter to edit, arrow keys to step. */
-export function FactField({ label, shown, fact, how, at, also, className }: Props) {
+/**
+ * A fact shown where it stands and edited there: dotted underline, Enter to edit, arrow keys to step.
+ * @param path its place in the job; where that leads to no fact, nothing is shown
+ * @param shown how it is shown, where not as usual
+ */
+export function FactField({ path, shown, className }: { path: string; shown?: string | undefined; className?: string }) {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const set = (value: number | string | undefined, from: Provenance): string | undefined =>
+  const job = useJobState((state) => state.job);
+  const place = factAt(job, path);
+  if (place === undefined) return null;
+  const { label, how, fact } = place;
+  const set = (value: FactValue | undefined, from: Provenance): string | undefined =>
     session.edit({
-      label: `${label}: ${value ?? 'unknown'}`,
-      steps: [
-        { do: 'set', on: at.on, id: at.id, field: at.field, ...(value === undefined ? {} : { to: { value, from } }) },
-        ...(value === undefined ? [] : (also?.(value) ?? [])),
-      ],
+      label: `${capital(label)}: ${value === undefined ? 'unknown' : showFact(job.dialect, how, value)}`.slice(0, 200),
+      steps: stepsToSet(job, path, value === undefined ? undefined : { value, from }),
     });
   const step = (event: KeyboardEvent) => {
     if (open || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
@@ -79,13 +62,13 @@ export function FactField({ label, shown, fact, how, at, also, className }: Prop
     <Popover
       open={open}
       onOpenChange={setOpen}
-      label={label}
+      label={capital(label)}
       trigger={
         <button
           type="button"
           onKeyDown={step}
-          data-fact={`${at.on}.${at.id}.${at.field.join('.')}`}
-          aria-label={`${label}: ${shown}${fact === undefined ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
+          data-fact={path}
+          aria-label={`${capital(label)}: ${place.shown}${fact === undefined ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
           className={cx(
             'whitespace-nowrap border-b border-dotted pointer-coarse:min-h-11',
             fact === undefined
@@ -97,21 +80,23 @@ export function FactField({ label, shown, fact, how, at, also, className }: Prop
             className,
           )}
         >
-          {shown}
+          {shown ?? place.shown}
           {fact?.from === 'assumed' && <span className="text-caution"> ?</span>}
         </button>
       }
     >
-      <Editor label={label} fact={fact} how={how} set={set} close={() => setOpen(false)} />
+      <Editor label={capital(label)} fact={fact} how={how} set={set} close={() => setOpen(false)} />
     </Popover>
   );
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** What stands in the box when it opens: the value in the unit it is usually written in. */
-function startText(how: FactKind, fact: Fact<number | string> | undefined): string {
+function startText(how: FactKind, fact: Fact<FactValue> | undefined): string {
   if (fact === undefined) return '';
-  if (typeof fact.value === 'string') return how.kind === 'size' ? fact.value.replace(/mm2|AWG/, '') : fact.value;
-  return how.kind === 'quantity' ? inUnit(fact.value, how.edge, how.usual) : String(fact.value);
+  if (how.kind === 'size') return String(fact.value).replace(how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2', '');
+  return how.kind === 'quantity' ? inUnit(Number(fact.value), how.edge, how.usual) : '';
 }
 
 function Editor({
@@ -122,9 +107,9 @@ function Editor({
   close,
 }: {
   label: string;
-  fact: Fact<number | string> | undefined;
+  fact: Fact<FactValue> | undefined;
   how: FactKind;
-  set: (value: number | string | undefined, from: Provenance) => string | undefined;
+  set: (value: FactValue | undefined, from: Provenance) => string | undefined;
   close: () => void;
 }) {
   const [text, setText] = useState(startText(how, fact));
@@ -132,7 +117,7 @@ function Editor({
   const [refusal, setRefusal] = useState<string>();
   const hint = useId();
   const typed = read(how, text);
-  const keep = (value: number | string) => {
+  const keep = (value: FactValue) => {
     const problem = set(value, from);
     setRefusal(problem);
     if (problem === undefined) close();
@@ -150,7 +135,12 @@ function Editor({
       {how.kind === 'choice' ? (
         <>
           <span className="font-semibold text-[13px]">{label}</span>
-          <Choice label={label} value={text === '' ? undefined : text} options={how.options} onChange={keep} />
+          <Choice
+            label={label}
+            value={fact === undefined ? undefined : String(fact.value)}
+            options={how.options.map((option) => ({ value: String(option.value), label: option.label }))}
+            onChange={(chosen) => keep(how.options.find((option) => String(option.value) === chosen)!.value)}
+          />
         </>
       ) : (
         <label className="grid gap-1 font-semibold text-[13px]">
@@ -182,32 +172,23 @@ function Editor({
       <Choice label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
       <div className="flex gap-2">
         {how.kind !== 'choice' && (
-          <button
-            type="submit"
-            className="min-h-8 rounded bg-copper px-3 font-semibold text-[13px] text-on-copper pointer-coarse:min-h-11"
-          >
+          <Button primary type="submit">
             Keep
-          </button>
+          </Button>
         )}
         {how.kind === 'choice' && fact !== undefined && from !== fact.from && (
-          <button
-            type="button"
-            onClick={() => keep(fact.value)}
-            className="min-h-8 rounded bg-copper px-3 font-semibold text-[13px] text-on-copper pointer-coarse:min-h-11"
-          >
+          <Button primary onClick={() => keep(fact.value)}>
             Keep
-          </button>
+          </Button>
         )}
-        <button
-          type="button"
+        <Button
           onClick={() => {
             setRefusal(set(undefined, from));
             close();
           }}
-          className="min-h-8 rounded border border-line px-3 text-[13px] pointer-coarse:min-h-11"
         >
           Make unknown
-        </button>
+        </Button>
       </div>
     </form>
   );

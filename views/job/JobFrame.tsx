@@ -1,8 +1,9 @@
 'use client';
-import { Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Search as SearchIcon, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { usePathname } from 'next/navigation';
-import { type ReactNode, useEffect } from 'react';
+import { usePathname, useSearchParams } from 'next/navigation';
+import { type ReactNode, useCallback, useState } from 'react';
 import { packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/study/answer';
 import { cx } from '@/ui/cx';
@@ -11,99 +12,123 @@ import { Notices } from '@/ui/Notices';
 import { Sign } from '@/ui/Sign';
 import { ThemeSwitch } from '@/ui/ThemeSwitch';
 import { VerdictMark } from '@/ui/VerdictMark';
+import { FindingsDrawer } from './FindingsDrawer';
 import { useJobState, useSession } from './JobContext';
+import { hrefOf, withFindings } from './places';
+import { StandStill } from './StandStill';
+import { STEPS, type WorkStep } from './steps';
+import { useArrival } from './useArrival';
+import { useKeys } from './useKeys';
 
-/** The steps of the work; those without a place are not built yet. */
-const STEPS: readonly { name: string; at?: string }[] = [
-  { name: 'Supply' },
-  { name: 'Circuits', at: 'circuits' },
-  { name: 'Board' },
-  { name: 'Curves' },
-  { name: 'People' },
-  { name: 'Surge' },
-  { name: 'Faults' },
-  { name: 'Tests' },
-  { name: 'Log' },
-  { name: 'Handover' },
-];
+// Looked for now and then: read when they are wanted.
+const Search = dynamic(() => import('./Search').then((module) => module.Search), { ssr: false });
+const KeysHelp = dynamic(() => import('./KeysHelp').then((module) => module.KeysHelp), { ssr: false });
 
 /** Rail of the ten steps, top bar with counts, history and saved state, and the step's screen. */
 export function JobFrame({ children }: { children: ReactNode }) {
   const session = useSession();
   const notices = useJobState((state) => state.notices);
-  useHistoryKeys();
+  const [search, setSearch] = useState(false);
+  const [help, setHelp] = useState(false);
+  const openSearch = useCallback(() => setSearch(true), []);
+  const openHelp = useCallback(() => setHelp(true), []);
+  useKeys({ search: openSearch, help: openHelp });
+  useArrival();
   return (
-    <div className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden">
-      <TopBar />
-      <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-        <Rail />
-        {children}
+    <div data-frame className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden print:block print:h-auto">
+      <TopBar openSearch={openSearch} />
+      <StandStill />
+      <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">
+        <Rail openHelp={openHelp} />
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">
+          <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">{children}</div>
+          <FindingsDrawer />
+        </div>
       </div>
+      {search && <Search open onOpenChange={setSearch} />}
+      {help && <KeysHelp open onOpenChange={setHelp} />}
       <Notices notices={notices} dismiss={session.dismiss} />
     </div>
   );
 }
 
-/** Ctrl Z and Ctrl Y anywhere but in a field, which has an undo of its own. */
-function useHistoryKeys(): void {
-  const session = useSession();
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      if (event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]') !== null) return;
-      const key = event.key.toLowerCase();
-      const { reach } = session.store.getState();
-      if (key === 'z' && !event.shiftKey && reach.undo !== null) session.undo();
-      else if ((key === 'y' || (key === 'z' && event.shiftKey)) && reach.redo !== null) session.redo();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [session]);
-}
-
-function Rail() {
-  const verdict = useJobState((state) => state.desk?.verdict ?? null);
+function Rail({ openHelp }: { openHelp: () => void }) {
+  const verdicts = useJobState((state) => state.desk?.steps);
   const jobId = useJobState((state) => state.job.id);
   const here = usePathname().split('/')[3];
+  const findings = useSearchParams().has('findings');
   return (
-    <nav aria-label="Steps of the work" className="shrink-0 border-line bg-raised lg:w-[124px] lg:border-r">
+    <nav
+      aria-label="Steps of the work"
+      className="flex shrink-0 flex-col border-line bg-raised lg:w-[124px] lg:border-r"
+      data-screen
+    >
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the steps scroll, and must do so by keyboard */}
       <ol tabIndex={0} className="flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
-        {STEPS.map(({ name, at }, index) => {
-          const current = at !== undefined && at === here;
-          const inside = (
-            <>
-              <span className="w-4 text-right text-[12px] text-quiet">{index + 1}</span>
-              {name}
-              <span className="ml-auto">
-                {at === 'circuits' && verdict !== null && (
-                  <VerdictMark kind={verdict} size={12} label={`worst verdict: ${VERDICT_WORDS[verdict]}`} />
-                )}
-              </span>
-            </>
-          );
-          const looks = cx(
-            'flex min-h-10 shrink-0 items-center gap-2 px-3 text-[13px] lg:border-l-[3px]',
-            current ? 'border-copper bg-chosen font-semibold text-ink max-lg:border-b-[3px]' : 'border-transparent text-quiet',
-          );
-          return (
-            <li key={name}>
-              {at === undefined ? (
-                <span className={looks} title={`${name}: not built yet`}>
-                  {inside}
-                </span>
-              ) : (
-                <Link href={`/jobs/${jobId}/${at}`} aria-current={current ? 'step' : undefined} className={looks}>
-                  {inside}
-                </Link>
-              )}
-            </li>
-          );
-        })}
+        {STEPS.map((step, index) => (
+          <li key={step.name}>
+            <RailStep
+              step={step}
+              number={index + 1}
+              href={hrefOf(jobId, { step: step.at ?? '' }, findings)}
+              current={step.at !== undefined && step.at === here}
+              verdict={step.verdict === undefined ? undefined : verdicts?.[step.verdict]}
+            />
+          </li>
+        ))}
       </ol>
+      <button
+        type="button"
+        onClick={openHelp}
+        className="mt-auto hidden min-h-10 px-3 text-left text-[12px] text-quiet hover:text-ink lg:block"
+      >
+        <kbd className="rounded border border-line px-[5px] font-sans">?</kbd> keys
+      </button>
     </nav>
+  );
+}
+
+function RailStep({
+  step: { name, at },
+  number,
+  href,
+  current,
+  verdict,
+}: {
+  step: WorkStep;
+  number: number;
+  href: string;
+  current: boolean;
+  verdict: Verdict | undefined;
+}) {
+  const inside = (
+    <>
+      <span className="w-4 text-right text-[12px] text-quiet">{number}</span>
+      {name}
+      <span className="ml-auto">
+        {verdict !== undefined && <VerdictMark kind={verdict} size={12} label={`worst verdict: ${VERDICT_WORDS[verdict]}`} />}
+      </span>
+    </>
+  );
+  const looks = cx(
+    'flex min-h-10 shrink-0 items-center gap-2 px-3 text-[13px] pointer-coarse:min-h-11 lg:border-l-[3px]',
+    current ? 'border-copper bg-chosen font-semibold text-ink max-lg:border-b-[3px]' : 'border-transparent text-quiet',
+  );
+  if (at === undefined)
+    return (
+      <span className={looks} title={`${name}: not built yet`}>
+        {inside}
+      </span>
+    );
+  return (
+    <Link
+      href={href}
+      prefetch={false}
+      aria-current={current ? 'step' : undefined}
+      className={cx(looks, !current && 'text-ink hover:bg-chosen')}
+    >
+      {inside}
+    </Link>
   );
 }
 
@@ -113,18 +138,25 @@ const COUNTED: readonly { verdict: Verdict; one: string; many: string; colour: s
   { verdict: 'caution', one: 'caution', many: 'cautions', colour: 'text-caution' },
 ];
 
-function TopBar() {
+function TopBar({ openSearch }: { openSearch: () => void }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const counts = useJobState((state) => state.desk?.counts);
   const reach = useJobState((state) => state.reach);
   return (
-    <header className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-line border-b bg-raised px-3 py-1">
-      <Link href="/" aria-label="All jobs" className="grid h-9 w-[100px] place-items-center max-lg:w-9">
+    <header
+      data-screen
+      className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-line border-b bg-raised px-3 py-1"
+    >
+      <Link href="/" prefetch={false} aria-label="All jobs" className="grid h-9 w-[100px] place-items-center max-lg:w-9">
         <Sign />
       </Link>
       <h1 className="font-semibold text-base">
-        <Link href={`/jobs/${job.id}`} className="underline-offset-4 hover:underline" title="The job's card and history">
+        <Link
+          href={`/jobs/${job.id}`}
+          prefetch={false}
+          className="underline-offset-4 hover:underline"
+          title="The job's card and history"
+        >
           {job.name}
         </Link>
       </h1>
@@ -133,16 +165,7 @@ function TopBar() {
       </span>
       <SavedState />
       <span className="ml-auto" />
-      {counts !== undefined && (
-        <ul className="flex gap-4 text-[13px]" data-testid="counts">
-          {COUNTED.map(({ verdict, one, many, colour }) => (
-            <li key={verdict} className={cx('flex items-center gap-[6px] font-semibold', colour)}>
-              <VerdictMark kind={verdict} size={14} />
-              {counts[verdict]} {counts[verdict] === 1 ? one : many}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Counts />
       <span className="flex gap-2">
         <IconButton
           name={reach.undo === null ? 'Nothing to undo' : `Undo: ${reach.undo}`}
@@ -158,9 +181,39 @@ function TopBar() {
         >
           <Redo2 size={16} aria-hidden />
         </IconButton>
+        <IconButton name="Search (Ctrl K)" onClick={openSearch}>
+          <SearchIcon size={16} aria-hidden />
+        </IconButton>
         <ThemeSwitch />
       </span>
     </header>
+  );
+}
+
+/** Stops, unknowns and cautions counted; a press opens the findings. */
+function Counts() {
+  const counts = useJobState((state) => state.desk?.counts);
+  const open = useSearchParams().has('findings');
+  if (counts === undefined) return null;
+  return (
+    <button
+      type="button"
+      data-testid="counts"
+      aria-expanded={open}
+      title="Findings, worst first"
+      onClick={() => window.history.pushState(null, '', withFindings(!open))}
+      className={cx(
+        'flex min-h-9 items-center gap-4 rounded border px-3 text-[13px] pointer-coarse:min-h-11',
+        open ? 'border-copper bg-chosen' : 'border-transparent hover:border-line-strong',
+      )}
+    >
+      {COUNTED.map(({ verdict, one, many, colour }) => (
+        <span key={verdict} className={cx('flex items-center gap-[6px] whitespace-nowrap font-semibold', colour)}>
+          <VerdictMark kind={verdict} size={14} />
+          {counts[verdict]} <span className="max-sm:sr-only">{counts[verdict] === 1 ? one : many}</span>
+        </span>
+      ))}
+    </button>
   );
 }
 

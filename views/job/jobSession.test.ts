@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { changesBetween, type Entry } from '@/core/job/changes';
+import * as rules from '@/core/job/commands';
 import { applyCommand, type Command } from '@/core/job/commands';
 import { parseJobText } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
@@ -89,6 +90,7 @@ function opened(job = demo) {
       listener = to;
       return () => undefined;
     },
+    commands: async () => rules,
   });
   session.start();
   return session;
@@ -125,6 +127,7 @@ afterEach(() => {
 describe('an edit', () => {
   it('shows at once, is studied, and is sent in order, each on what was confirmed before it', async () => {
     const session = opened();
+    await settled();
     expect(session.edit(length('hob-cable', 21))).toBeUndefined();
     session.edit(length('hob-cable', 22));
     expect(shown(session)).toBe(22);
@@ -138,8 +141,32 @@ describe('an edit', () => {
     session.stop();
   });
 
+  it('made before the rules of editing are there is carried out when they are, or its refusal told', async () => {
+    const session = opened();
+    expect(session.edit(length('hob-cable', 21))).toBeUndefined();
+    expect(session.edit(length('hob-cable', -3))).toBeUndefined();
+    expect(shown(session)).toBe(14);
+    await settled();
+    expect(shown(session)).toBe(21);
+    expect(said(session)).toEqual([expect.stringContaining('"hob-cable -3 m" was not kept: must be within 0.01 to 5000 m')]);
+    expect(lengthOf(server.job, 'hob-cable')).toBe(21);
+  });
+
+  it('is refused once the job is no longer in the store: it can only be read', async () => {
+    const session = opened();
+    await settled();
+    server.instead = [{ kind: 'gone', because: 'there is no such job' }];
+    session.edit(length('hob-cable', 21));
+    await settled();
+    expect(session.store.getState().saved.kind).toBe('gone');
+    const before = session.store.getState().job;
+    expect(session.edit(length('hob-cable', 22))).toContain('read only');
+    expect(session.store.getState().job).toBe(before);
+  });
+
   it('that cannot be carried out says why and changes nothing', async () => {
     const session = opened();
+    await settled();
     const before = session.store.getState().job;
     expect(session.edit(length('hob-cable', -3))).toMatch(/0.01 to 5000 m/);
     expect(session.store.getState().job).toBe(before);
@@ -176,8 +203,8 @@ describe('an edit', () => {
     await settled();
     first.stop();
     const second = opened();
-    expect(shown(second)).toBe(24);
     await settled();
+    expect(shown(second)).toBe(24);
     expect(lengthOf(server.job, 'hob-cable')).toBe(24);
     expect(server.log).toHaveLength(1);
     second.stop();

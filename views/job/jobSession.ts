@@ -1,7 +1,7 @@
 'use client';
 import { createStore } from 'zustand/vanilla';
 import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job/changes';
-import { applyCommand, type Command, CommandRefused } from '@/core/job/commands';
+import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
 import type { Fix } from '@/core/study/fixes';
 import { type DeskStudy, startStudyWorker } from '@/workers/client';
@@ -28,6 +28,9 @@ export interface JobState {
 
 type Pending = { key: string; kind: 'do'; command: Command } | { key: string; kind: 'undo' | 'redo' };
 
+/** What an edit is told where the job is no longer in the store. */
+export const READ_ONLY = 'read only: this job is no longer in the store';
+
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
 /** What a session works with: the study worker, the server, and its ticks. */
@@ -35,8 +38,16 @@ export interface Surroundings {
   worker: ReturnType<typeof startStudyWorker>;
   link: ReturnType<typeof jobLink>;
   onTicks: typeof onTicks;
+  /** The rules of editing, and with them the whole schema: read once something is shown, or at the first edit. */
+  commands: () => Promise<Commands>;
 }
-const here = (jobId: string): Surroundings => ({ worker: startStudyWorker(), link: jobLink(jobId), onTicks });
+type Commands = Pick<typeof import('@/core/job/commands'), 'applyCommand' | 'CommandRefused'>;
+const here = (jobId: string): Surroundings => ({
+  worker: startStudyWorker(),
+  link: jobLink(jobId),
+  onTicks,
+  commands: () => import('@/core/job/commands'),
+});
 
 /**
  * An open job in this tab. What the store has confirmed and what is still on its way to it are held apart: the job shown
@@ -62,6 +73,10 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   let retry: ReturnType<typeof setTimeout> | undefined;
   let turn = 0;
   let ended = false;
+  let commands: Commands | undefined;
+  const ready = async (): Promise<void> => {
+    commands ??= await around.commands();
+  };
 
   const notice = (text: string) =>
     store.setState(({ notices }) => ({ notices: [...notices, { id: crypto.randomUUID(), text }] }));
@@ -73,6 +88,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     const desk = await request;
     if (mine !== turn) return;
     store.setState({ desk });
+    void ready();
     const chosen = store.getState().circuitId;
     if (chosen === null) return;
     const fixes = await study.fixes(chosen);
@@ -94,9 +110,9 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     for (const one of pending) {
       if (one.kind !== 'do') continue;
       try {
-        next = applyCommand(next, one.command);
+        next = commands!.applyCommand(next, one.command);
       } catch (error) {
-        if (!(error instanceof CommandRefused)) throw error;
+        if (!(error instanceof commands!.CommandRefused)) throw error;
         drop(one.key);
         notice(`"${one.command.label}" was not kept: ${error.message}`);
       }
@@ -136,6 +152,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       store.setState({ reach: answer.outcome.reach });
       if (answer.outcome.entries.length > 0 && take(answer.outcome.entries)) rebuild();
     } else if (answer.kind === 'stale') await reopen();
+    else if (answer.kind === 'gone') store.setState({ saved: { kind: 'gone', because: answer.because } });
     if (answer.kind !== 'later') void send();
   }
 
@@ -196,12 +213,32 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   }
 
   /** Takes over what an earlier visit could not send. */
-  function adopt(): void {
+  async function adopt(): Promise<void> {
+    if (unsent.of(job.id).length === 0) return;
+    await ready();
     for (const { key, command } of unsent.of(job.id)) pending.push({ key, kind: 'do', command });
-    if (pending.length > 0) {
-      store.setState({ saved: { kind: 'saving' } });
-      rebuild();
+    store.setState({ saved: { kind: 'saving' } });
+    rebuild();
+    void send();
+  }
+
+  function edit(command: Command): string | undefined {
+    if (store.getState().saved.kind === 'gone') return READ_ONLY;
+    if (commands === undefined) {
+      void ready().then(() => {
+        const problem = edit(command);
+        if (problem !== undefined) notice(`"${command.label}" was not kept: ${problem}`);
+      });
+      return undefined;
     }
+    try {
+      showJob(commands.applyCommand(store.getState().job, command));
+    } catch (error) {
+      if (error instanceof commands.CommandRefused) return error.problems.map((problem) => problem.message).join('; ');
+      throw error;
+    }
+    enqueue({ key: crypto.randomUUID(), kind: 'do', command });
+    return undefined;
   }
 
   const askBeforeLeaving = (event: BeforeUnloadEvent) => {
@@ -213,9 +250,11 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     jobId: job.id,
     store,
     study,
-    start: () => {
-      void show(study.open(JSON.stringify(job), null));
-      adopt();
+    /** @param chosen the circuit looked at first, if any */
+    start: (chosen: string | null = null) => {
+      store.setState({ circuitId: chosen });
+      void show(study.open(JSON.stringify(job), chosen));
+      void adopt();
       endTicks = around.onTicks({
         tick: (what) => {
           if ('jobId' in what && what.jobId === job.id && what.revision !== confirmed.revision) void catchUp();
@@ -238,16 +277,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       void show(study.choose(chosen));
     },
     /** Carries out a command. @returns nothing, or why it cannot be done; then nothing has changed */
-    edit: (command: Command): string | undefined => {
-      try {
-        showJob(applyCommand(store.getState().job, command));
-      } catch (error) {
-        if (error instanceof CommandRefused) return error.problems.map((problem) => problem.message).join('; ');
-        throw error;
-      }
-      enqueue({ key: crypto.randomUUID(), kind: 'do', command });
-      return undefined;
-    },
+    edit,
     undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),
     redo: () => enqueue({ key: crypto.randomUUID(), kind: 'redo' }),
     dismiss: (id: string) => store.setState(({ notices }) => ({ notices: notices.filter((each) => each.id !== id) })),

@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
-import { z } from 'zod';
+import * as z from 'zod';
 import { PACKS_OF } from '@/core/job/newJob';
 import { ShortText } from '@/core/job/schema/facts';
 import { Dialect, RulePackId } from '@/core/job/schema/job';

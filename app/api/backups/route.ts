@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { bodyOf, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
 import { backupNow, backups, restore } from '@/server/backups';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { bodyOf, refuseRequest, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
 import { duplicateOf, newJob, PACKS_OF, withId } from '@/core/job/newJob';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ConductorSize, fact, Id, OrderKey, quantity, ShortText, WorkState } from './facts';
 
 /**
@@ -52,6 +52,13 @@ export const Construction = z.enum([
   'SE',
 ]);
 
+/**
+ * Rules by which a thinner conductor may leave a larger one: feeder taps of NEC 240.21(B)(1) and (2), taps of a range circuit
+ * and of single outlets of 210.19.
+ */
+export const Tap = z.enum(['feeder-10-ft', 'feeder-25-ft', 'cooking', 'outlet']);
+export type Tap = z.infer<typeof Tap>;
+
 /** One length of one cable under one set of conditions. Segments follow each other by `order`; a spur names its parent. */
 export const Segment = z.strictObject({
   id: Id,
@@ -77,6 +84,9 @@ export const Segment = z.strictObject({
   soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
+  tap: Tap.optional(),
+  /** Label of the box it ends in, where other circuits may end too. */
+  box: ShortText.optional(),
   /** What carries an earth fault back; without a word it is a protective conductor. `pen` is the neutral, ahead of the point of separation. */
   protectivePath: z.enum(['conductor', 'pen', 'raceway', 'armour', 'none']).optional(),
   /** Resistance of a raceway or armour as the return path, at 20 °C. */
@@ -125,6 +135,14 @@ export const Load = z.strictObject({
   inrushPeakA: fact(quantity(0, 100_000, 'A')).optional(),
   startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),
   startTimeS: fact(quantity(0, 120, 's')).optional(),
+  /** Of a motor: its table current, not its nameplate, sizes conductors by the NEC. */
+  motorHp: fact(quantity(0.1, 200, 'hp')).optional(),
+  /** Protected against overload by a device of its own. */
+  overloadProtected: fact(z.boolean()).optional(),
+  /** Minimum circuit ampacity on the nameplate (NEC 440.4(B)). */
+  minimumAmpacityA: fact(quantity(0.1, 1_000, 'A')).optional(),
+  /** Greatest overcurrent device on the nameplate. */
+  maximumDeviceA: fact(quantity(1, 2_000, 'A')).optional(),
   thirdHarmonicPercent: fact(quantity(0, 150, '%')).optional(),
   needsNeutral: z.boolean().optional(),
   mustStayOn: z.boolean().optional(),

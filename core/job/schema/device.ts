@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
 
 const ratingA = fact(quantity(0.5, 4_000, 'A')).optional();

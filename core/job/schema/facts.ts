@@ -1,4 +1,5 @@
-import { z } from 'zod';
+import * as z from 'zod';
+import { SIZE_TEXT } from '../sizeText';
 
 /** Where an entered fact comes from. An absent fact is unknown: there is no default. */
 export const Provenance = z.enum(['measured', 'stated', 'assumed']);
@@ -61,7 +62,5 @@ export const Lines = z
   .refine((lines) => new Set(lines).size === lines.length, 'each line once');
 
 /** Conductor sizes are kept as designated: metric `2.5mm2`, American `12AWG`, `1/0AWG`, `250kcmil`. */
-export const ConductorSize = z
-  .string()
-  .regex(/^(\d+(\.\d+)?mm2|\d{1,2}AWG|[1-4]\/0AWG|\d{3,4}kcmil)$/, 'a size is written like 2.5mm2, 12AWG, 1/0AWG or 250kcmil');
+export const ConductorSize = z.string().regex(SIZE_TEXT, 'a size is written like 2.5mm2, 12AWG, 1/0AWG or 250kcmil');
 export type ConductorSize = z.infer<typeof ConductorSize>;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ShortText } from './facts';
 import { Dialect, JobDefaults } from './job';
 import { Price } from './records';

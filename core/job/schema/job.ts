@@ -1,4 +1,5 @@
-import { z } from 'zod';
+import * as z from 'zod';
+import type { CollectionName } from '../collections';
 import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Segment } from './circuit';
 import { Combination, Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
@@ -69,23 +70,4 @@ export const Job = z.strictObject({
 });
 export type Job = z.infer<typeof Job>;
 
-/** The collections of a job, parents before children. */
-export const COLLECTIONS = [
-  'origins',
-  'sourceStates',
-  'rooms',
-  'boards',
-  'electrodes',
-  'circuits',
-  'segments',
-  'points',
-  'loads',
-  'devices',
-  'readings',
-  'acceptances',
-  'amendments',
-  'prices',
-  'combinations',
-] as const;
-export type CollectionName = (typeof COLLECTIONS)[number];
 export type Row<C extends CollectionName> = Job[C][string];

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DateText, Id, InstantText, LongText, OrderKey, quantity, ShortText } from './facts';
 
 /** A field reading. Readings are only ever added; a wrong one is superseded by the next. */

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
+import * as z from 'zod';
+import { ConductorSize, fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
 
 export const VoltageSystem = z.enum(['single-phase', 'split-phase', 'three-phase-400-230', 'three-phase-208-120']);
 export const EarthingSystem = z.enum(['TN-S', 'TN-C-S', 'TT']);
@@ -63,6 +63,8 @@ export const Origin = z.strictObject({
   transformer: Transformer.optional(),
   /** Neutral to protective conductor joined for this source: needed for an island or generator. */
   neutralBond: fact(z.boolean()).optional(),
+  /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */
+  bondingSize: fact(ConductorSize).optional(),
 });
 export type Origin = z.infer<typeof Origin>;
 
@@ -76,13 +78,18 @@ export const SourceState = z.strictObject({
 });
 export type SourceState = z.infer<typeof SourceState>;
 
+export const ElectrodeKind = z.enum(['rod', 'plate', 'ring', 'foundation', 'water-pipe', 'structure']);
+
 export const Electrode = z.strictObject({
   id: Id,
   order: OrderKey,
   name: ShortText,
   boardId: Id.optional(),
   originId: Id.optional(),
+  kind: ElectrodeKind.optional(),
   resistanceOhm: fact(quantity(0.01, 20_000, 'Ω')).optional(),
+  /** Copper conductor that leads to it. */
+  conductorSize: fact(ConductorSize).optional(),
   state: WorkState,
 });
 export type Electrode = z.infer<typeof Electrode>;

@@ -1,10 +1,17 @@
 import { correctedAmpacity } from '../../conductors/ampacity';
-import { ADIABATIC_S, metricWithstand, SLOW_SOURCE, slowWithstand, type Withstand } from '../../conductors/withstand';
+import {
+  ADIABATIC_S,
+  metricWithstand,
+  SLOW_SOURCE,
+  slowWithstand,
+  steelWithstand,
+  type Withstand,
+} from '../../conductors/withstand';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type LetThrough, letThroughOf } from '../../devices/letThrough';
 import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
-import { all, andThen, both, type Givens, join, known, type Maybe, type Unknown } from '../../job/known';
+import { all, andThen, both, type Givens, join, known, type Maybe, map, type Unknown, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import type { Fault } from '../../network/faults';
 import type { Stretch } from '../../network/paths';
@@ -33,11 +40,12 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   if (!facts.poles.known) return [unknownCheck(`energy:${segment.id}:live`, live, facts.poles.missing)];
   const kinds = kindsAmong(facts.poles.value).filter((kind) => kind !== 'L-PE');
   const checks = kinds.length === 0 ? [] : [judge(`energy:${segment.id}:live`, live, worstOf(facts, device, stretch, kinds))];
-  if ((segment.protectivePath ?? 'conductor') === 'conductor')
+  const path = segment.protectivePath ?? 'conductor';
+  if (path !== 'pen' && path !== 'none')
     checks.push(
       judge(
         `energy:${segment.id}:L-PE`,
-        `Heat in the protective conductor of ${stretch.facts.name}`,
+        `Heat in the ${path === 'conductor' ? 'protective conductor' : path} of ${stretch.facts.name}`,
         worstOf(facts, device, stretch, ['L-PE']),
       ),
     );
@@ -109,6 +117,9 @@ function residualTime({ ahead }: CircuitFacts, currentA: number): { timeS: numbe
  * protective conductor is given its share of the line's ampacity by section, which is less than it has.
  */
 function slowLimit({ poles, system }: CircuitFacts, own: SegmentFacts, asked: Asked, kind: FaultKind): Maybe<Asked> {
+  const steel = steelPath(own, kind);
+  if (steel !== undefined)
+    return unknown(own.at('protectivePath'), `heat of the ${steel} of ${own.name} in a fault of more than ${ADIABATIC_S} s`);
   const parts = all({ iz: correctedAmpacity(own, poles, system), insulation: own.insulation, share: sectionShare(own, kind) });
   return andThen(parts, ({ iz, insulation, share: part }) => {
     const izA = iz.izA * part;
@@ -142,9 +153,19 @@ function made(segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> {
     lineMm2: segment.mm2('lineSize'),
     backMm2: segment.mm2(back),
   });
-  return andThen(facts, ({ material, insulation, lineMm2, backMm2 }) =>
-    known(metricWithstand(material, insulation, Math.min(lineMm2, backMm2))),
-  );
+  const steel = steelPath(segment, kind);
+  return map(facts, ({ material, insulation, lineMm2, backMm2 }) => {
+    if (steel === undefined) return metricWithstand(material, insulation, Math.min(lineMm2, backMm2));
+    const line = metricWithstand(material, insulation, lineMm2);
+    const back = steelWithstand(steel, insulation, backMm2);
+    return back.a2s < line.a2s ? back : line;
+  });
+}
+
+/** The steel a fault to earth returns through, where it does; its section stands where a protective conductor's does. */
+function steelPath({ segment }: SegmentFacts, kind: FaultKind): 'armour' | 'raceway' | undefined {
+  const path = segment.protectivePath;
+  return kind === 'L-PE' && (path === 'armour' || path === 'raceway') ? path : undefined;
 }
 
 /** Sure value within: pass. Sure value beyond but typical within: caution. Beyond, with no maker's data: not known. */

@@ -3,6 +3,7 @@ import { deviceLine } from '../../devices/identity';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
 import type { Combination, Device } from '../../job/schema/device';
 import { showCurrent } from '../../job/show';
+import { word } from '../../job/terms';
 import type { Fault } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
@@ -193,7 +194,7 @@ function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): C
       unit: 'V',
       rule,
       aside: true,
-      because: () => `marked ${volts.marking}; ${between ? 'line to line' : 'each pole to earth'}`,
+      because: () => `marked ${volts.marking}; ${between ? 'line to line' : `each pole to ${word(job.dialect, 'earth')}`}`,
       working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     };
   });

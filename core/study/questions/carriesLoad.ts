@@ -105,6 +105,7 @@ function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device:
       because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
       working: () => [
         line(formula, values, `${figure(demand)} A`, CONTINUOUS),
+        ...load.sized.map((by) => line(by.formula, by.values, `${figure(by.neededA)} A`, by.source)),
         line('≤ In', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), CONTINUOUS),
         ...(full ? [fullLine(allA, ratedA)] : []),
       ],

@@ -1,4 +1,5 @@
 import { known, type Maybe, need, unknown } from '../../job/known';
+import { word } from '../../job/terms';
 import type { Fault, SupplyCase } from '../../network/faults';
 import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
@@ -72,7 +73,7 @@ function withoutMetal({ wiring, circuit, job }: CircuitFacts): Check | undefined
 
 function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] {
   const { circuit, house, wiring, job } = facts;
-  const apart = notJoined(at, suffix);
+  const apart = notJoined(at, suffix, word(job.dialect, 'earth'));
   if (apart !== undefined) return [apart];
   const fault = house.network.leastIn(at, wiring, 'L-PE');
   const chain = chainFrom(facts, at.origins[0]!);
@@ -89,14 +90,14 @@ function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] 
 }
 
 /** A generator or inverter whose neutral is not joined to earth drives no earth fault: nothing opens, and nothing tells. */
-function notJoined({ state, origins, when }: SupplyCase, suffix: string): Check | undefined {
+function notJoined({ state, origins, when }: SupplyCase, suffix: string, earth: string): Check | undefined {
   const origin = origins[0]!;
   if (state.kind === 'grid' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return undefined;
   const path = `origins.${origin.id}.neutralBond`;
-  const bond = need(origin.neutralBond, path, `whether the neutral of ${origin.name} is joined to earth in ${when}`);
+  const bond = need(origin.neutralBond, path, `whether the neutral of ${origin.name} is joined to ${earth} in ${when}`);
   if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);
   if (bond.value) return undefined;
-  const why = `the neutral of ${origin.name} is not joined to earth: no device opens on an earth fault`;
+  const why = `the neutral of ${origin.name} is not joined to ${earth}: no device opens on a fault to ${earth}`;
   return ruled(`bond${suffix}`, `${TITLE}${suffix}`, 'stop', why, BOND, bond.given);
 }
 

@@ -1,6 +1,7 @@
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import { all, andThen, known, type Maybe, type Missing, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
+import { word } from '../../job/terms';
 import type { Fault } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
@@ -222,7 +223,7 @@ function alone(facts: CircuitFacts, upstream: Seated): Check {
     id,
     title,
     lost === undefined ? 'caution' : 'stop',
-    `an earth fault here opens ${upstream.device.name} and darkens what else hangs behind it${lost === undefined ? '' : `: ${lost} is lost`}`,
+    `a fault to ${word(facts.job.dialect, 'earth')} here opens ${upstream.device.name} and darkens what else hangs behind it${lost === undefined ? '' : `: ${lost} is lost`}`,
     RULES[facts.job.dialect],
   );
 }

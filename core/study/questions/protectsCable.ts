@@ -1,34 +1,45 @@
-import { type Ampacity, correctedAmpacity } from '../../conductors/ampacity';
+import { correctedAmpacity } from '../../conductors/ampacity';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
-import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
+import { showSize, sizeMm2 } from '../../job/edges';
+import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
+import { packName } from '../../job/terms';
 import type { Stretch } from '../../network/paths';
+import { BONDING_SOURCE, bondingMm2, ELECTRODE_SOURCE, PME_SOURCE, pmeBondingMm2 } from '../../tables/protectiveSizes';
 import type { Source } from '../../tables/source';
-import type { Answer, Check, WorkingLine } from '../answer';
+import type { Answer, Check } from '../answer';
 import type { CircuitFacts } from '../facts';
 import { answer, type Comparison, figure, holds, judge, line, notAssessed, unknownCheck } from '../judge';
 import { adiabaticChecks } from './adiabatic';
+import { bondingCheck, conductorsToEarth } from './bonding';
+import { boxInfo } from './box';
+import { ampacityLines, type Cable } from './cable';
+import { harmonicCheck } from './harmonics';
+import { necConductors } from './necConductors';
+import { ringChecks } from './ringFinal';
+import { cablePoles, sharedNeutralCheck } from './sharedNeutral';
+import { suitableCheck } from './suitable';
 import { dropCheck } from './voltageDrop';
 
 const OVERLOAD: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.1', basis: 'memory' };
+const ELSEWHERE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.2.2, 433.3.1', basis: 'memory' };
 const ENTERED: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
 
 /** Compares the device's rating and trip current with every segment's ampacity, its let-through with what each conductor withstands, and the drop. */
 export function protectsCable(facts: CircuitFacts): Answer {
-  const { circuit, wiring, protective } = facts;
-  if (facts.job.dialect === 'nec')
-    return answer('protects-cable', [
-      notAssessed('nec', 'Conductors by the NEC', 'ampacity, small conductors and next sizes of the NEC are not assessed yet'),
-      dropCheck(facts),
-    ]);
+  const { circuit, wiring, protective, job } = facts;
+  if (facts.job.dialect === 'nec') return necConductors(facts);
   const checks: Check[] = [];
   const ring = circuit.topology === 'ring';
-  // Its two legs share the load, so In ≤ Iz of one leg would call a sound ring unsafe.
-  if (ring) checks.push(notAssessed('ring', 'Ring circuit', 'overload of ring circuits is not assessed yet'));
-  if (circuit.sharesNeutralWith !== undefined)
-    checks.push(notAssessed('shared-neutral', 'Shared neutral', 'shared neutrals are not assessed yet'));
-  if (facts.loads.some((load) => (load.thirdHarmonicPercent?.value ?? 0) > 15))
-    checks.push(notAssessed('harmonics', 'Harmonic currents', 'third harmonics above 15 % are not assessed yet'));
+  // Its two legs share the load, so In ≤ Iz of one leg would call a sound ring unsafe: it has a rule of its own.
+  if (ring && job.pack !== 'bs-7671-2018-a2')
+    checks.push(
+      notAssessed(
+        'ring',
+        'Ring circuit',
+        `overload of ring circuits is not assessed by ${packName(job.pack)}; BS 7671 has a rule for them`,
+      ),
+    );
   if (wiring.stretches.length === 0 && circuit.kind === 'final')
     checks.push(unknownCheck('cable', 'Cable', [{ path: `circuits.${circuit.id}`, what: `cable of ${circuit.name}` }]));
   if (protective === undefined) {
@@ -37,15 +48,26 @@ export function protectsCable(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device at the start of ${circuit.name}` },
       ]),
     );
-    return answer('protects-cable', [...checks, dropCheck(facts)]);
+    return answer('protects-cable', [...checks, ...earthingChecks(facts), dropCheck(facts)]);
   }
   checks.push(loadWithinRating(facts, protective));
   for (const stretch of wiring.stretches) {
     const cable = cableOf(facts, stretch);
-    if (!ring) checks.push(ratingWithinAmpacity(protective, cable), tripWithinAmpacity(protective, cable));
-    checks.push(...adiabaticChecks(facts, protective, stretch));
+    if (overloadElsewhere(facts)) checks.push(loadWithinAmpacity(facts, cable), ...harmonicCheck(facts, cable));
+    else if (!ring)
+      checks.push(ratingWithinAmpacity(protective, cable), tripWithinAmpacity(protective, cable), ...harmonicCheck(facts, cable));
+    else if (job.pack === 'bs-7671-2018-a2') checks.push(...ringChecks(protective, cable, stretch));
+    const neutral = correctedAmpacity(stretch.facts, cablePoles(facts), facts.system, 'neutralSize');
+    checks.push(
+      ...sharedNeutralCheck(
+        facts,
+        stretch,
+        map(neutral, ({ izA }) => izA),
+      ),
+    );
+    checks.push(...suitableCheck(facts, stretch), ...boxInfo(facts, stretch), ...adiabaticChecks(facts, protective, stretch));
   }
-  checks.push(dropCheck(facts));
+  checks.push(...earthingChecks(facts), dropCheck(facts));
   return answer('protects-cable', checks);
 }
 
@@ -67,27 +89,43 @@ function loadWithinRating({ design }: CircuitFacts, device: Device): Check {
   return judge('ib-in', 'Ib ≤ In', comparison);
 }
 
-interface Cable {
-  id: string;
-  name: string;
-  iz: Maybe<Ampacity>;
-}
-
-const cableOf = ({ poles, system }: CircuitFacts, { segment, facts }: Stretch): Cable => ({
+const cableOf = (facts: CircuitFacts, { segment, facts: of }: Stretch): Cable => ({
   id: segment.id,
-  name: facts.name,
-  iz: correctedAmpacity(facts, poles, system),
+  name: of.name,
+  iz: correctedAmpacity(of, cablePoles(facts), facts.system),
 });
 
-/** Iz = table · temperature · grouping, as a line of working. */
-function ampacityLines(iz: Ampacity): WorkingLine[] {
-  const [table, temperature, grouping] = iz.sources;
-  return [
-    line('I table', `${iz.sizeMm2} mm² ${iz.column}, method ${iz.method}, ${iz.loaded} loaded`, `${iz.tabulatedA} A`, table!),
-    line('factor for temperature', '', String(iz.temperature), temperature!),
-    line('factor for circuits together', '', String(iz.grouping), grouping!),
-    line('Iz = I table · factors', `${iz.tabulatedA} · ${iz.temperature} · ${iz.grouping}`, `${figure(iz.izA)} A`, table!),
-  ];
+/** Everything a circuit feeds is protected against overload by itself: its cable then wants a device for faults only. */
+const overloadElsewhere = ({ circuit, loads }: CircuitFacts): boolean =>
+  circuit.kind === 'final' &&
+  circuit.topology === 'radial' &&
+  circuit.use === 'fixed' &&
+  circuit.designCurrentA === undefined &&
+  loads.length > 0 &&
+  loads.every((load) => load.overloadProtected?.value === true);
+
+function loadWithinAmpacity({ design, loads }: CircuitFacts, { id, name, iz }: Cable): Check {
+  const own = list(
+    loads.map((load) =>
+      need(load.overloadProtected, `loads.${load.id}.overloadProtected`, `overload protection of ${load.name}`),
+    ),
+  );
+  const comparison = map(
+    all({ design, iz, own }),
+    ({ design: ib, iz: ampacity }): Comparison => ({
+      demand: ib.ibA,
+      limit: ampacity.izA,
+      unit: 'A',
+      rule: ELSEWHERE,
+      because: () => `what ${name} feeds protects it against overload; its own device is for faults`,
+      working: () => [
+        ...ampacityLines(ampacity),
+        line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, ENTERED),
+        line('Ib ≤ Iz', `${figure(ib.ibA)} ≤ ${figure(ampacity.izA)}`, holds(ib.ibA, ampacity.izA), ELSEWHERE),
+      ],
+    }),
+  );
+  return judge(`ib-iz:${id}`, `Ib ≤ Iz of ${name}`, comparison);
 }
 
 function ratingWithinAmpacity(device: Device, { id, name, iz }: Cable): Check {
@@ -127,4 +165,22 @@ function tripWithinAmpacity(device: Device, { id, name, iz }: Cable): Check {
     });
   });
   return judge(`i2:${id}`, `I2 ≤ 1.45 Iz of ${name}`, comparison);
+}
+
+/** The main bonding conductor behind a service, and those to the electrodes of a board. */
+function earthingChecks(facts: CircuitFacts): Check[] {
+  const { circuit, wiring, job } = facts;
+  const segment = wiring.stretches.at(-1)?.segment;
+  const size = segment?.lineSize?.value;
+  if (circuit.kind === 'final' || size === undefined) return [];
+  // Where the supplier's neutral is earthed all along, bonding may carry its current; without its size that of the lines counts.
+  const pme = job.pack.startsWith('bs-7671') && job.supply.earthing === 'TN-C-S';
+  const neutral = segment?.neutralSize?.value ?? size;
+  const bonding = pme
+    ? { mm2: pmeBondingMm2(sizeMm2(neutral)), why: `for a multiply earthed neutral of ${showSize(neutral)}`, rule: PME_SOURCE }
+    : { mm2: bondingMm2(sizeMm2(size)), why: `for lines of ${showSize(size)}`, rule: BONDING_SOURCE };
+  return [
+    ...bondingCheck(facts, { size: `${bonding.mm2}mm2`, ...bonding }),
+    ...conductorsToEarth(facts, () => ({ size: '6mm2', why: 'protected against corrosion and blows', rule: ELECTRODE_SOURCE })),
+  ];
 }

@@ -1,5 +1,5 @@
 import { segmentDropV } from '../../conductors/drop';
-import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, known, list, type Maybe, map } from '../../job/known';
 import type { Wiring } from '../../network/paths';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
@@ -47,14 +47,23 @@ export function dropCheck(facts: CircuitFacts): Check {
 /** Greatest drop over a circuit's far ends, V line to neutral; a circuit of no cable drops nothing. */
 function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<number> {
   if (wiring.stretches.length === 0) return known(0);
-  if (wiring.circuit.topology === 'ring')
-    return unknown(`circuits.${wiring.circuit.id}.topology`, 'drop along a ring is not assessed yet');
+  const ring = wiring.circuit.topology === 'ring';
   return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design: { ibA, cosPhi }, poles }) =>
     map(list(wiring.stretches.map((stretch) => segmentDropV(stretch.facts, ibA, cosPhi, poles, job))), (own) => {
       const total = new Map<string, number>();
+      if (ring) return ringDropV(wiring, own);
       for (const [index, { segment, after }] of wiring.stretches.entries())
         total.set(segment.id, own[index]! + (after === undefined ? 0 : (total.get(after) ?? 0)));
       return Math.max(...total.values());
     }),
   );
+}
+
+/**
+ * All of a ring's load at its middle, where two halves in parallel lead: a quarter of what the whole length would drop, the
+ * most it can be. A spur adds its own length with everything on it.
+ */
+function ringDropV({ stretches }: Wiring, own: readonly number[]): number {
+  const of = (spur: boolean) => own.filter((_, index) => stretches[index]!.spur === spur);
+  return of(false).reduce((sum, volts) => sum + volts, 0) / 4 + Math.max(0, ...of(true));
 }

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ActionFields, bodyOf, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
 import { Command } from '@/core/job/commands';

@@ -1,6 +1,6 @@
 import { respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
-import { jobFileText } from '@/core/job/newJob';
+import { jobFileText } from '@/core/job/jobFile';
 import { StoreProblem } from '@/server/trouble';
 
 /** The job as a file to save. */

@@ -1,7 +1,4 @@
-import type { Step } from '@/core/job/commands';
-import type { Segment } from '@/core/job/schema/circuit';
-
-/** Values the arrow keys walk through: the preferred ones of IEC 60898-1, IEC 60269 and IEC 60228. Any other may be typed. */
+/** Values offered, and walked through with the arrow keys: the preferred ones of IEC 60898-1, IEC 60269 and IEC 60228. Any other may be typed. */
 export const BREAKER_RATINGS = [6, 8, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125] as const;
 export const GG_RATINGS = [16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160] as const;
 export const METRIC_SIZES = [
@@ -38,15 +35,3 @@ export const sizesOf = (dialect: 'iec' | 'nec'): readonly string[] => (dialect =
 export const NEC_RATINGS = [
   15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
 ] as const;
-export const CURVES = ['B', 'C', 'D'].map((value) => ({ value, label: value }));
-
-/**
- * What follows when the line conductor of a cable changes size: the neutral with it, if it had the same size. The protective
- * conductor stays as it is, since nothing says it was changed.
- */
-export function withSize(segment: Segment, size: string): Step[] {
-  if (segment.neutralSize === undefined || segment.neutralSize.value !== segment.lineSize?.value) return [];
-  return [
-    { do: 'set', on: 'segments', id: segment.id, field: ['neutralSize'], to: { value: size, from: segment.neutralSize.from } },
-  ];
-}

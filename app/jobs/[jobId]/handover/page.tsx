@@ -1,0 +1,5 @@
+import { HandoverScreen } from '@/views/handover/HandoverScreen';
+
+export default function HandoverPage() {
+  return <HandoverScreen />;
+}

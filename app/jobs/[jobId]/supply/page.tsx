@@ -1,0 +1,5 @@
+import { SupplyScreen } from '@/views/supply/SupplyScreen';
+
+export default function SupplyPage() {
+  return <SupplyScreen />;
+}

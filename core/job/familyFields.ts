@@ -1,0 +1,30 @@
+import type { DeviceFamily } from './schema/device';
+
+/**
+ * The fields of each device family, apart from the schema so that a page need not read all of it to show a device. A test
+ * holds the two together.
+ */
+export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = {
+  mcb: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'ownFactor'],
+  rcbo: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'ownFactor', 'residual', 'bidirectional'],
+  rccb: ['ratingA', 'poles', 'residual', 'conditionalA', 'conditionalWithDeviceId'],
+  fuse: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay'],
+  mccb: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'icuA', 'icsA'],
+  'moulded-case-nec': [
+    'ratingA',
+    'poles',
+    'aicA',
+    'unmarked',
+    'voltageMarking',
+    'instantaneousLowTimes',
+    'instantaneousHighTimes',
+    'hundredPercentListed',
+    'arcFault',
+    'groundFault',
+  ],
+  'outlet-protection': ['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant'],
+  afdd: ['ratingA', 'poles'],
+  switch: ['duty', 'ratingA', 'poles'],
+  spd: ['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId'],
+  monitor: ['watches', 'opens', 'thresholdA'],
+};

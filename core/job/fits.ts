@@ -1,0 +1,103 @@
+import { perRow } from './perRow';
+import { Construction, type Segment } from './schema/circuit';
+import type { Device } from './schema/device';
+import type { Job } from './schema/job';
+import { type Dialect, dialectName, familyWord } from './terms';
+
+/** Something entered under other rules that the job's present ones do not know: its tables and clauses say nothing of it. */
+export interface Misfit {
+  path: string;
+  what: string;
+  /** It is merely not used under these rules: nothing rests on it. */
+  idle?: true;
+}
+
+/** Device families of each dialect; those not named belong to both. */
+const FAMILIES: Readonly<Record<Dialect, ReadonlySet<Device['settings']['family']>>> = {
+  iec: new Set(['mcb', 'rcbo', 'rccb', 'mccb', 'afdd']),
+  nec: new Set(['moulded-case-nec', 'outlet-protection']),
+};
+const NEC_FUSES: ReadonlySet<string> = new Set(['J', 'R', 'T', 'CC', 'G', 'plug']);
+const CONSTRUCTIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
+  iec: new Set(['flat-sheathed', 'round-sheathed']),
+  nec: new Set(['NM-B', 'UF-B', 'AC', 'MC', 'SE']),
+};
+const INSULATIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
+  iec: new Set(['PVC70', 'XLPE90']),
+  nec: new Set(['TW60', 'THW75', 'THHN90']),
+};
+const SYSTEMS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
+  iec: new Set(['three-phase-400-230']),
+  nec: new Set(['split-phase', 'three-phase-208-120']),
+};
+
+const other = (dialect: Dialect): Dialect => (dialect === 'iec' ? 'nec' : 'iec');
+
+/** Kinds of cable the dialect knows. */
+export const constructionsOf = (dialect: Dialect): readonly NonNullable<Segment['construction']>[] =>
+  Construction.options.filter((kind) => !CONSTRUCTIONS[other(dialect)].has(kind));
+
+const deviceMisfits = {
+  iec: perRow((device: Device) => ofDevice(device, 'iec')),
+  nec: perRow((device: Device) => ofDevice(device, 'nec')),
+};
+const segmentMisfits = {
+  iec: perRow((segment: Segment) => ofSegment(segment, 'iec')),
+  nec: perRow((segment: Segment) => ofSegment(segment, 'nec')),
+};
+
+/** Why a device is none of the dialect's, if it is not. */
+export const deviceMisfit = (device: Device, dialect: Dialect): readonly Misfit[] => deviceMisfits[dialect](device);
+/** What of a cable is none of the dialect's. */
+export const segmentMisfit = (segment: Segment, dialect: Dialect): readonly Misfit[] => segmentMisfits[dialect](segment);
+
+function ofDevice({ id, name, settings }: Device, dialect: Dialect): Misfit[] {
+  const { family } = settings;
+  const foreignFuse = settings.family === 'fuse' && NEC_FUSES.has(settings.system) === (dialect === 'iec');
+  if (!foreignFuse && !FAMILIES[other(dialect)].has(family)) return [];
+  const kind = settings.family === 'fuse' ? `${settings.system} fuse` : familyWord(family);
+  return [{ path: `devices.${id}`, what: `${name} is a ${kind}: none of the ${dialectName(dialect)} families` }];
+}
+
+function ofSegment(segment: Segment, dialect: Dialect): Misfit[] {
+  const { id, construction, insulation, method } = segment;
+  const misfits: Misfit[] = [];
+  const at = (field: string, what: string) => misfits.push({ path: `segments.${id}.${field}`, what });
+  for (const field of ['lineSize', 'neutralSize', 'protectiveSize'] as const) {
+    const size = segment[field]?.value;
+    if (size !== undefined && size.endsWith('mm2') === (dialect === 'nec'))
+      at(field, `${size} is no size of the ${dialectName(dialect)} tables`);
+  }
+  if (construction !== undefined && CONSTRUCTIONS[other(dialect)].has(construction))
+    at('construction', `${construction} is no cable of the ${dialectName(dialect)}`);
+  if (insulation !== undefined && INSULATIONS[other(dialect)].has(insulation.value))
+    at('insulation', `${insulation.value} is no insulation of the ${dialectName(dialect)} tables`);
+  if (dialect === 'nec' && method !== undefined)
+    misfits.push({
+      path: `segments.${id}.method`,
+      what: `installation method ${method.value} is not used under the NEC`,
+      idle: true,
+    });
+  return misfits;
+}
+
+/** What of the supply is not of the job's dialect. */
+export function supplyMisfits({ dialect, supply }: Job): Misfit[] {
+  const misfits: Misfit[] = [];
+  if (SYSTEMS[other(dialect)].has(supply.voltageSystem))
+    misfits.push({ path: 'supply.voltageSystem', what: `the voltage system is none of the ${dialectName(dialect)}` });
+  if (dialect === 'nec' && supply.earthing !== 'TN-C-S')
+    misfits.push({ path: 'supply.earthing', what: `${supply.earthing} is not how the NEC grounds a service (250.24)` });
+  return misfits;
+}
+
+/** Everything in a job that its present rules do not know, supply first. */
+export function jobMisfits(job: Job): Misfit[] {
+  const present = <T extends { state: string }>(rows: Record<string, T>): T[] =>
+    Object.values(rows).filter(({ state }) => state !== 'removed');
+  return [
+    ...supplyMisfits(job),
+    ...present(job.devices).flatMap((device) => deviceMisfit(device, job.dialect)),
+    ...present(job.segments).flatMap((segment) => segmentMisfit(segment, job.dialect)),
+  ];
+}

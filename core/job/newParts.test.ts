@@ -1,0 +1,101 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { mouldedCase, splitHouse } from '../testing/houses';
+import { breaker, device, jobWith } from '../testing/jobs';
+import { applyCommand, type Step } from './commands';
+import { readLetThrough, showLetThrough } from './letThroughText';
+import { newBoard, newCombination, newDevice, newGroupDevice } from './newParts';
+import { newElectrode } from './newSource';
+import type { Job } from './schema/job';
+
+const carriedOut = (job: Job, steps: Step[]): Job => applyCommand(job, { label: 'test', steps });
+const one = () => jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20 }]);
+
+describe('new parts', () => {
+  it('a group device goes ahead of a circuit, and the next one ahead of that', () => {
+    const job = one();
+    const first = carriedOut(job, newGroupDevice(job, job.circuits.c!, 'g1'));
+    expect(first.circuits.c!.behindDeviceId).toBe('g1');
+    expect(first.devices.g1).toMatchObject({ seat: 'board', boardId: job.circuits.c!.fromBoardId, settings: { family: 'rccb' } });
+    const second = carriedOut(first, newGroupDevice(first, first.circuits.c!, 'g2'));
+    expect(second.circuits.c!.behindDeviceId).toBe('g2');
+    expect(second.devices.g2!.behindDeviceId).toBe('g1');
+  });
+
+  it('a circuit becomes the feeder of a new board', () => {
+    const job = one();
+    const made = carriedOut(job, newBoard(job, job.circuits.c!, 'shed'));
+    expect(made.circuits.c).toMatchObject({ kind: 'distribution', toBoardId: 'shed' });
+    expect(made.boards.shed!.name).toBe(`${job.circuits.c!.name} board`);
+  });
+
+  it('the first device of a service sits where its disconnect is', () => {
+    const nec = splitHouse();
+    expect(newDevice(nec, nec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'end' } });
+    const iec = one();
+    expect(newDevice(iec, iec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'start' } });
+  });
+
+  it('a combination names both devices as they are', () => {
+    const job = splitHouse();
+    job.devices.up = device('up', 'service', mouldedCase(200, '2P'), { seat: 'end' });
+    const down = Object.values(job.devices).find(({ circuitId }) => circuitId === 'range')!;
+    const made = carriedOut(job, [
+      newCombination(job, job.devices.up, down, { id: 'k', capacityA: 22_000, reference: 'table 3' }),
+    ]);
+    expect(made.combinations.k).toMatchObject({ upstreamAs: expect.stringContaining('200 A'), capacityA: { value: 22_000 } });
+    expect(() =>
+      carriedOut(job, [newCombination(job, job.devices.up!, down, { id: 'k', capacityA: 22_000, reference: '' })]),
+    ).toThrow(/listing/);
+  });
+
+  it('electrodes of a board are told apart', () => {
+    const job = one();
+    const first = carriedOut(job, [newElectrode(job, 'board', 'a')]);
+    const second = carriedOut(first, [newElectrode(first, 'board', 'b')]);
+    expect(Object.values(second.electrodes).map(({ name }) => name)).toEqual(['Electrode', 'Electrode 2']);
+  });
+});
+
+describe('let-through as it is typed', () => {
+  it.each([
+    [
+      '3 kA 12 kA²s; 6 kA 24 kA²s',
+      [
+        { upToA: 3000, letThroughA2s: 12_000 },
+        { upToA: 6000, letThroughA2s: 24_000 },
+      ],
+    ],
+    ['6000 A: 24000 A2s', [{ upToA: 6000, letThroughA2s: 24_000 }]],
+    ['1,5 kA, 9.5 kA²s;', [{ upToA: 1500, letThroughA2s: 9500 }]],
+  ])('%s', (text, points) => expect(readLetThrough(text)).toMatchObject({ ok: true, value: points }));
+
+  it.each(['', '6 kA', '6 kA many', 'x y', '6 kA 3 kA', '6 kA 24 kA²s 7'])(
+    'refuses "%s" and says what would be right',
+    (text) => {
+      const read = readLetThrough(text);
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(read.message.length).toBeGreaterThan(10);
+    },
+  );
+
+  it('reads what it shows', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({ upToA: fc.integer({ min: 1, max: 200_000 }), letThroughA2s: fc.integer({ min: 1, max: 999_999 }) }),
+          {
+            minLength: 1,
+            maxLength: 8,
+          },
+        ),
+        (points) => {
+          const read = readLetThrough(showLetThrough(points));
+          expect(read.ok && read.value.map(({ upToA }) => Math.round(upToA))).toEqual(points.map(({ upToA }) => upToA));
+          expect(read.ok && read.value.map((each) => Math.round(each.letThroughA2s))).toEqual(
+            points.map(({ letThroughA2s }) => letThroughA2s),
+          );
+        },
+      ),
+    ));
+});

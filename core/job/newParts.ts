@@ -1,0 +1,167 @@
+import { deviceLine } from '../devices/identity';
+import type { CollectionName } from './collections';
+import type { Step } from './commands';
+import { FAMILY_FIELDS } from './familyFields';
+import { keyAfter, keyBetween } from './order';
+import type { Circuit } from './schema/circuit';
+import type { Device, DeviceFamily } from './schema/device';
+import type { Job } from './schema/job';
+import type { Dialect } from './terms';
+
+/** Families a circuit's device can be of, in each dialect, the usual one first. */
+export const FAMILIES_OF: Readonly<Record<Dialect, readonly DeviceFamily[]>> = {
+  iec: ['mcb', 'rcbo', 'rccb', 'fuse', 'mccb', 'afdd', 'switch'],
+  nec: ['moulded-case-nec', 'fuse', 'switch'],
+};
+
+/** What a family must have beside the facts that may be unknown. */
+function required(family: DeviceFamily, dialect: Dialect): Record<string, unknown> {
+  switch (family) {
+    case 'rcbo':
+    case 'rccb':
+      return { poles: '1P+N', residual: {} };
+    case 'fuse':
+      return { poles: '1P', system: dialect === 'nec' ? 'J' : 'gG' };
+    case 'switch':
+      return { poles: '2P', duty: 'main' };
+    default:
+      return { poles: '1P' };
+  }
+}
+
+/** A device made into one of another family: what both have stays, what the new one does not have is gone, the rest is unknown. */
+export function asFamily({ settings, id }: Device, family: DeviceFamily, dialect: Dialect): Step {
+  const has = new Set(FAMILY_FIELDS[family]);
+  const kept = Object.fromEntries(Object.entries(settings).filter(([field]) => field !== 'family' && has.has(field)));
+  return { do: 'set', on: 'devices', id, field: ['settings'], to: { ...required(family, dialect), ...kept, family } };
+}
+
+const lastOrder = (rows: readonly { order: string }[]): string | undefined =>
+  rows
+    .map((row) => row.order)
+    .sort()
+    .at(-1);
+const ofCircuit = <T extends { circuitId?: string | undefined }>(rows: Record<string, T>, circuitId: string): T[] =>
+  Object.values(rows).filter((row) => row.circuitId === circuitId);
+
+/**
+ * A device of a circuit of which nothing but its kind is known: at its start; at the end of a service by the NEC, where its
+ * disconnect is.
+ */
+export function newDevice(job: Job, circuit: Circuit, id: string): Step {
+  const family = FAMILIES_OF[job.dialect][0]!;
+  const order = keyAfter(lastOrder(ofCircuit(job.devices, circuit.id)));
+  const settings = { ...required(family, job.dialect), family };
+  const seat = circuit.kind === 'service' && job.dialect === 'nec' ? 'end' : 'start';
+  const base = { id, order, name: `${circuit.name} breaker`.slice(0, 200), state: 'new', seat, circuitId: circuit.id };
+  return { do: 'put', on: 'devices', row: { ...base, lines: [], grade: 'typical', settings } };
+}
+
+/** A device in the circuit's board ahead of it, others of that board to hang behind it too. */
+export function newGroupDevice(job: Job, circuit: Circuit, id: string): Step[] {
+  const family = job.dialect === 'nec' ? 'moulded-case-nec' : 'rccb';
+  const own = Object.values(job.devices).filter((device) => device.boardId === circuit.fromBoardId);
+  const row = {
+    ...{ id, order: keyAfter(lastOrder(own)), name: `Group device ${own.length + 1}`, state: 'new', seat: 'board' },
+    ...{ boardId: circuit.fromBoardId, lines: [], grade: 'typical', settings: { ...required(family, job.dialect), family } },
+    ...(circuit.behindDeviceId === undefined ? {} : { behindDeviceId: circuit.behindDeviceId }),
+  };
+  return [
+    { do: 'put', on: 'devices', row },
+    { do: 'set', on: 'circuits', id: circuit.id, field: ['behindDeviceId'], to: id },
+  ];
+}
+
+/** A circuit of no loads made the feeder of a new board. */
+export function newBoard(job: Job, circuit: Circuit, id: string): Step[] {
+  const order = keyAfter(lastOrder(Object.values(job.boards)));
+  const name = `${circuit.name} ${job.dialect === 'nec' ? 'panel' : 'board'}`.slice(0, 200);
+  return [
+    { do: 'put', on: 'boards', row: { id, order, name, state: 'new' } },
+    { do: 'set', on: 'circuits', id: circuit.id, field: ['kind'], to: 'distribution' },
+    { do: 'set', on: 'circuits', id: circuit.id, field: ['toBoardId'], to: id },
+  ];
+}
+
+/** A listed combination of two devices as they are now. */
+export function newCombination(
+  job: Job,
+  upstream: Device,
+  downstream: Device,
+  { id, capacityA, reference }: { id: string; capacityA: number; reference: string },
+): Step {
+  const row = {
+    ...{ id, order: keyAfter(lastOrder(Object.values(job.combinations))), reference },
+    ...{ upstreamDeviceId: upstream.id, downstreamDeviceId: downstream.id, capacityA: { value: capacityA, from: 'stated' } },
+    ...{ upstreamAs: deviceLine(upstream), downstreamAs: deviceLine(downstream) },
+  };
+  return { do: 'put', on: 'combinations', row };
+}
+
+/** Another length of cable at the end of a circuit: like the last one, its length and what lies around it unknown. */
+export function newSegment(job: Job, circuitId: string, id: string): Step {
+  const segments = ofCircuit(job.segments, circuitId).sort((a, b) => (a.order < b.order ? -1 : 1));
+  const {
+    lengthM: _l,
+    ambientC: _a,
+    groupedCircuits: _g,
+    inSun: _s,
+    name: _n,
+    branchOf: _b,
+    tap: _t,
+    box: _x,
+    ...like
+  } = segments.at(-1) ?? {};
+  const order = keyAfter(lastOrder(segments));
+  return { do: 'put', on: 'segments', row: { ...like, id, circuitId, order, state: 'new' } };
+}
+
+export function newLoad(job: Job, circuit: Circuit, id: string): Step {
+  const loads = ofCircuit(job.loads, circuit.id);
+  const name = `Load ${loads.length + 1}`;
+  return { do: 'put', on: 'loads', row: { id, circuitId: circuit.id, order: keyAfter(lastOrder(loads)), name } };
+}
+
+/**
+ * A circuit with everything on it under new ids, next in order and by another number. Readings and acceptances belong to
+ * the first and are left there.
+ */
+export function copyOfCircuit(
+  job: Job,
+  circuitId: string,
+  number: string,
+  id: () => string,
+): { circuitId: string; steps: Step[] } {
+  const circuit = job.circuits[circuitId]!;
+  const ids = new Map<string, string>();
+  const renamed = (old: string): string => {
+    if (!ids.has(old)) ids.set(old, id());
+    return ids.get(old)!;
+  };
+  const parts = {
+    segments: ofCircuit(job.segments, circuitId),
+    points: ofCircuit(job.points, circuitId),
+    loads: ofCircuit(job.loads, circuitId),
+    devices: ofCircuit(job.devices, circuitId),
+  };
+  for (const row of [circuit, ...Object.values(parts).flat()]) renamed(row.id);
+  /** Every field that names one of the copied rows names its copy. */
+  const copied = <T extends object>(row: T): T =>
+    Object.fromEntries(
+      Object.entries(row).map(([field, value]) => [field, typeof value === 'string' ? (ids.get(value) ?? value) : value]),
+    ) as T;
+  const after = Object.values(job.circuits)
+    .map((each) => each.order)
+    .filter((order) => order > circuit.order)
+    .sort()[0];
+  const { sharesNeutralWith: _, ...own } = copied(circuit);
+  return {
+    circuitId: renamed(circuitId),
+    steps: [
+      { do: 'put', on: 'circuits', row: { ...own, number, order: keyBetween(circuit.order, after), state: 'new' } },
+      ...(Object.entries(parts) as [CollectionName, { id: string }[]][]).flatMap(([on, rows]) =>
+        rows.map((row): Step => ({ do: 'put', on, row: copied(row) })),
+      ),
+    ],
+  };
+}

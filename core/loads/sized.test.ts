@@ -1,0 +1,94 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { known, unknown } from '../job/known';
+import type { Load } from '../job/schema/circuit';
+import type { Poles } from '../network/states';
+import { splitHouse } from '../testing/houses';
+import { jobWith, stated } from '../testing/jobs';
+import { continuousCurrent, designCurrent } from './designCurrent';
+import { sizedBy } from './sized';
+
+const ONE = known<Poles>({ lines: 1, neutral: true });
+const TWO = known<Poles>({ lines: 2, neutral: false });
+const load = (more: Partial<Load>, id = 'l'): Load => ({
+  ...{ id, circuitId: 'c', order: id, name: `load ${id}`, cosPhi: stated(1) },
+  ...more,
+});
+const circuit = { ...splitHouse().circuits.range!, designCurrentA: undefined };
+const nec = splitHouse();
+const total = (loads: Load[], more: object = {}, poles = ONE) =>
+  continuousCurrent(nec, { ...circuit, ...more } as typeof circuit, loads, poles);
+
+describe('loads sized by a table or a marking', () => {
+  it.each([
+    ['120 V', ONE, 16],
+    ['240 V', TWO, 8],
+  ] as const)('1 hp at %s', (_, poles, tableA) => {
+    const sized = sizedBy(nec, load({ motorHp: stated(1) }), poles)!;
+    expect(sized).toMatchObject({ known: true, value: { currentA: tableA, neededA: 1.25 * tableA } });
+  });
+
+  it('marked equipment is held to its marking, a motor in it or not', () => {
+    const unit = load({ motorHp: stated(5), minimumAmpacityA: stated(21.3), powerW: stated(3000) });
+    expect(sizedBy(nec, unit, TWO)).toMatchObject({ known: true, value: { neededA: 21.3 } });
+  });
+
+  it('any other load, and every load under the IEC, is sized by what it draws', () => {
+    expect(sizedBy(nec, load({ powerW: stated(1000) }), ONE)).toBeUndefined();
+    expect(sizedBy(jobWith([]), load({ motorHp: stated(1) }), ONE)).toBeUndefined();
+  });
+
+  it('is unknown where the motor is on no table, or its lines are not known', () => {
+    const lines = unknown('circuits.c', 'conductors of c');
+    for (const found of [sizedBy(nec, load({ motorHp: stated(1.1) }), ONE), sizedBy(nec, load({ motorHp: stated(1) }), lines)])
+      expect(found?.known).toBe(false);
+  });
+
+  it('stands in for a current nobody entered, and for no other', () => {
+    const drawn = (more: Partial<Load>) => designCurrent(nec, circuit, [load({ motorHp: stated(1), ...more })], ONE);
+    expect(drawn({})).toMatchObject({ known: true, value: { ibA: 16 } });
+    const guessed = drawn({ cosPhi: { value: 0.8, from: 'assumed' } });
+    expect(guessed.known && guessed.given.assumed).toBe(true);
+    expect(drawn({ currentA: stated(11) })).toMatchObject({ known: true, value: { ibA: 11 } });
+    expect(drawn({ powerW: stated(1200) })).toMatchObject({ known: true, value: { ibA: 10 } });
+  });
+
+  it('adds to the rest: 1.25 of a motor, a marking as it is, 1.25 of what is continuous', () => {
+    const loads = [
+      load({ motorHp: stated(0.5) }, 'motor'),
+      load({ minimumAmpacityA: stated(10) }, 'unit'),
+      load({ currentA: stated(4), continuous: stated(true) }, 'lamp'),
+      load({ currentA: stated(3), continuous: stated(false) }, 'iron'),
+    ];
+    const found = total(loads);
+    expect(found).toMatchObject({ known: true, value: { continuousA: 4, sized: [{ neededA: 12.25 }, { neededA: 10 }] } });
+    if (found.known) expect(found.value.factoredA).toBeCloseTo(12.25 + 10 + 5 + 3, 9);
+  });
+
+  it('never asks for less with more loads, and a share touches only what is not sized', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ amperes: fc.double({ min: 0.1, max: 40, noNaN: true }), marked: fc.boolean() }), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        (each, share) => {
+          const loads = each.map(({ amperes, marked }, at) =>
+            load(
+              marked ? { minimumAmpacityA: stated(amperes) } : { currentA: stated(amperes), continuous: stated(false) },
+              `l${at}`,
+            ),
+          );
+          const sum = (some: Load[], diversity?: number) => {
+            const found = total(some, diversity === undefined ? {} : { diversity: stated(diversity) });
+            return found.known ? found.value.factoredA : Number.NaN;
+          };
+          const marked = each.filter((one) => one.marked).reduce((all, { amperes }) => all + amperes, 0);
+          const plain = each.filter((one) => !one.marked).reduce((all, { amperes }) => all + amperes, 0);
+          expect(sum(loads, share)).toBeCloseTo(marked + share * plain, 9);
+          expect(sum(loads)).toBeGreaterThanOrEqual(loads.length > 1 ? sum(loads.slice(1)) : 0);
+        },
+      ),
+    ));
+});

@@ -1,0 +1,53 @@
+import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
+import type { Load } from '../job/schema/circuit';
+import type { Job } from '../job/schema/job';
+import { lineVoltageV, type Poles } from '../network/states';
+import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
+import type { Source } from '../tables/source';
+
+/** What the conductors of a load must carry where a table or the equipment's own marking says it, not what the load draws. */
+export interface Sized {
+  /** By the table, or as marked. */
+  currentA: number;
+  /** What its conductors carry at least. */
+  neededA: number;
+  formula: string;
+  values: string;
+  source: Source;
+}
+
+/**
+ * The NEC's other ways to size a load's conductors: marked equipment by its minimum circuit ampacity, a motor by 1.25 times
+ * its table current.
+ * @returns undefined for a load that is neither
+ */
+export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | undefined {
+  if (job.dialect !== 'nec') return undefined;
+  const at = `loads.${load.id}`;
+  if (load.minimumAmpacityA !== undefined)
+    return map(
+      need(load.minimumAmpacityA, `${at}.minimumAmpacityA`, `minimum circuit ampacity of ${load.name}`),
+      (ampacityA) => ({
+        currentA: ampacityA,
+        neededA: ampacityA,
+        formula: 'minimum circuit ampacity',
+        values: `as marked on ${load.name}`,
+        source: MARKED_CONDUCTORS(job.pack),
+      }),
+    );
+  if (load.motorHp === undefined) return undefined;
+  const parts = all({ hp: need(load.motorHp, `${at}.motorHp`, `motor of ${load.name}`), poles });
+  return andThen(parts, ({ hp, poles: { lines } }): Maybe<Sized> => {
+    const volts = lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
+    const tableA = motorTableA(hp, volts, lines);
+    if (tableA === undefined) return unknown(`${at}.motorHp`, `no table current for a motor of ${hp} hp at ${volts} V`);
+    const table = MOTOR_TABLE[lines === 3 ? 'three' : 'one'](job.pack);
+    return known({
+      currentA: tableA,
+      neededA: 1.25 * tableA,
+      formula: '1.25 · table current of the motor',
+      values: `1.25 · ${tableA} A (${table.clause})`,
+      source: MOTOR_CONDUCTORS(job.pack),
+    });
+  });
+}

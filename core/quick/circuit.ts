@@ -1,0 +1,328 @@
+import type { Step } from '../job/commands';
+import { showSize } from '../job/edges';
+import { keyAfter, keyBetween } from '../job/order';
+import type { Circuit, Segment } from '../job/schema/circuit';
+import type { Device, DeviceSettings } from '../job/schema/device';
+import type { Fact, Line, Provenance } from '../job/schema/facts';
+import type { Job } from '../job/schema/job';
+import { linesOf, word } from '../job/terms';
+import type { QuickDraft } from './draft';
+import type { QuickReading } from './read';
+
+const LINE_COUNT: Readonly<Record<NonNullable<QuickDraft['poles']>, (dialect: Job['dialect']) => 1 | 2 | 3>> = {
+  '1P': () => 1,
+  '1P+N': () => 1,
+  '2P': (dialect) => (dialect === 'nec' ? 2 : 1),
+  '3P': () => 3,
+  '3P+N': () => 3,
+  '4P': () => 3,
+};
+
+/** Grounding conductor of non-metallic-sheathed cable by its make, UL 719 (from memory): with the line up to 10 AWG, then 10 AWG. */
+const NM_GROUND: Readonly<Record<string, string>> = {
+  '14AWG': '14AWG',
+  '12AWG': '12AWG',
+  '10AWG': '10AWG',
+  '8AWG': '10AWG',
+  '6AWG': '10AWG',
+};
+/** Kinds of cable whose name says copper in the sizes of final circuits. */
+const COPPER: ReadonlySet<string> = new Set(['flat-sheathed', 'round-sheathed', 'NM-B', 'UF-B', 'mineral']);
+/** Insulation that goes with the name of a cable. */
+const INSULATION: Readonly<Record<string, QuickDraft['insulation']>> = {
+  'flat-sheathed': 'PVC70',
+  'round-sheathed': 'PVC70',
+  'NM-B': 'THHN90',
+  'UF-B': 'THHN90',
+};
+
+/** Something the line did not say and that was taken: shown before it is made. */
+export interface Taken {
+  field: keyof QuickDraft;
+  words: string;
+  /** Stated where the words said imply it or the firm usually fits it; assumed where it is merely likely. */
+  from: Provenance;
+}
+
+/** What a line comes to: its draft filled up, what was taken for that, and what stays unknown. */
+export interface QuickCircuit {
+  draft: QuickDraft & { family: NonNullable<QuickDraft['family']>; poles: NonNullable<QuickDraft['poles']> };
+  name: string;
+  number: string;
+  boardId: string;
+  lines: readonly Line[];
+  taken: readonly Taken[];
+  lacks: readonly string[];
+}
+
+/**
+ * Fills up what a line said with what its words imply and the firm usually fits. Nothing that decides a verdict is filled
+ * in beyond that: it stays unknown, and is listed.
+ * @param boardId the board looked at, where the line names none
+ * @returns undefined where the job has no board
+ */
+export function completeQuick(
+  job: Job,
+  { draft: said, name }: QuickReading,
+  boardId: string | undefined,
+): QuickCircuit | undefined {
+  const onto = said.boardId ?? boardId ?? firstBoard(job);
+  if (onto === undefined) return undefined;
+  const taken: Taken[] = [];
+  const draft: QuickDraft = { ...said };
+  const take = <K extends keyof QuickDraft>(
+    field: K,
+    value: QuickDraft[K] | undefined,
+    words: string,
+    from: Provenance = 'stated',
+  ) => {
+    if (draft[field] !== undefined || value === undefined) return;
+    draft[field] = value;
+    taken.push({ field, words, from });
+  };
+  const { defaults, dialect } = job;
+  const usual = (words: string): string => `${words}, as usual here`;
+  if (dialect === 'nec') draft.family = 'moulded-case-nec';
+  else if (defaults.family === 'rcbo') take('family', 'rcbo', usual('RCBO'));
+  take('family', 'mcb', 'circuit-breaker');
+  take('capacityA', defaults.breakingA, usual(`breaks ${(defaults.breakingA ?? 0) / 1000} kA`));
+  if (draft.lineSize === undefined && defaults.lineSize !== undefined)
+    take('lineSize', defaults.lineSize, usual(showSize(defaults.lineSize)));
+  if (draft.lineSize !== undefined) {
+    take('construction', defaults.construction, usual(`${defaults.construction} cable`));
+    const construction = draft.construction ?? '';
+    take('material', 'Cu', 'copper', COPPER.has(construction) ? 'stated' : 'assumed');
+    take(
+      'insulation',
+      INSULATION[construction],
+      construction === 'NM-B' || construction === 'UF-B' ? '90 °C conductors' : 'PVC 70 °C',
+    );
+    take('insulation', defaults.insulation, usual(`${defaults.insulation} insulation`));
+    if (dialect === 'iec') take('method', defaults.method, usual(`method ${defaults.method}`));
+    const ground = construction === 'NM-B' ? NM_GROUND[draft.lineSize] : undefined;
+    take('protectiveSize', ground, `ground ${showSize(ground ?? '')}, by the make of the cable`);
+  }
+  take('poles', polesOf(job, draft), `poles ${polesOf(job, draft)}`);
+  if (dialect === 'nec' && job.supply.voltageSystem === 'split-phase')
+    take('voltageMarking', '120/240', 'marked 120/240 V', 'assumed');
+  const complete = draft as QuickCircuit['draft'];
+  const number = draft.number ?? nextNumber(job, onto);
+  const lines = linesFor(job, onto, complete);
+  if (linesOf(job.supply).length > lines.length && draft.line === undefined)
+    taken.push({ field: 'line', words: `on ${lines.join(' and ')}`, from: 'stated' });
+  return {
+    draft: complete,
+    name: name === '' ? `Circuit ${number}` : name,
+    number,
+    boardId: onto,
+    lines,
+    taken,
+    lacks: lacking(job, draft),
+  };
+}
+
+function firstBoard(job: Job): string | undefined {
+  return Object.values(job.boards)
+    .filter((board) => board.state !== 'removed')
+    .sort((a, b) => (a.order < b.order ? -1 : 1))[0]?.id;
+}
+
+/** Poles by the cable's cores, else those of a circuit between one line and neutral. */
+function polesOf({ dialect, supply }: Job, { cores, family }: QuickDraft): NonNullable<QuickDraft['poles']> {
+  const lines = linesOf(supply).length;
+  if (dialect === 'nec') return cores === 3 && lines > 1 ? '2P' : cores === 4 && lines === 3 ? '3P' : '1P';
+  if (lines === 3 && cores === 4) return '3P+N';
+  if (lines === 3 && cores === 3) return '3P';
+  return family === 'rcbo' ? '1P+N' : '1P';
+}
+
+/** The line asked for, or those with the fewest circuits of this board on them. */
+function linesFor(job: Job, boardId: string, { poles, line }: QuickCircuit['draft']): readonly Line[] {
+  const all = linesOf(job.supply);
+  const count = Math.min(LINE_COUNT[poles](job.dialect), all.length);
+  if (count === all.length) return all;
+  if (line !== undefined && count === 1) return [line];
+  const onBoard = new Set(
+    Object.values(job.circuits).flatMap((circuit) => (circuit.fromBoardId === boardId ? [circuit.id] : [])),
+  );
+  const used = (each: Line): number =>
+    Object.values(job.devices).filter(
+      ({ circuitId, lines }) =>
+        circuitId !== undefined && onBoard.has(circuitId) && lines.length < all.length && lines.includes(each),
+    ).length;
+  const chosen = [...all].sort((a, b) => used(a) - used(b)).slice(0, count);
+  return all.filter((each) => chosen.includes(each));
+}
+
+/** The number after the greatest on a board, with the letters that board's numbers begin with. */
+export function nextNumber(job: Job, boardId: string): string {
+  const numbers = Object.values(job.circuits).flatMap((circuit) => {
+    const match = circuit.fromBoardId === boardId && circuit.state !== 'removed' ? /^(\D*)(\d+)$/.exec(circuit.number) : null;
+    return match === null ? [] : [{ letters: match[1]!, value: Number(match[2]) }];
+  });
+  const last = numbers.sort((a, b) => b.value - a.value)[0];
+  return last === undefined ? '1' : `${last.letters}${last.value + 1}`;
+}
+
+function lacking({ dialect }: Job, draft: QuickDraft): string[] {
+  const wanted: (readonly [keyof QuickDraft, string])[] = [
+    ['ratingA', 'rating'],
+    ...(dialect === 'iec' && draft.family !== 'fuse' ? ([['curve', 'curve']] as const) : []),
+    ['capacityA', word(dialect, 'breakingCapacity')],
+    ...(draft.family === 'rcbo'
+      ? ([
+          ['sensitivityA', 'sensitivity'],
+          ['residualType', 'residual type'],
+        ] as const)
+      : []),
+    ['lineSize', 'cable'],
+    ['protectiveSize', `${word(dialect, 'protective')} size`],
+    ['insulation', 'insulation'],
+    ['lengthM', 'length'],
+    ...(dialect === 'iec' ? ([['method', 'method']] as const) : []),
+    ['ambientC', 'temperature'],
+    ['grouped', 'bunching'],
+  ];
+  const lacks = wanted.flatMap(([field, words]) => (draft[field] === undefined ? [words] : []));
+  return draft.designA === undefined && !feedsLoad(draft) ? [...lacks, 'load'] : lacks;
+}
+
+/** Something is said of what it feeds that belongs to a load of its own. */
+const feedsLoad = ({ powerW, motorHp, minimumAmpacityA, maximumDeviceA }: QuickDraft): boolean =>
+  [powerW, motorHp, minimumAmpacityA, maximumDeviceA].some((each) => each !== undefined);
+
+/** Steps that make the circuit: one action, undone as one. */
+export function quickSteps(job: Job, made: QuickCircuit, id: () => string): { circuitId: string; steps: Step[] } {
+  const circuitId = id();
+  const { draft, taken } = made;
+  const from = new Map(taken.map((each) => [each.field, each.from]));
+  const fact = <K extends keyof QuickDraft>(field: K): { value: NonNullable<QuickDraft[K]>; from: Provenance } | undefined => {
+    const value = draft[field];
+    return value === undefined ? undefined : { value: value as NonNullable<QuickDraft[K]>, from: from.get(field) ?? 'stated' };
+  };
+  const circuit: Circuit = pruned({
+    id: circuitId,
+    order: orderOn(job, made.boardId),
+    number: made.number,
+    name: made.name,
+    kind: 'final',
+    state: 'new',
+    fromBoardId: made.boardId,
+    topology: draft.topology ?? 'radial',
+    use: draft.use,
+    designCurrentA: fact('designA'),
+    continuous: feedsLoad(draft) ? undefined : fact('continuous'),
+  });
+  const rows: Step[] = [{ do: 'put', on: 'circuits', row: circuit }];
+  const segment = draft.lineSize === undefined && draft.lengthM === undefined ? undefined : cableOf(made, circuitId, id(), fact);
+  if (segment !== undefined) rows.push({ do: 'put', on: 'segments', row: segment });
+  const device: Device = {
+    id: id(),
+    order: 'a',
+    name: `${made.name} ${DEVICE_WORDS[draft.family]}`.slice(0, 200),
+    state: 'new',
+    seat: 'start',
+    circuitId,
+    lines: [...made.lines],
+    grade: 'typical',
+    settings: settingsOf(draft, fact),
+  };
+  rows.push({ do: 'put', on: 'devices', row: device });
+  if (feedsLoad(draft))
+    rows.push({
+      do: 'put',
+      on: 'loads',
+      row: pruned({
+        id: id(),
+        circuitId,
+        order: 'a',
+        name: made.name,
+        powerW: fact('powerW'),
+        motorHp: fact('motorHp'),
+        minimumAmpacityA: fact('minimumAmpacityA'),
+        maximumDeviceA: fact('maximumDeviceA'),
+        cosPhi: fact('cosPhi'),
+        continuous: fact('continuous'),
+      }),
+    });
+  return { circuitId, steps: rows };
+}
+
+const DEVICE_WORDS = { mcb: 'breaker', rcbo: 'RCBO', fuse: 'fuse', 'moulded-case-nec': 'breaker' } as const;
+
+/** Leaves out what is absent. */
+const pruned = <T extends object>(row: { [K in keyof T]: T[K] | undefined }): T =>
+  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== undefined)) as T;
+
+type FactOf = <K extends keyof QuickDraft>(field: K) => Fact<NonNullable<QuickDraft[K]>> | undefined;
+
+function cableOf({ draft, lines }: QuickCircuit, circuitId: string, id: string, fact: FactOf): Segment {
+  const neutral = hasNeutral(draft, lines.length);
+  const roles = ['line', 'line2', 'line3'].slice(0, lines.length) as NonNullable<Segment['roles']>;
+  const spare = (draft.cores ?? 0) > lines.length + (neutral ? 1 : 0);
+  return pruned<Segment>({
+    id,
+    circuitId,
+    order: 'a',
+    state: 'new',
+    lengthM: fact('lengthM'),
+    lineSize: fact('lineSize'),
+    neutralSize: neutral ? fact('lineSize') : undefined,
+    protectiveSize: fact('protectiveSize'),
+    material: fact('material'),
+    insulation: fact('insulation'),
+    construction: draft.construction,
+    place: draft.place,
+    method: fact('method'),
+    ambientC: fact('ambientC'),
+    groupedCircuits: fact('grouped'),
+    protectivePath: draft.place === 'raceway' && draft.protectiveSize === undefined ? 'raceway' : 'conductor',
+    roles: [...roles, ...(neutral ? (['neutral'] as const) : []), ...(spare ? (['switched'] as const) : []), 'protective'],
+  });
+}
+
+/** One line always has its neutral; two and three have one where the device or the cable has room for it. */
+function hasNeutral({ poles, cores, family }: QuickCircuit['draft'], lines: number): boolean {
+  if (lines === 1) return true;
+  if (family === 'moulded-case-nec') return (cores ?? 0) > lines;
+  return poles === '3P+N' || poles === '4P';
+}
+
+function settingsOf(draft: QuickCircuit['draft'], fact: FactOf): DeviceSettings {
+  const { poles } = draft;
+  const ratingA = fact('ratingA');
+  if (draft.family === 'moulded-case-nec')
+    return pruned<DeviceSettings & { family: 'moulded-case-nec' }>({
+      family: 'moulded-case-nec',
+      ratingA,
+      poles,
+      aicA: fact('capacityA'),
+      voltageMarking: fact('voltageMarking'),
+      arcFault: draft.arcFault,
+      groundFault: draft.groundFault,
+    });
+  if (draft.family === 'fuse')
+    return pruned<DeviceSettings & { family: 'fuse' }>({
+      family: 'fuse',
+      system: 'gG',
+      ratingA,
+      poles,
+      breakingA: fact('capacityA'),
+    });
+  const breaker = { ratingA, curve: fact('curve'), poles, icnA: fact('capacityA'), energyClass: fact('energyClass') };
+  if (draft.family === 'mcb') return pruned<DeviceSettings & { family: 'mcb' }>({ family: 'mcb', ...breaker });
+  const residual = pruned({
+    sensitivityA: fact('sensitivityA'),
+    type: fact('residualType'),
+    delay: draft.sensitivityA === undefined ? undefined : { value: draft.delay ?? ('general' as const), from: 'stated' as const },
+  });
+  return pruned<DeviceSettings & { family: 'rcbo' }>({ family: 'rcbo', ...breaker, residual });
+}
+
+/** After the last circuit of its board, before the next board's. */
+function orderOn(job: Job, boardId: string): string {
+  const ordered = Object.values(job.circuits).sort((a, b) => (a.order < b.order ? -1 : 1));
+  const last = ordered.findLastIndex((circuit) => circuit.fromBoardId === boardId || circuit.toBoardId === boardId);
+  if (last < 0) return keyAfter(ordered.at(-1)?.order);
+  return keyBetween(ordered[last]!.order, ordered[last + 1]?.order);
+}

@@ -1,0 +1,97 @@
+import type { Job } from '../job/schema/job';
+import { FIELD_WORDS, type QuickDraft, type QuickField } from './draft';
+import { feeds, WORDS, type WordKind } from './words';
+
+/** A piece of the line, where it stands in the text, and how it was read. */
+export interface QuickToken {
+  text: string;
+  start: number;
+  end: number;
+  kind: 'read' | 'name' | 'wrong';
+  shown: string;
+  /** Read, but with something to look at: a size of the other dialect. */
+  warns: boolean;
+}
+
+/** A line of shop talk as it was read. */
+export interface QuickReading {
+  tokens: QuickToken[];
+  draft: QuickDraft;
+  /** The words that are none of the others. */
+  name: string;
+  ok: boolean;
+}
+
+const GAP = /[\s,;·]*/y;
+const ENDS = '(?=[\\s,;·]|$)';
+/** Longest line that is read. */
+export const MAX_QUICK = 300;
+
+const MATCHERS = WORDS.map((kind) => ({ kind, matcher: new RegExp(`(?:${kind.pattern})${ENDS}`, 'iy') }));
+
+/**
+ * Reads a line of shop talk: `ring B32 2.5/1.5 flat 38 m workshop sockets`, `12-2 NM 20A AF 45ft loft`. The order of words
+ * does not matter; what is no word of the trade is the circuit's name. Two words that contradict each other are wrong, and
+ * nothing is made of the line until they agree.
+ * @returns every piece of the text with what it was read as; never throws
+ */
+export function readQuickLine(text: string, job: Job): QuickReading {
+  const tokens: QuickToken[] = [];
+  const draft: QuickDraft = {};
+  const matchers = MATCHERS.filter(({ kind }) => kind.dialect === undefined || kind.dialect === job.dialect);
+  let at = 0;
+  while (true) {
+    GAP.lastIndex = at;
+    at += GAP.exec(text)![0].length;
+    if (at >= text.length) break;
+    const token = nextToken(text, at, job, matchers, draft);
+    tokens.push(token);
+    at = token.end;
+  }
+  const name = tokens
+    .filter(({ kind }) => kind === 'name')
+    .map((token) => token.text)
+    .join(' ');
+  return { tokens, draft, name: capital(name).slice(0, 200), ok: tokens.every(({ kind }) => kind !== 'wrong') };
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function nextToken(
+  text: string,
+  start: number,
+  job: Job,
+  matchers: readonly { kind: WordKind; matcher: RegExp }[],
+  draft: QuickDraft,
+): QuickToken {
+  for (const { kind, matcher } of matchers) {
+    matcher.lastIndex = start;
+    const match = matcher.exec(text);
+    if (match === null || match[0] === '') continue;
+    const read = kind.read(match, job);
+    if (read === undefined) continue;
+    const place = { text: match[0], start, end: start + match[0].length };
+    if ('problem' in read) return { ...place, kind: 'wrong', shown: read.problem, warns: false };
+    const clash = take(draft, read.sets);
+    if (clash !== undefined) return { ...place, kind: 'wrong', shown: `two ${FIELD_WORDS[clash]}`, warns: false };
+    return { ...place, kind: 'read', shown: read.shown, warns: read.warns === true };
+  }
+  const word = /^[^\s,;·]+/.exec(text.slice(start))![0];
+  const use = feeds(word);
+  if (use !== undefined && draft.use === undefined) draft.use = use;
+  return { text: word, start, end: start + word.length, kind: 'name', shown: 'name', warns: false };
+}
+
+/** Takes in what a word says. @returns the field another word has said otherwise, if there is one; then nothing is taken */
+function take(draft: QuickDraft, sets: QuickDraft): QuickField | undefined {
+  const fields = Object.keys(sets) as QuickField[];
+  const clash = fields.find(
+    (field) => draft[field] !== undefined && draft[field] !== sets[field] && !refines(draft, sets, field),
+  );
+  if (clash === undefined) for (const field of fields) (draft as Record<string, unknown>)[field] = sets[field];
+  return clash;
+}
+
+/** A three-phase breaker with its poles named twice, or a breaker that turns out to be an RCBO, is no contradiction. */
+const refines = (draft: QuickDraft, sets: QuickDraft, field: QuickField): boolean =>
+  field === 'poles' && draft.poles === '3P' && (sets.poles === '3P+N' || sets.poles === '4P');

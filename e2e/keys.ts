@@ -1,0 +1,32 @@
+import type { KeyInput, Page } from 'puppeteer-core';
+
+/**
+ * Seconds a key press takes an average typist who does not know the text by heart, and the pause before each new thought:
+ * keystroke-level model (Card, Moran, Newell, 1980; from memory): K = 0.28 s, M = 1.35 s.
+ */
+const KEY_S = 0.28;
+const THOUGHT_S = 1.35;
+
+/** Types on a page and counts, to reckon what the same takes a person. */
+export function counted(page: Page) {
+  let presses = 0;
+  let thoughts = 0;
+  return {
+    press: async (key: KeyInput) => {
+      presses += 1;
+      thoughts += 1;
+      await page.keyboard.press(key);
+    },
+    type: async (text: string) => {
+      presses += text.length;
+      thoughts += text.split(' ').length;
+      await page.keyboard.type(text);
+    },
+    get presses() {
+      return presses;
+    },
+    get seconds() {
+      return presses * KEY_S + thoughts * THOUGHT_S;
+    },
+  };
+}

@@ -1,0 +1,31 @@
+'use client';
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A panel over the page, closed by Escape or a press beside it. For looking things up, never for editing what can be edited in place. */
+export function Dialog({
+  open,
+  onOpenChange,
+  title,
+  children,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  children: ReactNode;
+}) {
+  return (
+    <Radix.Root open={open} onOpenChange={onOpenChange}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-30 bg-[#10161566]" />
+        <Radix.Content
+          aria-describedby={undefined}
+          className="fixed inset-x-3 top-[10vh] z-40 mx-auto max-h-[76vh] max-w-xl overflow-y-auto rounded border border-line bg-raised text-ink shadow-raised"
+        >
+          <Radix.Title className="sr-only">{title}</Radix.Title>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+import { Fragment } from 'react';
+import { factAt } from '@/core/job/fields';
+import type { Given, Missing } from '@/core/job/known';
+import { showAmount } from '@/core/job/show';
+import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
+import type { ShownCheck, WorkingLine } from '@/core/study/answer';
+import { VerdictMark } from '@/ui/VerdictMark';
+import { FactField } from '../job/FactField';
+import { useJobState } from '../job/JobContext';
+import { BASIS_WORDS } from './labels';
+import { Standing } from './Standing';
+
+/** Everything one comparison rests on: formula with the values put in, sources, the facts and where each is from. */
+export function CheckWorking({ check, circuitId, question }: { check: ShownCheck; circuitId: string; question: QuestionId }) {
+  const shown = check.demand === null || check.limit === null ? null : showAmount(check.demand, check.limit, check.unit);
+  return (
+    <section data-check={check.id} className="border-line border-t py-2 text-[13px]">
+      <h4 className="flex items-baseline gap-2 font-semibold">
+        <VerdictMark kind={check.verdict} size={12} label={VERDICT_WORDS[check.verdict]} />
+        <span className="min-w-0 flex-1">{check.title}</span>
+        {shown !== null && (
+          <span className="whitespace-nowrap font-normal text-quiet">
+            {shown.demand} / {shown.limit} {shown.unit}
+          </span>
+        )}
+      </h4>
+      {check.working.length === 0 && <Because check={check} />}
+      <ul>
+        {check.working.map((line) => (
+          <Line key={`${line.formula} ${line.values}`} line={line} />
+        ))}
+      </ul>
+      {check.given.length > 0 && (
+        <p className="mt-1 text-[12px] text-quiet">
+          <Rests given={check.given} />
+          {check.working.length > 0 && ` · read at ${check.grade} grade`}
+        </p>
+      )}
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <Standing circuitId={circuitId} question={question} check={check} />
+      </p>
+    </section>
+  );
+}
+
+/** Why a verdict is what it is; a fact that is missing is entered here. */
+export function Because({ check }: { check: ShownCheck }) {
+  const job = useJobState((state) => state.job);
+  const typed = check.missing.filter(({ path }) => factAt(job, path) !== undefined);
+  const others = check.missing.filter((missing) => !typed.includes(missing));
+  if (check.verdict !== 'unknown' || typed.length === 0)
+    return <p className="mt-1 break-words text-[13px] text-quiet">{check.because}</p>;
+  return (
+    <div className="mt-1 text-[13px] text-quiet">
+      {others.length > 0 && <p className="break-words">missing: {others.map((each) => each.what).join('; ')}</p>}
+      <dl className="grid gap-y-[2px]">
+        {typed.map((missing) => (
+          <MissingFact key={missing.path} missing={missing} />
+        ))}
+      </dl>
+    </div>
+  );
+}
+
+function MissingFact({ missing: { path, what } }: { missing: Missing }) {
+  const job = useJobState((state) => state.job);
+  return (
+    <div className="flex items-baseline justify-between gap-3">
+      <dt className="min-w-0">{factAt(job, path)?.label ?? what}</dt>
+      <dd className="shrink-0">
+        <FactField path={path} className="font-semibold" />
+      </dd>
+    </div>
+  );
+}
+
+/** The facts of a check, each with its value, editable, and where it is from. */
+function Rests({ given }: { given: readonly Given[] }) {
+  const job = useJobState((state) => state.job);
+  return given.map(({ path, what, from }, index) => (
+    <Fragment key={path}>
+      {index > 0 && ' · '}
+      {factAt(job, path)?.label ?? what} <FactField path={path} className="text-ink" /> {PROVENANCE_WORDS[from]}
+    </Fragment>
+  ));
+}
+
+function Line({ line }: { line: WorkingLine }) {
+  return (
+    <li className="mt-1">
+      <p className="flex flex-wrap gap-x-2">
+        <span className="min-w-[66%] flex-1 break-words">
+          {line.formula}
+          {line.values !== '' && <span className="text-quiet"> : {line.values}</span>}
+        </span>
+        <b className="ml-auto whitespace-nowrap font-semibold">{line.result}</b>
+      </p>
+      <p className="text-[12px] text-quiet">
+        {line.source} · {BASIS_WORDS[line.basis]}
+      </p>
+    </li>
+  );
+}

@@ -1,0 +1,33 @@
+import { showCurrent } from '@/core/job/show';
+import type { CircuitChart } from '@/core/study/chart';
+import type { ChartBand, ChartModel } from '@/ui/charts/model';
+
+/** Bands nearest device first, faults and cable limit, over whole decades that hold them all. */
+export function chartModelOf(chart: CircuitChart): ChartModel {
+  const currents = [
+    ...chart.bands.flatMap((band) => [...band.fast, ...band.slow].map((gate) => gate.currentA)),
+    ...chart.faults.map((fault) => fault.currentA),
+  ];
+  const least = Math.min(...currents, 100);
+  const most = Math.max(...currents, 1000);
+  const bands: ChartBand[] = chart.bands.map((band) => ({
+    id: band.deviceId,
+    name: band.name,
+    label: band.label,
+    fast: band.fast,
+    slow: band.slow,
+    fastBeyond: band.fastBeyond,
+    slowBeyond: band.slowBeyond,
+  }));
+  return {
+    bands,
+    decadesA: [Math.floor(Math.log10(least)), Math.ceil(Math.log10(most * 1.05))],
+    decadesS: [-3, 4],
+    verticals: chart.faults.map((fault) => ({
+      currentA: fault.currentA,
+      label: showCurrent(fault.currentA),
+      title: fault.label,
+    })),
+    diagonal: chart.cable === null ? null : { a2s: chart.cable.a2s, label: chart.cable.label },
+  };
+}

@@ -1,0 +1,60 @@
+import { factPaths } from '@/core/job/fields';
+import type { Board } from '@/core/job/schema/supply';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { KeptText } from '@/ui/Field';
+import { useJobState, useSession } from '../../job/JobContext';
+import { Facts } from './Panel';
+
+/** Everything there is to say of a board. */
+export function BoardFacts({ board }: { board: Board }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id, name } = board;
+  const edit = (label: string, field: string, to: unknown) =>
+    session.edit({
+      label: `${name}: ${label}`.slice(0, 200),
+      steps: [{ do: 'set', on: 'boards', id, field: [field], ...(to === undefined ? {} : { to }) }],
+    });
+  const circuits = Object.values(job.circuits).filter((circuit) => circuit.state !== 'removed');
+  const feeders = circuits.filter((circuit) => circuit.toBoardId === id);
+  const spare = circuits.every((circuit) => circuit.fromBoardId !== id) && feeders.every(({ kind }) => kind === 'distribution');
+  return (
+    <div className="grid gap-2">
+      <KeptText label="Name" value={name} keep={(text) => edit(`name ${text}`, 'name', text)} />
+      <KeptText
+        label="Where it is"
+        value={board.place ?? ''}
+        keep={(text) => edit(`in ${text}`, 'place', text === '' ? undefined : text)}
+      />
+      <Choice
+        label="Building"
+        value={board.otherBuilding === true ? 'other' : 'same'}
+        options={[
+          { value: 'same', label: 'in this building' },
+          { value: 'other', label: 'in another building' },
+        ]}
+        onChange={(to) => edit(`${to} building`, 'otherBuilding', to === 'other')}
+      />
+      <Facts paths={factPaths(job, 'boards', id)} />
+      {spare && (
+        <Button
+          onClick={() =>
+            session.edit({
+              label: `Without ${name}`.slice(0, 200),
+              steps: [
+                { do: 'set', on: 'boards', id, field: ['state'], to: 'removed' },
+                ...feeders.map((feeder) => ({
+                  ...{ do: 'set' as const, on: 'circuits' as const, id: feeder.id },
+                  ...{ field: ['state'], to: 'removed' },
+                })),
+              ],
+            })
+          }
+        >
+          Take it out with its feeder
+        </Button>
+      )}
+    </div>
+  );
+}

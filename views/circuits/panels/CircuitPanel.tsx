@@ -1,0 +1,159 @@
+'use client';
+import { X } from 'lucide-react';
+import type { Step } from '@/core/job/commands';
+import { factPaths } from '@/core/job/fields';
+import { copyOfCircuit, newBoard, newDevice, newGroupDevice, newLoad, newSegment } from '@/core/job/newParts';
+import { Circuit, type Load } from '@/core/job/schema/circuit';
+import { nextNumber } from '@/core/quick/circuit';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { KeptText, Labelled, Select } from '@/ui/Field';
+import { IconButton } from '@/ui/IconButton';
+import { useJobState, useSession } from '../../job/JobContext';
+import { findingsOpen, hrefOf } from '../../job/places';
+import { Facts } from './Panel';
+
+const USES = Circuit.shape.use.unwrap().options;
+const TOPOLOGIES = Circuit.shape.topology.options;
+
+/** Everything there is to say of a circuit that is not on its run: name, use, design current, loads. */
+export function CircuitFacts({ circuit }: { circuit: Circuit }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id, number, name } = circuit;
+  const edit = (label: string, field: string, to: string | undefined) =>
+    session.edit({
+      label: `${name}: ${label}`.slice(0, 200),
+      steps: [{ do: 'set', on: 'circuits', id, field: [field], ...(to === undefined ? {} : { to }) }],
+    });
+  const neighbours = Object.values(job.circuits)
+    .filter((other) => other.id !== id && other.kind === 'final' && other.fromBoardId === circuit.fromBoardId)
+    .filter((other) => other.state !== 'removed')
+    .sort((a, b) => a.number.localeCompare(b.number, 'en', { numeric: true }));
+  const groups = Object.values(job.devices).filter(
+    (device) => device.seat === 'board' && device.boardId === circuit.fromBoardId && device.state !== 'removed',
+  );
+  const loads = Object.values(job.loads)
+    .filter((load) => load.circuitId === id)
+    .sort((a, b) => (a.order < b.order ? -1 : 1));
+  const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
+    Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
+  const add = (label: string, steps: Step[]) => session.edit({ label: `${name}: ${label}`.slice(0, 200), steps });
+  const copy = () => {
+    const made = copyOfCircuit(job, id, nextNumber(job, circuit.fromBoardId ?? ''), () => crypto.randomUUID());
+    if (session.edit({ label: `Copy of ${number} ${name}`.slice(0, 200), steps: made.steps }) !== undefined) return;
+    window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId: made.circuitId }, findingsOpen()));
+  };
+  return (
+    <div className="grid gap-2">
+      <div className="grid grid-cols-[72px_minmax(0,1fr)] gap-2">
+        <KeptText label="Number" value={number} keep={(text) => edit(`number ${text}`, 'number', text)} />
+        <KeptText label="Name" value={name} keep={(text) => edit(`name ${text}`, 'name', text)} />
+      </div>
+      {circuit.kind === 'final' && (
+        <>
+          <Choice
+            label="Use"
+            value={circuit.use}
+            options={USES.map((value) => ({ value, label: value }))}
+            onChange={(to) => edit(to, 'use', to)}
+          />
+          <Choice
+            label="Form"
+            value={circuit.topology}
+            options={TOPOLOGIES.map((value) => ({ value, label: value }))}
+            onChange={(to) => edit(to, 'topology', to)}
+          />
+        </>
+      )}
+      <Facts
+        paths={factPaths(job, 'circuits', id).filter((path) => circuit.topology === 'ring' || !path.endsWith('.ringContinuity'))}
+      />
+      {circuit.kind === 'final' && neighbours.length > 0 && (
+        <Labelled label="Shares its neutral with">
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={circuit.sharesNeutralWith ?? 'none'}
+              options={[
+                { value: 'none', label: 'no other circuit' },
+                ...neighbours.map((other) => ({ value: other.id, label: `${other.number} ${other.name}` })),
+              ]}
+              onChange={(to) => edit('shared neutral', 'sharesNeutralWith', to === 'none' ? undefined : to)}
+            />
+          )}
+        </Labelled>
+      )}
+      {groups.length > 0 && (
+        <Labelled label="Behind">
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={circuit.behindDeviceId ?? 'none'}
+              options={[
+                { value: 'none', label: 'the board itself' },
+                ...groups.map((group) => ({ value: group.id, label: group.name })),
+              ]}
+              onChange={(to) => edit('behind another device', 'behindDeviceId', to === 'none' ? undefined : to)}
+            />
+          )}
+        </Labelled>
+      )}
+      {loads.map((load) => (
+        <LoadFacts key={load.id} load={load} />
+      ))}
+      <div className="flex flex-wrap gap-2">
+        {circuit.kind === 'final' && (
+          <Button onClick={() => add('another load', [newLoad(job, circuit, crypto.randomUUID())])}>Add a load</Button>
+        )}
+        <Button onClick={() => add('a device', [newDevice(job, circuit, crypto.randomUUID())])}>Add a device</Button>
+        {circuit.kind !== 'service' && (
+          <Button onClick={() => add('a group device', newGroupDevice(job, circuit, crypto.randomUUID()))}>
+            Add a device ahead of a group
+          </Button>
+        )}
+        {circuit.kind === 'final' && loads.length === 0 && (
+          <Button onClick={() => add('a board behind it', newBoard(job, circuit, crypto.randomUUID()))}>
+            {job.dialect === 'nec' ? 'Feed a new panel' : 'Feed a new board'}
+          </Button>
+        )}
+        {!has(job.segments) && (
+          <Button onClick={() => add('a cable', [newSegment(job, id, crypto.randomUUID())])}>Add a cable</Button>
+        )}
+        {circuit.kind === 'final' && <Button onClick={copy}>Copy the circuit</Button>}
+        {circuit.kind !== 'service' && <Button onClick={() => edit('taken out', 'state', 'removed')}>Take it out</Button>}
+      </div>
+    </div>
+  );
+}
+
+function LoadFacts({ load }: { load: Load }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  return (
+    <section aria-label={load.name} className="border-line border-t pt-2">
+      <div className="flex items-end gap-2">
+        <KeptText
+          label="Load"
+          value={load.name}
+          className="min-w-0 flex-1"
+          keep={(text) =>
+            session.edit({
+              label: `Load: ${text}`.slice(0, 200),
+              steps: [{ do: 'set', on: 'loads', id: load.id, field: ['name'], to: text }],
+            })
+          }
+        />
+        <IconButton
+          name={`Take ${load.name} out`}
+          onClick={() =>
+            session.edit({ label: `Without ${load.name}`.slice(0, 200), steps: [{ do: 'drop', on: 'loads', id: load.id }] })
+          }
+        >
+          <X size={16} aria-hidden />
+        </IconButton>
+      </div>
+      <Facts paths={factPaths(job, 'loads', load.id)} />
+    </section>
+  );
+}

@@ -1,0 +1,121 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { readQuantity } from '@/core/job/edges';
+import { newCombination } from '@/core/job/newParts';
+import type { Device } from '@/core/job/schema/device';
+import { Button } from '@/ui/Button';
+import { Labelled, Select, TextInput } from '@/ui/Field';
+import { IconButton } from '@/ui/IconButton';
+import { useJobState, useSession } from '../../job/JobContext';
+import { runModel } from '../runModel';
+import { FactLine } from './Panel';
+
+/** Combinations a device is listed in with one ahead of it, and a way to enter another. */
+export function Combinations({ device }: { device: Device }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const listed = Object.values(job.combinations).filter((each) => each.downstreamDeviceId === device.id);
+  const [entering, setEntering] = useState(false);
+  return (
+    <section aria-label="Listed combinations" className="border-line border-t pt-2">
+      {listed.map(({ id, upstreamDeviceId, reference }) => (
+        <div key={id}>
+          <div className="flex items-center justify-between gap-2 text-[13px]">
+            <span className="min-w-0">
+              with <b className="font-semibold">{job.devices[upstreamDeviceId]?.name}</b>, {reference}
+            </span>
+            <IconButton
+              name={`Take the combination ${reference} out`}
+              onClick={() =>
+                session.edit({ label: `Without ${reference}`.slice(0, 200), steps: [{ do: 'drop', on: 'combinations', id }] })
+              }
+            >
+              <X size={16} aria-hidden />
+            </IconButton>
+          </div>
+          <dl>
+            <FactLine path={`combinations.${id}.capacityA`} />
+          </dl>
+        </div>
+      ))}
+      {entering ? (
+        <NewCombination device={device} done={() => setEntering(false)} />
+      ) : (
+        <Button onClick={() => setEntering(true)}>Listed with a device ahead</Button>
+      )}
+    </section>
+  );
+}
+
+/** The devices ahead of one, nearest last: those of its run before it. */
+function aheadOf(job: Parameters<typeof runModel>[0], { id, circuitId }: Device): Device[] {
+  if (circuitId === undefined) return [];
+  const devices = runModel(job, circuitId).stations.flatMap((station) => (station.kind === 'device' ? [station.device] : []));
+  return devices.slice(
+    0,
+    devices.findIndex((each) => each.id === id),
+  );
+}
+
+function NewCombination({ device, done }: { device: Device; done: () => void }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const ahead = aheadOf(job, device);
+  const [upstream, setUpstream] = useState(ahead.at(-1)?.id ?? '');
+  const [rating, setRating] = useState('');
+  const [reference, setReference] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const typed = readQuantity(rating, 'current', 'kA');
+  const add = () => {
+    const chosen = ahead.find((each) => each.id === upstream);
+    if (chosen === undefined) return setProblem('choose the device ahead of it');
+    if (!typed.ok) return setProblem(typed.message);
+    const refused = session.edit({
+      label: `${device.name} listed with ${chosen.name}`.slice(0, 200),
+      steps: [
+        newCombination(job, chosen, device, { id: crypto.randomUUID(), capacityA: typed.value, reference: reference.trim() }),
+      ],
+    });
+    if (refused !== undefined) return setProblem(refused);
+    return done();
+  };
+  if (ahead.length === 0) return <p className="text-[13px] text-quiet">No device is ahead of it.</p>;
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add();
+      }}
+    >
+      <Labelled label="With">
+        {(wiring) => (
+          <Select
+            {...wiring}
+            value={upstream}
+            options={ahead.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={setUpstream}
+          />
+        )}
+      </Labelled>
+      <div className="grid grid-cols-[96px_minmax(0,1fr)] gap-2">
+        <Labelled label="Rating, kA">
+          {(wiring) => (
+            <TextInput {...wiring} inputMode="decimal" value={rating} onChange={(event) => setRating(event.target.value)} />
+          )}
+        </Labelled>
+        <Labelled label="Listing or table">
+          {(wiring) => <TextInput {...wiring} value={reference} onChange={(event) => setReference(event.target.value)} />}
+        </Labelled>
+      </div>
+      {problem !== undefined && (
+        <p role="alert" className="font-semibold text-[13px] text-stop">
+          {problem}
+        </p>
+      )}
+      <Button primary type="submit">
+        Enter the combination
+      </Button>
+    </form>
+  );
+}

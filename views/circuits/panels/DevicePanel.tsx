@@ -1,0 +1,149 @@
+'use client';
+import { factPaths } from '@/core/job/fields';
+import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
+import { asFamily, FAMILIES_OF } from '@/core/job/newParts';
+import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';
+import type { Line } from '@/core/job/schema/facts';
+import { familyWord, lineLetter, linesOf } from '@/core/job/terms';
+import { Button } from '@/ui/Button';
+import { Choice, Choices } from '@/ui/Choice';
+import { KeptText, Labelled, Select } from '@/ui/Field';
+import { useJobState, useSession } from '../../job/JobContext';
+import { plainSettings } from '../deviceWords';
+import { Combinations } from './Combinations';
+import { Facts } from './Panel';
+
+const POLES = ['1P', '1P+N', '2P', '3P', '3P+N', '4P'] as const;
+
+const SEATS = [
+  { value: 'start' as const, label: 'at the start' },
+  { value: 'end' as const, label: 'at the end' },
+];
+/** Families that may be listed to break more together with a device ahead. */
+const COMBINED: ReadonlySet<DeviceFamily> = new Set(['mcb', 'rcbo', 'moulded-case-nec', 'fuse']);
+
+/** Everything there is to say of a device. */
+export function DeviceFacts({ device }: { device: Device }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id, name, settings } = device;
+  const edit = (label: string, field: string[], to: unknown) =>
+    session.edit({
+      label: `${name}: ${label}`.slice(0, 200),
+      steps: [{ do: 'set', on: 'devices', id, field, ...(to === undefined ? {} : { to }) }],
+    });
+  const usual = FAMILIES_OF[job.dialect];
+  const families = usual.includes(settings.family) ? usual : [...usual, settings.family];
+  const lines = linesOf(job.supply);
+  const feeds = device.circuitId === undefined ? undefined : job.circuits[device.circuitId];
+  const seats = feeds === undefined || feeds.kind === 'final' ? undefined : SEATS;
+  const keepLetThrough = (text: string): string | undefined => {
+    if (text === '') return edit('no let-through', ['settings', 'makerLetThrough'], undefined);
+    const typed = readLetThrough(text);
+    if (!typed.ok) return typed.message;
+    return edit(`let-through ${typed.readAs}`, ['settings', 'makerLetThrough'], { value: typed.value, from: 'stated' });
+  };
+  return (
+    <div className="grid gap-2">
+      <KeptText label="Name" value={name} keep={(text) => edit(`name ${text}`, ['name'], text)} />
+      <Labelled label="Kind">
+        {(wiring) => (
+          <Select
+            {...wiring}
+            value={settings.family}
+            options={families.map((value) => ({ value, label: familyWord(value) }))}
+            onChange={(family: DeviceFamily) =>
+              session.edit({
+                label: `${name}: ${familyWord(family)}`.slice(0, 200),
+                steps: [asFamily(device, family, job.dialect)],
+              })
+            }
+          />
+        )}
+      </Labelled>
+      {'poles' in settings && (
+        <Choice
+          label="Poles"
+          value={settings.poles}
+          options={POLES.map((value) => ({ value, label: value }))}
+          onChange={(to) => edit(`poles ${to}`, ['settings', 'poles'], to)}
+        />
+      )}
+      {lines.length > 1 && (
+        <Choices
+          label="Lines it opens"
+          value={device.lines}
+          options={lines.map((value) => ({ value, label: lineLetter(job.supply, value) }))}
+          onChange={(to: Line[]) =>
+            edit(
+              `on ${to.join(', ')}`,
+              ['lines'],
+              lines.filter((line) => to.includes(line)),
+            )
+          }
+        />
+      )}
+      <Choice
+        label="Grade its band is read at"
+        value={device.grade}
+        options={Grade.options.map((value) => ({ value, label: `${value} band` }))}
+        onChange={(to) => edit(`${to} band`, ['grade'], to)}
+      />
+      {plainSettings(settings, job.dialect).map(({ field, label, value, options }) => (
+        <Labelled key={field} label={label}>
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={value}
+              options={options}
+              onChange={(to) => edit(to.replaceAll('-', ' '), ['settings', field], to)}
+            />
+          )}
+        </Labelled>
+      ))}
+      {seats !== undefined && (
+        <Choice label="Where it sits" value={device.seat} options={seats} onChange={(to) => edit(`at the ${to}`, ['seat'], to)} />
+      )}
+      <Facts paths={factPaths(job, 'devices', id)} />
+      {(settings.family === 'mcb' || settings.family === 'rcbo') && (
+        <KeptText
+          label="Let-through by its maker, as 3 kA 12 kA²s; 6 kA 24 kA²s"
+          value={showLetThrough(settings.makerLetThrough?.value ?? [])}
+          keep={keepLetThrough}
+        />
+      )}
+      {settings.family === 'rccb' && <Backup device={device} named={settings.conditionalWithDeviceId} />}
+      {device.circuitId !== undefined && COMBINED.has(settings.family) && <Combinations device={device} />}
+      <Button onClick={() => edit('taken out', ['state'], 'removed')}>Take it out</Button>
+    </div>
+  );
+}
+
+/** The overcurrent device the conditional rating of a residual switch holds with: one ahead of it or behind it. */
+function Backup({ device, named }: { device: Device; named: string | undefined }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const boardId = device.boardId ?? job.circuits[device.circuitId ?? '']?.fromBoardId;
+  const near = Object.values(job.devices).filter(({ id, circuitId, settings, state }) => {
+    const circuit = job.circuits[circuitId ?? ''];
+    const here = circuit !== undefined && (circuit.fromBoardId === boardId || circuit.toBoardId === boardId);
+    return here && id !== device.id && state !== 'removed' && COMBINED.has(settings.family);
+  });
+  return (
+    <Labelled label="Its conditional rating holds with">
+      {(wiring) => (
+        <Select
+          {...wiring}
+          value={named ?? ''}
+          options={near.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(to) =>
+            session.edit({
+              label: `${device.name}: with ${job.devices[to]?.name}`.slice(0, 200),
+              steps: [{ do: 'set', on: 'devices', id: device.id, field: ['settings', 'conditionalWithDeviceId'], to }],
+            })
+          }
+        />
+      )}
+    </Labelled>
+  );
+}

@@ -1,0 +1,47 @@
+import type { QuestionId } from '@/core/job/terms';
+
+/** A place in an open job: its step, and what is chosen there. */
+export interface JobPlace {
+  step: string;
+  circuitId?: string | undefined;
+  question?: QuestionId | undefined;
+  /** Path of the field to go to. */
+  at?: string | undefined;
+  /** What is laid out for print. */
+  print?: string | undefined;
+}
+
+/** Address of a place; whether the findings lie open stays as it is. */
+export function hrefOf(jobId: string, { step, circuitId, question, at, print }: JobPlace, findings: boolean): string {
+  const query = new URLSearchParams();
+  if (circuitId !== undefined) query.set('c', circuitId);
+  if (question !== undefined) query.set('q', question);
+  if (at !== undefined) query.set('at', at);
+  if (print !== undefined) query.set('print', print);
+  if (findings) query.set('findings', 'open');
+  return `/jobs/${jobId}/${step}${query.size === 0 ? '' : `?${query}`}`;
+}
+
+/** Whether the findings lie open, by the address. */
+export const findingsOpen = (): boolean => new URLSearchParams(window.location.search).has('findings');
+
+/** The address as it is, with the findings open or closed. */
+export function withFindings(open: boolean): string {
+  const query = new URLSearchParams(window.location.search);
+  if (open) query.set('findings', 'open');
+  else query.delete('findings');
+  return `${window.location.pathname}${query.size === 0 ? '' : `?${query}`}`;
+}
+
+const SUPPLY_PATHS = /^(origins|electrodes|sourceStates|supply)\b/;
+
+/** Where a finding is put right: on the supply's screen what belongs to the supply, else on the circuit's desk. */
+export function placeOfFinding(finding: { circuitId: string; question: QuestionId; path: string }): JobPlace {
+  const { circuitId, question, path } = finding;
+  if (SUPPLY_PATHS.test(path)) return { step: 'supply', at: path };
+  return { step: 'circuits', circuitId, question, ...(path.split('.').length > 2 ? { at: path } : {}) };
+}
+
+/** A plain click with the left button: one that stays in this tab. */
+export const staysHere = (event: { metaKey: boolean; ctrlKey: boolean; shiftKey: boolean }): boolean =>
+  !(event.metaKey || event.ctrlKey || event.shiftKey);

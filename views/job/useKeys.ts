@@ -1,0 +1,82 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
+import { useSession } from './JobContext';
+import { findingsOpen, hrefOf, type JobPlace, withFindings } from './places';
+import { STEPS } from './steps';
+
+interface Panels {
+  search: () => void;
+  help: () => void;
+}
+
+/** How long the second key of a pair may take, ms. */
+const PAIR_MS = 1200;
+
+const inField = ({ target }: KeyboardEvent): boolean =>
+  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], [role=dialog]') !== null;
+
+/** Keys that work anywhere in an open job. Letters alone only outside fields, and Ctrl Z not in one, which has an undo of its own. */
+export function useKeys({ search, help }: Panels): void {
+  const session = useSession();
+  const router = useRouter();
+  const goPressed = useRef(0);
+  useEffect(() => {
+    const to = (place: JobPlace) => router.push(hrefOf(session.jobId, place, findingsOpen()));
+    const at = (step: string) => to({ step });
+    const withControl = (key: string, shift: boolean): boolean => {
+      if (key === 'k') {
+        search();
+        return true;
+      }
+      return turn(key, shift);
+    };
+    const turn = (key: string, shift: boolean): boolean => {
+      const { reach } = session.store.getState();
+      if (key === 'z' && !shift && reach.undo !== null) session.undo();
+      else if ((key === 'y' || (key === 'z' && shift)) && reach.redo !== null) session.redo();
+      else return false;
+      return true;
+    };
+    const alone = (key: string): boolean => {
+      const paired = performance.now() - goPressed.current < PAIR_MS;
+      goPressed.current = 0;
+      if (paired && /^\d$/.test(key)) {
+        const step = STEPS[(Number(key) + 9) % 10]?.at;
+        if (step !== undefined) at(step);
+      } else if (key === 'g') goPressed.current = performance.now();
+      else if (key === '?') help();
+      else if (key === 'f') window.history.pushState(null, '', withFindings(!findingsOpen()));
+      else if (key === 'p') to({ step: 'handover', print: 'report', circuitId: session.store.getState().circuitId ?? undefined });
+      else if (key === 'n') newCircuit(() => at('circuits'));
+      else return false;
+      return true;
+    };
+    const press = (event: KeyboardEvent) => {
+      if (event.altKey || event.defaultPrevented) return;
+      const key = event.key.toLowerCase();
+      const control = event.ctrlKey || event.metaKey;
+      if (inField(event) && !(control && key === 'k')) return;
+      if (control ? withControl(key, event.shiftKey) : alone(key)) event.preventDefault();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [session, router, search, help]);
+}
+
+/** Puts the caret on the quick line, going to the desk first where it is not shown. */
+function newCircuit(toDesk: () => void): void {
+  const line = document.querySelector<HTMLElement>('[data-quick-line]');
+  if (line !== null) {
+    line.focus();
+    return;
+  }
+  toDesk();
+  const until = performance.now() + PAIR_MS;
+  const look = () => {
+    const there = document.querySelector<HTMLElement>('[data-quick-line]');
+    if (there !== null) there.focus();
+    else if (performance.now() < until) requestAnimationFrame(look);
+  };
+  look();
+}

@@ -1,0 +1,109 @@
+'use client';
+import { useEffect } from 'react';
+import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/newSource';
+import type { Job } from '@/core/job/schema/job';
+import { EarthingSystem, type VoltageSystem } from '@/core/job/schema/supply';
+import { systemWord, word } from '@/core/job/terms';
+import { Choice } from '@/ui/Choice';
+import { KeptText, Labelled, Select } from '@/ui/Field';
+import { useJobState, useSession } from '../job/JobContext';
+import { NewSourceMenu } from './NewSourceMenu';
+import { OriginPanel } from './OriginPanel';
+import { SourceStates } from './SourceStates';
+
+/** The supply: how power arrives, what is declared and measured of it, and in which states the house can be fed. */
+export function SupplyScreen() {
+  const session = useSession();
+  const supply = useJobState((state) => state.desk?.supply);
+  // No circuit is looked at here.
+  useEffect(() => session.choose(null), [session]);
+  return (
+    <main className="min-w-0 flex-1 p-3 lg:overflow-y-auto" aria-busy={supply === undefined}>
+      <div className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)] gap-[10px]">
+        <SystemStrip />
+        {supply?.origins.map((origin, index, all) => (
+          <OriginPanel
+            key={origin.originId}
+            study={origin}
+            earths={all.findIndex((each) => each.boardId === origin.boardId) === index}
+          />
+        ))}
+        {supply?.origins.length === 0 && (
+          <p className="rounded border border-line bg-raised p-6 text-quiet">
+            No source yet: nothing can be said of any fault. Add what feeds the house.
+          </p>
+        )}
+        <div className="flex flex-wrap items-start gap-[10px]">
+          <SourceStates />
+          <NewSourceMenu kinds={Object.entries(SOURCE_NAMES)} />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+const SYSTEMS_OF: Record<Job['dialect'], readonly (typeof VoltageSystem.options)[number][]> = {
+  iec: ['single-phase', 'three-phase-400-230'],
+  nec: ['split-phase', 'three-phase-208-120', 'single-phase'],
+};
+
+/** The nominal supply of the whole job. */
+function SystemStrip() {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { supply, dialect } = job;
+  const set = (field: keyof Job['supply'], to: string | number, label: string) =>
+    session.edit({ label, steps: [{ do: 'set-job', field: ['supply', field], to }] });
+  const number = (field: 'u0V' | 'cMax' | 'cMin', label: string) => (
+    <KeptText
+      label={label}
+      value={String(supply[field])}
+      className="w-24"
+      keep={(text) => {
+        const value = Number(text.replace(',', '.'));
+        return Number.isFinite(value) ? set(field, value, `${label}: ${text}`) : 'a number is wanted here';
+      }}
+    />
+  );
+  const systems = SYSTEMS_OF[dialect].includes(supply.voltageSystem)
+    ? SYSTEMS_OF[dialect]
+    : [...SYSTEMS_OF[dialect], supply.voltageSystem];
+  return (
+    <section
+      aria-label="System"
+      className="flex flex-wrap items-start gap-x-5 gap-y-2 rounded border border-line bg-raised px-4 py-3"
+    >
+      <Labelled label="System" className="w-56">
+        {(wiring) => (
+          <Select
+            {...wiring}
+            value={supply.voltageSystem}
+            options={systems.map((value) => ({ value, label: systemWord(value) }))}
+            onChange={(to) => session.edit({ label: `System: ${systemWord(to)}`, steps: withVoltageSystem(to) })}
+          />
+        )}
+      </Labelled>
+      <div className="grid gap-1">
+        <span className="text-[13px] text-quiet">{word(dialect, 'earthing')}</span>
+        <Choice
+          label={word(dialect, 'earthing')}
+          value={supply.earthing}
+          options={EarthingSystem.options.map((value) => ({ value, label: value }))}
+          onChange={(to) => set('earthing', to, `${word(dialect, 'earthing')}: ${to}`)}
+        />
+      </div>
+      {number('u0V', `${word(dialect, 'toEarth')}, V`)}
+      <div className="grid gap-1">
+        <span className="text-[13px] text-quiet">Frequency</span>
+        <Choice
+          label="Frequency"
+          value={String(supply.frequencyHz)}
+          options={['50', '60'].map((value) => ({ value, label: `${value} Hz` }))}
+          onChange={(to) => set('frequencyHz', Number(to), `Frequency: ${to} Hz`)}
+        />
+      </div>
+      {dialect === 'iec' && number('cMax', 'c, most')}
+      {dialect === 'iec' && number('cMin', 'c, least')}
+    </section>
+  );
+}
