@@ -175,6 +175,45 @@ describe('an edit', () => {
     session.stop();
   });
 
+  it('on its way can be undone already, by a turn sent after it', async () => {
+    const session = opened();
+    await settled();
+    session.edit(length('hob-cable', 21));
+    expect(session.store.getState().reach).toEqual({ undo: 'hob-cable 21 m', redo: null });
+    session.undo();
+    await settled();
+    expect(server.asked.map(({ what }) => what)).toEqual(['hob-cable 21 m', 'undo']);
+    session.stop();
+  });
+
+  it('confirmed is what undo reaches, whatever an answer it has overtaken says', async () => {
+    const session = opened();
+    await settled();
+    let arrive = (_: Answer) => {};
+    server.link.changesAfter = () => new Promise((resolve) => (arrive = resolve));
+    listener.linked();
+    session.edit(length('hob-cable', 21));
+    await settled();
+    arrive({ kind: 'done', outcome: { revision: 1, entries: [], reach: { undo: null, redo: null } } });
+    await settled();
+    expect(session.store.getState().reach.undo).toBe('something');
+    session.stop();
+  });
+
+  it('that cannot be undone is passed over, and the next in reach asked for', async () => {
+    const session = opened();
+    await settled();
+    server.instead = [
+      { kind: 'refused', because: 'changed again since', entries: [] },
+      { kind: 'done', outcome: { revision: 1, entries: [], reach: { undo: 'the one before', redo: null } } },
+    ];
+    session.undo();
+    await settled();
+    expect(said(session)).toEqual(['changed again since']);
+    expect(session.store.getState().reach.undo).toBe('the one before');
+    session.stop();
+  });
+
   it('without a link is kept, said to be waiting, and sent again under the same key', async () => {
     const session = opened();
     await settled();
@@ -322,6 +361,16 @@ describe('a job put back or taken away', () => {
     session.edit(length('hob-cable', 51));
     await settled();
     expect(server.asked.at(-1)).toMatchObject({ base: 9 });
+    session.stop();
+  });
+
+  it('stays gone with nothing unsent', async () => {
+    const session = opened();
+    await settled();
+    server.instead = [{ kind: 'gone', because: 'there is no such job' }];
+    listener.linked();
+    await settled();
+    expect(session.store.getState().saved.kind).toBe('gone');
     session.stop();
   });
 

@@ -5,7 +5,7 @@ import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
 import type { Fix } from '@/core/study/fixes';
 import { type DeskStudy, startStudyWorker } from '@/workers/client';
-import { type Answer, jobLink } from './jobLink';
+import { type Answer, jobLink, type Outcome } from './jobLink';
 import { onTicks } from './ticks';
 import { unsent } from './unsent';
 
@@ -68,6 +68,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   const { link } = around;
   let confirmed = { job, revision };
   let pending: Pending[] = [];
+  let { reach } = store.getState();
   let sending = false;
   let failures = 0;
   let retry: ReturnType<typeof setTimeout> | undefined;
@@ -120,9 +121,23 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     showJob(next);
   }
 
+  /** An edit on its way can be undone already: its undo is sent after it. */
+  function showReach(): void {
+    const last = pending.findLast((one) => one.kind === 'do');
+    store.setState({ reach: last?.kind === 'do' ? { undo: last.command.label, redo: null } : reach });
+  }
+
+  /** Answers can overtake each other: one older than what is confirmed says nothing new. */
+  function learnReach(outcome: Outcome): void {
+    if (outcome.revision < confirmed.revision) return;
+    reach = outcome.reach;
+    showReach();
+  }
+
   function drop(key: string): void {
     pending = pending.filter((one) => one.key !== key);
     unsent.remove(job.id, key);
+    showReach();
   }
 
   /** Takes in what happened, in order. @returns false where something in between is missing */
@@ -149,8 +164,8 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     const answer = await link.changesAfter(confirmed.revision);
     if (ended) return;
     if (answer.kind === 'done') {
-      store.setState({ reach: answer.outcome.reach });
       if (answer.outcome.entries.length > 0 && take(answer.outcome.entries)) rebuild();
+      learnReach(answer.outcome);
     } else if (answer.kind === 'stale') await reopen();
     else if (answer.kind === 'gone') store.setState({ saved: { kind: 'gone', because: answer.because } });
     if (answer.kind !== 'later') void send();
@@ -179,12 +194,14 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       notice(`${label}${answer.because}`);
       take(answer.entries);
       rebuild();
+      // What could not be undone is passed over: what comes next is another.
+      if (one.kind !== 'do') void catchUp();
       return true;
     }
-    store.setState({ reach: answer.outcome.reach });
     take(answer.outcome.entries);
     drop(one.key);
     rebuild();
+    learnReach(answer.outcome);
     return true;
   }
 
@@ -202,13 +219,19 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     }
     sending = false;
     const { saved } = store.getState();
-    if (pending.length === 0 && saved.kind !== 'saved') store.setState({ saved: { kind: 'saved', at: Date.now() } });
+    if (pending.length === 0 && (saved.kind === 'saving' || saved.kind === 'waiting'))
+      store.setState({ saved: { kind: 'saved', at: Date.now() } });
+  }
+
+  function markSaving(): void {
+    if (store.getState().saved.kind === 'saved') store.setState({ saved: { kind: 'saving' } });
   }
 
   function enqueue(one: Pending): void {
     pending.push(one);
     if (one.kind === 'do') unsent.add(job.id, { key: one.key, command: one.command });
-    if (store.getState().saved.kind === 'saved') store.setState({ saved: { kind: 'saving' } });
+    showReach();
+    markSaving();
     void send();
   }
 
@@ -217,7 +240,8 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     if (unsent.of(job.id).length === 0) return;
     await ready();
     for (const { key, command } of unsent.of(job.id)) pending.push({ key, kind: 'do', command });
-    store.setState({ saved: { kind: 'saving' } });
+    markSaving();
+    showReach();
     rebuild();
     void send();
   }
@@ -225,9 +249,11 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   function edit(command: Command): string | undefined {
     if (store.getState().saved.kind === 'gone') return READ_ONLY;
     if (commands === undefined) {
+      markSaving();
       void ready().then(() => {
         const problem = edit(command);
         if (problem !== undefined) notice(`"${command.label}" was not kept: ${problem}`);
+        void send();
       });
       return undefined;
     }
