@@ -51,6 +51,7 @@ export async function startApp(): Promise<App> {
           problems.push(`outbound: ${request.url()}`);
       });
       await page.goto(server.url + at, { waitUntil: 'load' });
+      await alive(page);
       return page;
     },
     stop: async (signal) => {
@@ -67,6 +68,20 @@ export async function startApp(): Promise<App> {
       rmSync(data, { recursive: true, force: true });
     },
   };
+}
+
+/** Waits until what was drawn by the server answers: before, a key or a press falls on nothing. */
+export async function alive(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('button, input, select')].every((control) =>
+      Object.keys(control).some((key) => key.startsWith('__reactProps')),
+    ),
+  );
+}
+
+export async function reload(page: Page): Promise<void> {
+  await page.reload();
+  await alive(page);
 }
 
 /** Finds what breaks the accessibility rules on a page: `rule: element` each. */

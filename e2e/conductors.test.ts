@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, alive } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -78,6 +78,7 @@ describe('conductors', () => {
     await choose(page, 'What Electrode 2 is', 'foundation');
     await page.waitForSelector('[data-testid=saved][data-saved=saved]');
     await page.goto(`${app.url}/jobs/kiln-house/circuits?c=service`);
+    await alive(page);
     await verdictIs(page, 'stop');
     await says(page, '4 AWG copper at least for 250 kcmil; 8 AWG there');
     await page.close();

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -48,7 +48,7 @@ describe('the circuit desk', () => {
     await page.waitForSelector('[data-bands="C16 80 A gG 125 A gG"]');
     await waitSaved(page);
     await app.restart('SIGKILL');
-    await page.reload();
+    await reload(page);
     await waitVerdict(page, 'clears-in-time', 'pass');
     expect(await page.$eval(fact(RATING), (field) => field.textContent)).toBe('16 A');
     app.problems.length = 0;
@@ -172,7 +172,7 @@ describe('the circuit desk', () => {
     expect(await page.$eval(fact('devices.glue-device.settings.ratingA'), (field) => field.textContent)).toBe('13 A');
     await page.setOfflineMode(false);
     await waitSaved(page);
-    await page.reload();
+    await reload(page);
     await page.waitForSelector(fact('devices.glue-device.settings.ratingA'));
     expect(await page.$eval(fact('devices.glue-device.settings.ratingA'), (field) => field.textContent)).toBe('13 A');
     app.problems.length = 0;

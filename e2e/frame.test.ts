@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, alive, reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -29,7 +29,7 @@ describe('the frame', () => {
     expect(page.url()).toContain('findings=open');
     const circuit = new URL(page.url()).searchParams.get('c')!;
     await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"]`);
-    await page.reload();
+    await reload(page);
     await page.waitForSelector('[data-testid=findings] a[data-finding]');
     expect(new URL(page.url()).searchParams.get('c')).toBe(circuit);
     await page.goBack();
@@ -79,10 +79,10 @@ describe('the frame', () => {
   it('follows the system theme until one is chosen', async () => {
     const page = await app.open('/');
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }]);
-    await page.reload();
+    await reload(page);
     expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe('cupboard');
     await page.click('button[aria-label^="Day theme"]');
-    await page.reload();
+    await reload(page);
     expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe('day');
     await page.evaluate(() => localStorage.clear());
     await page.close();
@@ -137,6 +137,7 @@ describe('accepting a finding', () => {
     await page.waitForSelector(`${row} [data-standing=accepted]`);
     await waitSaved(page);
     await page.goto(`${app.url}/jobs/bindery-yard/handover?print=report&c=guillotine`);
+    await alive(page);
     await page.waitForSelector('[data-testid=sheet] ::-p-text(Fed from elsewhere until June)');
     await page.close();
   });
@@ -193,6 +194,7 @@ describe('a job under other rules', () => {
     const page = await desk('kiln', 'kiln-house');
     expect(await textOf(page, '[data-testid=run]')).toContain('62 ft');
     await page.goto(`${app.url}/jobs/kiln-house`);
+    await alive(page);
     const rules = await page.waitForSelector('select');
     await rules!.select('iec-60364');
     await page.waitForSelector('[data-testid=misfits] ::-p-text(6AWG is no size of the IEC tables)');

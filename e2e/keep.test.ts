@@ -2,7 +2,7 @@ import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { BrowserContext, Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -46,7 +46,7 @@ describe('undo and redo', () => {
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
     await shows(page, LENGTH('hob'), '21 m');
-    await page.reload();
+    await reload(page);
     await page.waitForSelector('button[aria-label^="Undo:"]');
     await page.click('button[aria-label^="Undo:"]');
     await shows(page, LENGTH('hob'), '14 m');
@@ -114,7 +114,7 @@ describe('a lost link', () => {
     await page.waitForSelector('[data-testid=saved][data-saved=waiting]');
     page.on('dialog', (dialog) => void dialog.accept());
     await app.start();
-    await page.reload();
+    await reload(page);
     await shows(page, field, '33 m');
     await saved(page);
     const again = await desk('dehumidifier');
@@ -200,7 +200,7 @@ describe('the store in trouble', () => {
     expect(refused.status).toBe(503);
     expect(readFileSync(file, 'utf8')).toBe(junk);
     for (const part of parts) renameSync(`${part}.good`, part);
-    await page.reload();
+    await reload(page);
     await page.waitForSelector('[data-job=bindery-yard]');
     app.problems.length = 0;
     await page.close();

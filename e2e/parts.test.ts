@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -73,7 +73,7 @@ describe('parts entered by hand', () => {
     await quick(page, 'B6 1.5/1 flat 8 m shed lights');
     await page.waitForSelector('section[aria-label="Shed board"] a[data-circuit]');
     await waitSaved(page);
-    await page.reload();
+    await reload(page);
     await page.waitForSelector('section[aria-label="Shed board"] a[data-circuit]');
     expect(circuit).not.toBe('');
     await page.close();
@@ -89,7 +89,7 @@ describe('parts entered by hand', () => {
     await type(page, label, '10 kA 30 kA²s');
     await page.keyboard.press('Enter');
     await waitSaved(page);
-    await page.reload();
+    await reload(page);
     await press(page, 'Guillotine bench breaker');
     const box = await named(page, label, 'textbox');
     expect(await box!.evaluate((element) => (element as HTMLInputElement).value)).toBe('10 kA 30 kA²s');

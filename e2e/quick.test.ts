@@ -1,5 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
+import { reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 import { counted } from './keys';
 
@@ -66,7 +67,7 @@ describe('the quick line', () => {
     expect(hand.seconds).toBeLessThan(180);
     console.info(`ten circuits: ${hand.presses} key presses, ${hand.seconds.toFixed(0)} s by the keystroke-level model`);
     await waitSaved(page);
-    await page.reload();
+    await reload(page);
     await page.waitForSelector('[data-testid=ladder] li[data-question]');
     expect(await page.$$eval('a[data-circuit]', (rows) => rows.length)).toBe(before + 10);
     await page.close();

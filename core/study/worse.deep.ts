@@ -1,0 +1,164 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { COLLECTIONS } from '../job/collections';
+import { applyCommand } from '../job/commands';
+import { type FactValue, factAt, factPaths, stepsToSet } from '../job/fields';
+import { parseJobText } from '../job/parse';
+import type { Job } from '../job/schema/job';
+import type { QuestionId } from '../job/terms';
+import { type Verdict, worstVerdict } from './answer';
+import { studyJob } from './study';
+
+const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
+  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
+  return parsed.job;
+});
+
+const SIZES = [
+  ['1mm2', '1.5mm2', '2.5mm2', '4mm2', '6mm2', '10mm2', '16mm2', '25mm2', '35mm2', '50mm2', '70mm2', '95mm2', '120mm2'],
+  ['14AWG', '12AWG', '10AWG', '8AWG', '6AWG', '4AWG', '3AWG', '2AWG', '1AWG', '1/0AWG', '2/0AWG', '3/0AWG', '4/0AWG'],
+];
+const thinner = (size: FactValue): FactValue | undefined =>
+  SIZES.map((list) => list[list.indexOf(String(size)) - 1]).find((found) => found !== undefined);
+const times =
+  (factor: number) =>
+  (value: FactValue): FactValue =>
+    Number(value) * factor;
+const is = (value: FactValue) => () => value;
+const CURVES = ['B', 'C', 'D'];
+
+const Q = { load: 'carries-load', cable: 'protects-cable', breaks: 'breaks-fault', clears: 'clears-in-time' } as const;
+
+/** A fact, a change of it for the worse, and the questions that can then not be answered better. */
+const WORSE: [field: RegExp, change: (value: FactValue) => FactValue | undefined, questions: QuestionId[]][] = [
+  [/^segments.*\.lengthM$/, times(2), [Q.load, Q.cable, Q.clears]],
+  [/^segments.*\.lengthM$/, times(0.5), [Q.breaks]],
+  [/^segments.*\.(lineSize|neutralSize|protectiveSize)$/, thinner, [Q.load, Q.cable, Q.clears]],
+  [/^segments.*\.material$/, is('Al'), [Q.load, Q.cable, Q.clears]],
+  [/^segments.*\.ambientC$/, (value) => Number(value) + 10, [Q.load, Q.cable, Q.clears]],
+  [/^segments.*\.groupedCircuits$/, (value) => Number(value) + 3, [Q.cable]],
+  [/^segments.*\.terminalC$/, is(60), [Q.cable]],
+  [/^segments.*\.soilKmPerW$/, times(1.4), [Q.cable]],
+  [/^loads.*\.(powerW|currentA|motorHp|minimumAmpacityA)$/, times(1.5), [Q.load, Q.cable]],
+  [/^loads.*\.cosPhi$/, times(0.8), [Q.load, Q.cable]],
+  [/^loads.*\.thirdHarmonicPercent$/, is(40), [Q.load, Q.cable]],
+  [/^(loads|circuits).*\.continuous$/, is(true), [Q.load, Q.cable]],
+  [/^loads.*\.overloadProtected$/, is(false), [Q.load, Q.cable]],
+  [/^circuits.*\.designCurrentA$/, times(1.5), [Q.load, Q.cable]],
+  [/^circuits.*\.diversity$/, (value) => Math.min(1, Number(value) * 1.5), [Q.load, Q.cable]],
+  [/^devices.*\.(aicA|icnA|icsA|breakingA|conditionalA)$/, times(0.5), [Q.breaks]],
+  [/^devices.*\.unmarked$/, is(true), [Q.breaks]],
+  [/^devices.*\.ratingA$/, times(1.25), [Q.cable, Q.clears]],
+  [/^devices.*\.curve$/, (value) => CURVES[CURVES.indexOf(String(value)) + 1], [Q.cable, Q.clears]],
+  [/^devices.*\.sensitivityA$/, times(10), [Q.clears]],
+  [/^devices.*\.hundredPercentListed$/, is(false), [Q.load]],
+  [/^devices.*\.instantaneousHighTimes$/, times(2), [Q.clears]],
+  [/^(devices.*\.ownFactor|boards.*\.deviceFactor)$/, times(0.7), [Q.load, Q.cable]],
+  [/^boards.*\.ratedA$/, times(0.5), [Q.load, Q.breaks]],
+  [/^origins.*\.zeOhm$/, times(2), [Q.clears]],
+  [/^origins.*\.(zeOhm|zLnOhm|impedancePercent)$/, times(0.5), [Q.breaks]],
+  [/^origins.*\.(psccA|pefcA|psccLlA|pscc3A|maxFaultA|ratedVA)$/, times(2), [Q.breaks]],
+  [/^origins.*\.(pefcA|minFaultA|ratedVA)$/, times(0.5), [Q.clears]],
+  [/^origins.*\.impedancePercent$/, times(2), [Q.clears]],
+  [/^origins.*\.neutralBond$/, is(false), [Q.clears]],
+  [/^origins.*\.fullNeutral$/, is(false), [Q.breaks]],
+  [/^electrodes.*\.resistanceOhm$/, times(4), [Q.clears]],
+];
+
+interface Worsening {
+  path: string;
+  to: FactValue;
+  questions: QuestionId[];
+}
+
+function worsenings(job: Job): Worsening[] {
+  return COLLECTIONS.flatMap((on) => Object.keys(job[on]).flatMap((id) => factPaths(job, on, id))).flatMap((path) =>
+    WORSE.filter(([field]) => field.test(path)).flatMap(([, change, questions]) => {
+      // What was not known can only be learned, for better or worse.
+      const value = factAt(job, path)?.fact?.value;
+      const to = value === undefined ? undefined : change(value);
+      return to === undefined || to === value ? [] : [{ path, to, questions }];
+    }),
+  );
+}
+
+const carriedOut = (job: Job, { path, to }: Worsening): Job =>
+  applyCommand(job, {
+    label: 'worse',
+    steps: stepsToSet(job, path, { value: to, from: factAt(job, path)?.fact?.from ?? 'stated' }),
+  });
+
+/**
+ * Each check by circuit, question and name. Heat in a fault is left out: less current flows at the start of a longer or
+ * thinner way there, and may do less harm. So is Ib ≤ In beside the cable, which a greater rating does hold.
+ */
+function verdicts(job: Job): Map<string, Map<string, Verdict[]>> {
+  return new Map(
+    studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
+      answers.map(({ question, checks }) => {
+        const by = new Map<string, Verdict[]>();
+        for (const { id, verdict } of checks)
+          if (!/^(heat|energy|ib-in)\b/.test(id)) by.set(id, [...(by.get(id) ?? []), verdict]);
+        return [`${circuitId} ${question}`, by] as const;
+      }),
+    ),
+  );
+}
+
+const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];
+/** What cannot be computed any more says so, in place of a stop; nothing else is an improvement that may be. */
+const better = (before: Verdict, after: Verdict): boolean =>
+  RANK.indexOf(after) > RANK.indexOf(before) && !(before === 'stop' && after === 'unknown');
+const worst = (checks: Map<string, Verdict[]>): Verdict => worstVerdict([...checks.values()].flat());
+
+function improvements(before: Map<string, Map<string, Verdict[]>>, after: typeof before, questions: QuestionId[]): string[] {
+  return [...after].flatMap(([key, now]) => {
+    const then = before.get(key);
+    if (then === undefined || !questions.some((question) => key.endsWith(` ${question}`))) return [];
+    const said = better(worst(then), worst(now)) ? [`${key}: ${worst(then)} to ${worst(now)}`] : [];
+    const checks = [...now].filter(([id, verdict]) => then.has(id) && better(worstVerdict(then.get(id)!), worstVerdict(verdict)));
+    return [...said, ...checks.map(([id, verdict]) => `${key} ${id}: ${then.get(id)} to ${verdict}`)];
+  });
+}
+
+describe('a fact changed for the worse', () => {
+  it('makes no answer better, for every fact of the demo jobs', () => {
+    let tried = 0;
+    for (const job of demos) {
+      const before = verdicts(job);
+      for (const each of worsenings(job)) {
+        tried += 1;
+        const found = improvements(before, verdicts(carriedOut(job, each)), each.questions);
+        expect(found, `${job.name}, ${each.path} to ${each.to}`).toEqual([]);
+      }
+    }
+    expect(tried).toBeGreaterThan(600);
+  });
+
+  it('makes no answer better in a job that is already out of order', () => {
+    fc.assert(
+      fc.property(
+        fc.nat({ max: demos.length - 1 }),
+        fc.array(fc.nat(), { minLength: 2, maxLength: 8 }),
+        fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }),
+        (demo, picks, absent) => {
+          let job = demos[demo]!;
+          for (const [at, pick] of picks.slice(1).entries()) {
+            const all = worsenings(job);
+            const one = all[pick % all.length]!;
+            job = absent[at]
+              ? applyCommand(job, { label: 'absent', steps: stepsToSet(job, one.path, undefined) })
+              : carriedOut(job, one);
+          }
+          const all = worsenings(job);
+          const last = all[picks[0]! % all.length]!;
+          const found = improvements(verdicts(job), verdicts(carriedOut(job, last)), last.questions);
+          expect(found, `${last.path} to ${last.to}`).toEqual([]);
+        },
+      ),
+      { numRuns: 700 },
+    );
+  });
+});
