@@ -71,6 +71,15 @@ describe('protects-cable by the NEC', () => {
     expect(overload({ ratingA: 60, size: '6AWG', circuit: { use: undefined } })).toMatchObject({ verdict: 'unknown' });
   });
 
+  it('counts the receptacles that hang from a circuit, whatever it is called', () => {
+    const job = house({ ratingA: 60, size: '6AWG' });
+    const socket = (id: string) => ({ id, circuitId: 'c', order: id, name: id, kind: 'socket', state: 'new' }) as const;
+    job.points.a = socket('a');
+    expect(check(ask(job), 'overload').verdict).toBe('pass');
+    job.points.b = socket('b');
+    expect(check(ask(job), 'overload')).toMatchObject({ verdict: 'stop', limit: 55 });
+  });
+
   it('the kiln: 46 A for hours on 6 AWG NM is 57.5 A on 55, whatever the breaker', () => {
     const answer = ask({ ratingA: 60, size: '6AWG', poles: '2P', loadA: 46, continuous: true });
     expect(check(answer, 'load')).toMatchObject({ verdict: 'stop', demand: 57.5, limit: 55 });

@@ -161,6 +161,12 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
   ];
 }
 
+/** Whether cord-and-plug loads other than one can be put on: by what the circuit is said to feed, or by what hangs from it. */
+function severalReceptacles({ job, circuit }: CircuitFacts): boolean {
+  const sockets = Object.values(job.points).filter(({ circuitId, kind }) => circuitId === circuit.id && kind === 'socket');
+  return circuit.use === 'sockets' || circuit.use === 'mixed' || sockets.length > 1;
+}
+
 /** The device's rating against the ampacity; above it only the next standard size, and only where that is allowed. */
 function overloadCheck(facts: CircuitFacts, { stretch, device, ampacity, dwelling }: NecCable): Check {
   const { job, circuit } = facts;
@@ -187,7 +193,7 @@ function overloadCheck(facts: CircuitFacts, { stretch, device, ampacity, dwellin
     if (circuit.kind === 'final' && circuit.use === undefined)
       return unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds: several receptacles forbid the next standard size`);
     const rule = necSource('nextSize', job.pack);
-    if (circuit.use === 'sockets' || circuit.use === 'mixed')
+    if (severalReceptacles(facts))
       return known({
         ...base,
         limit: it.ampacityA,
