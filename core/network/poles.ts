@@ -11,10 +11,11 @@ const LINES_OPENED: Readonly<Partial<Record<string, 1 | 2 | 3>>> = { '1P': 1, '1
  * named; an American one opens two lines.
  */
 export function linesOpened(device: Device): 1 | 2 | 3 {
-  if (device.lines.length > 1) return device.lines.length as 2 | 3;
   const { settings } = device;
   if (!('poles' in settings)) return 1;
   const lines = LINES_OPENED[settings.poles] ?? 1;
+  // No more than it has poles, whatever lines it is said to be on.
+  if (device.lines.length > 1) return Math.min(device.lines.length, lines) as 1 | 2 | 3;
   return lines === 2 && settings.family !== 'moulded-case-nec' ? 1 : lines;
 }
 

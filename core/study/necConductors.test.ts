@@ -5,7 +5,7 @@ import type { Circuit, Load, Segment, Tap } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { Electrode } from '../job/schema/supply';
 import { necSizes, standardRatingsA } from '../tables/necAmpacity';
-import { american, mouldedCase, splitHouse } from '../testing/houses';
+import { american, mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { device, stated, withField } from '../testing/jobs';
 import type { ShownAnswer } from './answer';
 import { shownAnswer } from './shown';
@@ -164,6 +164,33 @@ describe('protects-cable by the NEC', () => {
     // 200 A: 4/0 aluminium carries 180 A, wanted 166 A; 3/0 carries 155 A.
     expect(of('4/0AWG')).toMatchObject({ verdict: 'pass', demand: 166, limit: 180 });
     expect(of('3/0AWG')).toMatchObject({ verdict: 'stop', limit: 155 });
+  });
+
+  it('takes 83 % of a full three-phase service for no dwelling’s: table 310.12 is for two lines and neutral', () => {
+    const job = threePhaseHouse(star());
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-208-120', u0V: 120 };
+    job.dialect = 'nec';
+    job.pack = 'nec-2023';
+    job.segments.drop = {
+      ...american('drop', 'service', 20, '4/0AWG', '4/0AWG', undefined),
+      ...{ material: stated('Al' as const) },
+    };
+    job.devices.main = device('main', 'service', mouldedCase(200, '3P'), { lines: ['L1', 'L2', 'L3'] });
+    job.circuits.service = { ...job.circuits.service!, designCurrentA: stated(100), continuous: stated(false) };
+    expect(check(ask(job, 'service'), 'overload')).toMatchObject({ demand: 200, limit: 200 });
+  });
+
+  it('a single-pole breaker on a cable with two lines leaves one of them with none', () => {
+    for (const lines of [['L1'], ['L1', 'L2']] as const) {
+      const job = house({ ratingA: 20, size: '12AWG', poles: '2P' });
+      expect(check(ask(job), 'lines')).toBeUndefined();
+      job.devices.c = device('c', 'c', mouldedCase(20, '1P'), { lines: [...lines] });
+      expect(check(ask(job), 'lines')).toMatchObject({ verdict: 'stop', because: 'opens 1 of 2 lines' });
+      const clears = studyJob(job)
+        .circuits.find((each) => each.circuitId === 'c')!
+        .answers.find((each) => each.question === 'clears-in-time')!;
+      expect(clears.checks.find((each) => each.id === 'ground:c')?.verdict).toBe('stop');
+    }
   });
 
   it('is unknown, and says of what, where a fact is missing', () => {

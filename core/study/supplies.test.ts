@@ -428,6 +428,24 @@ describe('residual switches', () => {
     expect(rated(48)).toMatchObject({ verdict: 'pass', demand: 48 });
     expect(rated(40)).toMatchObject({ verdict: 'stop' });
   });
+  it('of several poles carry what is behind them line by line; a device said to be on no line counts on each', () => {
+    const demand = (sockets: 'L1' | 'L2' | undefined) => {
+      const job = threePhaseHouse(star());
+      for (const [id, at] of [
+        ['lights', 'L2'],
+        ['sockets', sockets],
+      ] as const) {
+        job.circuits[id] = { ...job.circuits.sockets!, id, order: id };
+        job.devices[`${id}-device`] = device(`${id}-device`, id, breaker('B', 20), { lines: at === undefined ? [] : [at] });
+      }
+      job.devices.head = device('head', 'service', rccb({ poles: '4P', ratingA: stated(125) }), { seat: 'end', order: 'b', lines: ['L1', 'L2', 'L3'] });
+      return check(ask(job, 'carries-load', 'service'), 'carries:head').demand;
+    };
+    // The motor's 16 A and the feeder's 63 A are on every line.
+    expect(demand('L1')).toBe(16 + 63 + 20);
+    expect(demand('L2')).toBe(16 + 63 + 20 + 20);
+    expect(demand(undefined)).toBe(16 + 63 + 20 + 20);
+  });
   it('are not judged by what is behind them where something there has no overcurrent device of its own', () => {
     const job = grouped({ ratingA: stated(48) });
     delete job.devices['d-device'];

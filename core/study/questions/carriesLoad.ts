@@ -2,7 +2,9 @@ import { isBreaker, opensOnOvercurrent, ratedCurrent } from '../../devices/bands
 import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
 import type { Circuit } from '../../job/schema/circuit';
 import type { Device } from '../../job/schema/device';
+import type { Line } from '../../job/schema/facts';
 import { continuousCurrent } from '../../loads/designCurrent';
+import { linesOpened } from '../../network/poles';
 import type { Source } from '../../tables/source';
 import type { Answer, Check, WorkingLine } from '../answer';
 import { circuitsBehind } from '../chains';
@@ -174,14 +176,14 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
       const own = startDevices.filter((each) => opensOnOvercurrent(each.settings)).at(-1);
       return own === undefined
         ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-        : ratedCurrent(own);
+        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: own.lines.length === linesOpened(own) ? own.lines : LINES }));
     }),
   );
   const comparison = andThen(own, (limit): Maybe<Comparison> => {
     const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
-    const byBehind = map(behind, (ratings) => ({
-      demand: ratings.reduce((sum, each) => sum + each, 0),
-      what: `${ratings.length} devices behind, added up`,
+    const byBehind = map(behind, (each) => ({
+      demand: mostOnALine(each),
+      what: `${each.length} devices behind, added up${facts.system === 1 ? '' : ' on the line that has most'}`,
     }));
     const ways = [byAhead, byBehind];
     const better =
@@ -200,6 +202,11 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
   });
   return judge(`carries:${id}`, `Rating of ${name}`, comparison);
 }
+
+/** Ratings added up by line; one whose line is not said counts on each. */
+const mostOnALine = (devices: readonly { ratedA: number; lines: readonly Line[] }[]): number =>
+  Math.max(...LINES.map((at) => devices.reduce((sum, { ratedA, lines }) => sum + (lines.includes(at) ? ratedA : 0), 0)));
+const LINES: readonly Line[] = ['L1', 'L2', 'L3'];
 
 /** The device's own factor, else its board's. Without either it is not known how much of the rating is left. */
 function deviceFactor(facts: CircuitFacts, { device, seat, wiring }: Seated): Maybe<number> {

@@ -12,6 +12,7 @@ import type { Answer, Check, WorkingLine } from '../answer';
 import { type CircuitFacts, isOvercurrent } from '../facts';
 import { answer, type Comparison, figure, fits, holds, judge, line, notApplicable, notAssessed, unknownCheck } from '../judge';
 import { boxInfo } from './box';
+import { everyLineCheck } from './everyLine';
 import { allowanceChecks } from './necAllowances';
 import { ampacityLines, type NecCable } from './necCable';
 import { electrodeChecks, groundingCheck } from './necEarthing';
@@ -41,7 +42,8 @@ export function necConductors(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  else
+  else {
+    checks.push(...everyLineCheck(facts, device));
     for (const stretch of wiring.stretches) {
       const ampacity = ampacityOf(facts, stretch, device);
       const of: NecCable = { stretch, device, ampacity, dwelling: dwellingOf(facts) };
@@ -59,6 +61,7 @@ export function necConductors(facts: CircuitFacts): Answer {
         ...heatCheck(facts, of),
       );
     }
+  }
   if (thirdHarmonic(facts) > DECIDES_ABOVE)
     checks.push(
       notAssessed(
@@ -102,10 +105,14 @@ const ampacityOf = (
     necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, thirdHarmonic(facts) > COUNTS_ABOVE, conductor),
   );
 
-/** A service, or a feeder that is all its board feeds, carries the whole load of the dwelling (310.12). */
-function dwellingOf({ circuit, house, job }: CircuitFacts): boolean {
-  if (job.supply.voltageSystem === 'single-phase') return false;
-  if (circuit.kind === 'service') return true;
+/**
+ * A service, or a feeder that is all its board feeds, carries the whole load of the dwelling (310.12): of 120/240 V, or as
+ * a feeder of two lines and neutral from 208Y/120 V.
+ */
+function dwellingOf({ circuit, house, job, poles }: CircuitFacts): boolean {
+  const twoLines = poles.known && poles.value.lines === 2 && poles.value.neutral;
+  if (!twoLines) return false;
+  if (circuit.kind === 'service') return job.supply.voltageSystem === 'split-phase';
   if (circuit.kind !== 'distribution' || circuit.fromBoardId === undefined) return false;
   return (house.wirings.outgoing.get(circuit.fromBoardId) ?? []).length === 1;
 }

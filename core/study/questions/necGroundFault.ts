@@ -10,6 +10,7 @@ import type { Check } from '../answer';
 import type { OnTheWay } from '../chains';
 import { type CircuitFacts, isOvercurrent } from '../facts';
 import { type Comparison, figure, fits, holds, judge, line } from '../judge';
+import { leavesALine } from './everyLine';
 import { faultLine } from './faultLine';
 import type { Way } from './way';
 
@@ -33,6 +34,10 @@ export function necWays(facts: CircuitFacts, able: readonly OnTheWay[], fault: M
 }
 
 function clears(facts: CircuitFacts, { device }: OnTheWay, fault: Maybe<Fault>, suffix: string): Check {
+  const id = `ground:${device.id}${suffix}`;
+  const title = `${device.name} on a ground fault${suffix}`;
+  const leaves = leavesALine(facts, device, id, title);
+  if (leaves !== undefined) return leaves;
   const parts = all({ least: fault, band: overcurrentBand(device, 'typical'), withstand: leastWithstand(facts) });
   const comparison = andThen(parts, ({ least, band, withstand }): Maybe<Comparison> => {
     const sureA = band.instantaneous?.upperA;
@@ -77,7 +82,7 @@ function clears(facts: CircuitFacts, { device }: OnTheWay, fault: Maybe<Fault>, 
       ],
     });
   });
-  return judge(`ground:${device.id}${suffix}`, `${device.name} on a ground fault${suffix}`, comparison);
+  return judge(id, title, comparison);
 }
 
 /** Energy the weakest grounding conductor of the circuit takes; undefined where a raceway or the neutral carries it back. */

@@ -2,18 +2,17 @@ import { currentWithin } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { all, andThen, known, type Maybe, unknown } from '../../job/known';
 import type { Fault } from '../../network/faults';
-import { linesOpened } from '../../network/poles';
 import { DISCONNECTION_SOURCE } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
 import type { OnTheWay } from '../chains';
 import type { CircuitFacts } from '../facts';
-import { type Comparison, figure, holds, judge, line, ruled } from '../judge';
+import { type Comparison, figure, holds, judge, line } from '../judge';
+import { leavesALine } from './everyLine';
 import { faultLine, LOOP_SOURCE } from './faultLine';
 import type { Way } from './way';
 
 const RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.4.4', basis: 'memory' };
 const TT_RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.5.4', basis: 'memory' };
-const LIVE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '431.1', basis: 'memory' };
 
 /**
  * By overcurrent: Zs ≤ U/Ia, Ia being the surest current, that is the upper instantaneous bound, or where the slow edge
@@ -28,9 +27,8 @@ export function overcurrentWay(
 ): Way {
   const id = `overcurrent:${device.id}${suffix}`;
   const title = `${device.name} by overcurrent${suffix}`;
-  const lines = facts.poles.known ? facts.poles.value.lines : 1;
-  if (linesOpened(device) < lines)
-    return { checks: [ruled(id, title, 'stop', `opens ${linesOpened(device)} of ${lines} lines`, LIVE)] };
+  const leaves = leavesALine(facts, device, id, title);
+  if (leaves !== undefined) return { checks: [leaves] };
   const parts = all({ fault, allowedS: allowed, band: overcurrentBand(device, 'standard') });
   const soil = facts.job.supply.earthing === 'TT';
   const comparison = andThen(parts, ({ fault: least, allowedS, band }): Maybe<Comparison> => {

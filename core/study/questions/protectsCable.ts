@@ -14,6 +14,7 @@ import { adiabaticChecks } from './adiabatic';
 import { bondingCheck, conductorsToEarth } from './bonding';
 import { boxInfo } from './box';
 import { ampacityLines, type Cable } from './cable';
+import { everyLineCheck } from './everyLine';
 import { harmonicCheck } from './harmonics';
 import { necConductors } from './necConductors';
 import { ringChecks } from './ringFinal';
@@ -50,7 +51,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
     );
     return answer('protects-cable', [...checks, ...earthingChecks(facts), dropCheck(facts)]);
   }
-  checks.push(loadWithinRating(facts, protective));
+  checks.push(...everyLineCheck(facts, protective), loadWithinRating(facts, protective));
   for (const stretch of wiring.stretches) {
     const cable = cableOf(facts, stretch);
     if (overloadElsewhere(facts)) checks.push(loadWithinAmpacity(facts, cable), ...harmonicCheck(facts, cable));

@@ -2,7 +2,7 @@ import { timeAt } from '../../curves/edge';
 import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
 import type { Fault } from '../../network/faults';
-import { linesOpened, opensNeutral } from '../../network/poles';
+import { opensNeutral } from '../../network/poles';
 import { electrodesOhm } from '../../network/source';
 import { DISCONNECTION_SOURCE } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
@@ -10,6 +10,7 @@ import type { Check } from '../answer';
 import type { OnTheWay } from '../chains';
 import type { CircuitFacts } from '../facts';
 import { type Comparison, figure, holds, judge, line, ruled } from '../judge';
+import { leavesALine } from './everyLine';
 import { faultLine, LOOP_SOURCE } from './faultLine';
 import type { Way } from './way';
 
@@ -71,8 +72,8 @@ export function residualWay(
 
 function cannotCount(facts: CircuitFacts, { device }: OnTheWay, id: string, title: string): Check | undefined {
   const poles = facts.poles.known ? facts.poles.value : undefined;
-  if (poles !== undefined && linesOpened(device) < poles.lines)
-    return ruled(id, title, 'stop', `opens ${linesOpened(device)} of ${poles.lines} lines`, LIVE);
+  const leaves = leavesALine(facts, device, id, title);
+  if (leaves !== undefined) return leaves;
   if (facts.job.supply.earthing === 'TT' && poles?.neutral === true && !opensNeutral(device))
     return ruled(id, title, 'stop', 'leaves the neutral closed: in TT it has to open every live conductor', LIVE);
   return undefined;
