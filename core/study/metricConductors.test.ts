@@ -202,6 +202,17 @@ describe('the worked example of IEC 60364-5-52 annex E', () => {
     expect(check(ask(withHarmonic(40, 10), 'motor'), 'harmonics').demand).toBeCloseTo(46.8, 9);
     expect(check(ask(withHarmonic(50, 10), 'motor'), 'harmonics')).toMatchObject({ verdict: 'stop', demand: 58.5 });
   });
+  it('holds the device to the same: 40 A over 0.86 · Iz, three times its third harmonic in a neutral nothing holds', () => {
+    const behind = (percent: number, mm2: number) => check(ask(withHarmonic(percent, mm2), 'motor'), 'harmonics-in');
+    // 6 mm² carries 41 A there.
+    expect(behind(0, 6)).toMatchObject({ verdict: 'pass', demand: 40 });
+    expect(behind(20, 6)).toMatchObject({ verdict: 'stop', demand: 40 });
+    expect(behind(20, 6).limit).toBeCloseTo(0.86 * 41, 9);
+    expect(behind(50, 10).demand).toBeCloseTo(60, 9);
+    const held = withHarmonic(50, 10);
+    held.devices['motor-device'] = { ...held.devices['motor-device']!, settings: breaker('C', 40, { poles: '4P' }) };
+    expect(check(ask(held, 'motor'), 'harmonics-in')).toMatchObject({ verdict: 'pass', demand: 40 });
+  });
 });
 
 /**

@@ -438,7 +438,11 @@ describe('residual switches', () => {
         job.circuits[id] = { ...job.circuits.sockets!, id, order: id };
         job.devices[`${id}-device`] = device(`${id}-device`, id, breaker('B', 20), { lines: at === undefined ? [] : [at] });
       }
-      job.devices.head = device('head', 'service', rccb({ poles: '4P', ratingA: stated(125) }), { seat: 'end', order: 'b', lines: ['L1', 'L2', 'L3'] });
+      job.devices.head = device('head', 'service', rccb({ poles: '4P', ratingA: stated(125) }), {
+        seat: 'end',
+        order: 'b',
+        lines: ['L1', 'L2', 'L3'],
+      });
       return check(ask(job, 'carries-load', 'service'), 'carries:head').demand;
     };
     // The motor's 16 A and the feeder's 63 A are on every line.

@@ -1,4 +1,7 @@
+import type { Ampacity } from '../../conductors/ampacity';
+import { ratedCurrent } from '../../devices/bands';
 import { all, andThen, known, list, type Maybe, map, need } from '../../job/known';
+import type { Device } from '../../job/schema/device';
 import { loadCurrent } from '../../loads/designCurrent';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
@@ -20,8 +23,9 @@ const ROWS: readonly { upTo: number; factor: number; neutral: boolean }[] = [
 /**
  * Third harmonics of three loaded lines add up in their neutral: it heats the cable like a fourth line, and above a third of
  * the lines' current it decides. Between one line and neutral the neutral carries what its line does, and nothing is added.
+ * @param protective the device that holds the lines, where none of the loads does: what it lets pass may not be too much either
  */
-export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable): Check[] {
+export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, protective?: Device): Check[] {
   const { loads, job } = facts;
   // Circuits of three phases on one neutral lie in their cable as one of three lines would.
   const poles = cablePoles(facts);
@@ -30,7 +34,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable): Che
   const comparison = andThen(
     all({ iz, design: facts.design, percent: shareOf(facts) }),
     ({ iz: ampacity, design, percent }): Maybe<Comparison> => {
-      const row = ROWS.find(({ upTo }) => percent <= upTo)!;
+      const row = rowOf(percent);
       const demand = row.neutral ? (3 * percent * design.ibA) / 100 : design.ibA;
       const limit = row.factor * ampacity.izA;
       return known({
@@ -62,7 +66,12 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable): Che
       });
     },
   );
-  return [judge(`harmonics:${id}`, `Harmonic currents in ${name}`, comparison)];
+  const checks = [judge(`harmonics:${id}`, `Harmonic currents in ${name}`, comparison)];
+  if (protective !== undefined)
+    checks.push(
+      judge(`harmonics-in:${id}`, `${protective.name} over harmonic currents in ${name}`, behind(protective, iz, shareOf(facts))),
+    );
+  return checks;
 
   function shareOf({ poles: on }: CircuitFacts): Maybe<number> {
     const each = list(
@@ -82,3 +91,37 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable): Che
     });
   }
 }
+
+/** Four protected poles hold the neutral to the rating; fewer hold the lines, and the neutral carries three times their third harmonic. */
+function behind(device: Device, iz: Maybe<Ampacity>, percent: Maybe<number>): Maybe<Comparison> {
+  const { settings } = device;
+  const neutralHeld = 'poles' in settings && settings.poles === '4P';
+  return map(all({ iz, percent, ratedA: ratedCurrent(device) }), ({ iz: ampacity, percent: third, ratedA }): Comparison => {
+    const row = rowOf(third);
+    const times = row.neutral && !neutralHeld ? (3 * third) / 100 : 1;
+    const demand = times * ratedA;
+    const limit = row.factor * ampacity.izA;
+    return {
+      demand,
+      limit,
+      unit: 'A',
+      rule: HARMONICS,
+      because: () =>
+        `${figure(third)} % third harmonic: what ${device.name} lets pass in the ${row.neutral && !neutralHeld ? 'neutral' : 'lines'} for ever`,
+      working: () => [
+        ...ampacityLines(ampacity),
+        ...(times === 1
+          ? []
+          : [line('3 · h · In', `3 · ${figure(third / 100)} · ${figure(ratedA)}`, `${figure(demand)} A`, HARMONICS)]),
+        line(
+          '≤ factor · Iz',
+          `${figure(demand)} ≤ ${row.factor} · ${figure(ampacity.izA)} = ${figure(limit)}`,
+          holds(demand, limit),
+          HARMONICS,
+        ),
+      ],
+    };
+  });
+}
+
+const rowOf = (percent: number) => ROWS.find(({ upTo }) => percent <= upTo)!;

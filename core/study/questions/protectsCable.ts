@@ -56,7 +56,11 @@ export function protectsCable(facts: CircuitFacts): Answer {
     const cable = cableOf(facts, stretch);
     if (overloadElsewhere(facts)) checks.push(loadWithinAmpacity(facts, cable), ...harmonicCheck(facts, cable));
     else if (!ring)
-      checks.push(ratingWithinAmpacity(protective, cable), tripWithinAmpacity(protective, cable), ...harmonicCheck(facts, cable));
+      checks.push(
+        ratingWithinAmpacity(protective, cable),
+        tripWithinAmpacity(protective, cable),
+        ...harmonicCheck(facts, cable, protective),
+      );
     else if (job.pack === 'bs-7671-2018-a2') checks.push(...ringChecks(protective, cable, stretch));
     const neutral = correctedAmpacity(stretch.facts, cablePoles(facts), facts.system, 'neutralSize');
     checks.push(
