@@ -95,4 +95,16 @@ describe('parts entered by hand', () => {
     expect(await box!.evaluate((element) => (element as HTMLInputElement).value)).toBe('10 kA 30 kA²s');
     await page.close();
   });
+
+  it('a load on a multiwire circuit says which line it hangs on, and counts there whole', async () => {
+    const page = await desk('range', 'kiln-house');
+    await quick(page, '12-3 NM 20A 30 ft 1500 W potting shelf sockets');
+    await page.waitForSelector('[data-testid=ladder] h2 ::-p-text(Potting shelf)');
+    await waitVerdict(page, 'carries-load', 'unknown');
+    await page.click('li[data-question=carries-load] [data-fact$=".lines"]');
+    await (await page.waitForSelector('[role=dialog] ::-p-aria([name="L1"])'))!.click();
+    await page.waitForSelector('li[data-question=carries-load] ::-p-text(12.5)');
+    await waitVerdict(page, 'carries-load', 'pass');
+    await page.close();
+  });
 });

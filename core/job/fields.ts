@@ -3,11 +3,11 @@ import type { Step } from './commands';
 import { type EdgeKind, showSize, unitSymbol } from './edges';
 import { FAMILY_FIELDS } from './familyFields';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS, sizesOf } from './preferred';
-import type { Segment } from './schema/circuit';
+import type { Load, Segment } from './schema/circuit';
 import type { Fact, Provenance } from './schema/facts';
 import type { Job } from './schema/job';
 import { lengthUnit, showCurrent, showLength, showNumber, showPower } from './show';
-import { type Dialect, word } from './terms';
+import { type Dialect, linesOf, word } from './terms';
 
 export type FactValue = number | string | boolean;
 export interface Option {
@@ -106,6 +106,22 @@ function protectiveSection(job: Job, row: Row): Spec {
   return steel ? { ...spec, label: `section of the ${path}` } : spec;
 }
 
+/** Each line of the supply by itself, two of three, or all its circuit has. */
+function linesChoice({ supply }: Job): Spec {
+  const lines = linesOf(supply);
+  const pairs = lines.length === 3 ? ['L1-L2', 'L2-L3', 'L1-L3'] : [];
+  const options = [...lines, ...pairs].map((value) => ({ value, label: value }));
+  return {
+    label: 'hangs on',
+    how: { kind: 'choice', options: [...options, { value: 'all', label: 'every line of the circuit' }] },
+  };
+}
+
+/** Whether a circuit's cable or device has several lines, of which a load may take one. */
+const severalLines = ({ segments, devices }: Job, circuitId: string): boolean =>
+  Object.values(segments).some((segment) => segment.circuitId === circuitId && segment.roles?.includes('line2') === true) ||
+  Object.values(devices).some((device) => device.circuitId === circuitId && device.lines.length > 1);
+
 /** Every fact that is typed somewhere on the screen, by collection and field. */
 const SPECS: Readonly<Record<string, SpecOf>> = {
   'segments.lengthM': ({ dialect }) => ({
@@ -140,6 +156,7 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'circuits.ringContinuity': yesNo('ring continuity', 'closed all round', 'broken'),
   'loads.powerW': quantity('power', 'power', 'W'),
   'loads.currentA': quantity('current', 'current'),
+  'loads.lines': linesChoice,
   'loads.cosPhi': quantity('power factor', 'factor'),
   'loads.thirdHarmonicPercent': quantity('third harmonic', 'percent'),
   'loads.motorHp': quantity('motor', 'horsepower'),
@@ -219,6 +236,7 @@ export function factPaths(job: Job, on: CollectionName, id: string): string[] {
     const [first, second] = key.slice(own.length).split('.');
     if (family !== undefined && (first !== 'settings' || !family.has(second!))) return [];
     if ((job.dialect === 'iec' ? NEC_ONLY : IEC_ONLY).has(key)) return [];
+    if (key === 'loads.lines' && !severalLines(job, (row as Load).circuitId)) return [];
     if (on === 'segments' && silent(job.dialect, row as Segment, first!)) return [];
     return [`${on}.${id}.${key.slice(own.length)}`];
   });

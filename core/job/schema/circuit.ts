@@ -126,6 +126,8 @@ export const Load = z.strictObject({
   name: ShortText,
   powerW: fact(quantity(0.1, 1_000_000, 'W')).optional(),
   currentA: fact(quantity(0.001, 4_000, 'A')).optional(),
+  /** Lines of its circuit it hangs on, where that has several and feeds more than this. */
+  lines: fact(z.enum(['L1', 'L2', 'L3', 'L1-L2', 'L2-L3', 'L1-L3', 'all'])).optional(),
   cosPhi: fact(quantity(0.1, 1, '')).optional(),
   continuous: fact(z.boolean()).optional(),
   /** Shape of the residual current it can leak: decides the residual device's type. */

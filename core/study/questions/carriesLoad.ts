@@ -4,6 +4,7 @@ import type { Circuit } from '../../job/schema/circuit';
 import type { Device } from '../../job/schema/device';
 import type { Line } from '../../job/schema/facts';
 import { continuousCurrent } from '../../loads/designCurrent';
+import { LINES } from '../../loads/lines';
 import { linesOpened } from '../../network/poles';
 import type { Source } from '../../tables/source';
 import type { Answer, Check, WorkingLine } from '../answer';
@@ -93,11 +94,10 @@ function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device:
       : known(false);
   const parts = all({ load: continuousCurrent(job, circuit, loads, poles), ratedA: ratedCurrent(device), listed });
   const comparison = map(parts, ({ load, ratedA, listed: whole }): Comparison => {
-    const demand = whole ? load.continuousA + load.otherA : load.factoredA;
+    const demand = whole ? load.wholeA : load.factoredA;
     const formula = whole ? 'I continuous + I other' : '1.25 · I continuous + I other';
     const values = `${whole ? '' : '1.25 · '}${figure(load.continuousA)} + ${figure(load.otherA)}`;
-    const allA = load.continuousA + load.otherA;
-    const full = isFull(circuit, allA, ratedA);
+    const full = isFull(circuit, load.wholeA, ratedA);
     return {
       demand,
       limit: ratedA,
@@ -109,7 +109,7 @@ function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device:
         line(formula, values, `${figure(demand)} A`, CONTINUOUS),
         ...load.sized.map((by) => line(by.formula, by.values, `${figure(by.neededA)} A`, by.source)),
         line('≤ In', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), CONTINUOUS),
-        ...(full ? [fullLine(allA, ratedA)] : []),
+        ...(full ? [fullLine(load.wholeA, ratedA)] : []),
       ],
     };
   });
@@ -206,7 +206,6 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
 /** Ratings added up by line; one whose line is not said counts on each. */
 const mostOnALine = (devices: readonly { ratedA: number; lines: readonly Line[] }[]): number =>
   Math.max(...LINES.map((at) => devices.reduce((sum, { ratedA, lines }) => sum + (lines.includes(at) ? ratedA : 0), 0)));
-const LINES: readonly Line[] = ['L1', 'L2', 'L3'];
 
 /** The device's own factor, else its board's. Without either it is not known how much of the rating is left. */
 function deviceFactor(facts: CircuitFacts, { device, seat, wiring }: Seated): Maybe<number> {

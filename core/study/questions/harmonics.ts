@@ -3,6 +3,7 @@ import { ratedCurrent } from '../../devices/bands';
 import { all, andThen, known, list, type Maybe, map, need } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import { loadCurrent } from '../../loads/designCurrent';
+import { LINES, loadLines } from '../../loads/lines';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
@@ -73,22 +74,37 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
     );
   return checks;
 
-  function shareOf({ poles: on }: CircuitFacts): Maybe<number> {
+  /** The third harmonic's share of what flows, on the line where it is most. */
+  function shareOf({ circuit, poles: on }: CircuitFacts): Maybe<number> {
     const each = list(
-      loads.map((load) =>
-        all({
-          current: map(loadCurrent(job, load, on), ({ currentA }) => currentA),
+      loads.map((load) => {
+        const lines = loadLines(circuit, loads, load, on);
+        return all({
+          lines,
+          current: map(
+            loadCurrent(
+              job,
+              load,
+              map(lines, (own) => own.poles),
+            ),
+            ({ currentA }) => currentA,
+          ),
           percent:
             load.thirdHarmonicPercent === undefined
               ? known(0)
               : need(load.thirdHarmonicPercent, `loads.${load.id}.thirdHarmonicPercent`, `third harmonic of ${load.name}`),
+        });
+      }),
+    );
+    return map(each, (drawn) =>
+      Math.max(
+        ...LINES.map((line) => {
+          const there = drawn.filter(({ lines }) => lines.at.includes(line));
+          const sum = there.reduce((total, one) => total + one.current, 0);
+          return sum === 0 ? 0 : there.reduce((total, one) => total + one.current * one.percent, 0) / sum;
         }),
       ),
     );
-    return map(each, (all3) => {
-      const sum = all3.reduce((total, one) => total + one.current, 0);
-      return sum === 0 ? 0 : all3.reduce((total, one) => total + one.current * one.percent, 0) / sum;
-    });
   }
 }
 

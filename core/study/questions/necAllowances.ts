@@ -4,6 +4,7 @@ import type { Load, Tap } from '../../job/schema/circuit';
 import type { Device } from '../../job/schema/device';
 import type { RulePackId } from '../../job/schema/job';
 import { showLength } from '../../job/show';
+import { polesOfLoad } from '../../loads/lines';
 import { type Sized, sizedBy } from '../../loads/sized';
 import type { Stretch } from '../../network/paths';
 import { MARKED_DEVICE, MOTOR_DEVICE, MOTOR_DEVICE_TIMES } from '../../tables/motors';
@@ -50,10 +51,10 @@ function markedCheck({ job }: CircuitFacts, { stretch, device }: NecCable, load:
 }
 
 /** The device against what starts a motor: so many times its table current, and the next standard rating. */
-function motorCheck({ job, poles }: CircuitFacts, { stretch, device }: NecCable, load: Load): Check {
+function motorCheck({ job, circuit, loads, poles }: CircuitFacts, { stretch, device }: NecCable, load: Load): Check {
   const rule = MOTOR_DEVICE(job.pack);
   const parts = all({
-    motor: sizedBy(job, load, poles) as Maybe<Sized>,
+    motor: sizedBy(job, load, polesOfLoad(circuit, loads, load, poles)) as Maybe<Sized>,
     own: need(load.overloadProtected, `loads.${load.id}.overloadProtected`, `overload protection of ${load.name}`),
     ratedA: ratedCurrent(device),
   });

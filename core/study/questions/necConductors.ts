@@ -149,7 +149,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
     };
   });
   const after = map(parts, ({ load, ampacity: it }): Comparison => {
-    const demand = load.continuousA + load.otherA;
+    const demand = load.wholeA;
     return {
       demand,
       limit: it.ampacityA,

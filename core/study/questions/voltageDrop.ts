@@ -1,6 +1,7 @@
 import { segmentDropV } from '../../conductors/drop';
 import { all, andThen, known, list, type Maybe, map } from '../../job/known';
 import type { Wiring } from '../../network/paths';
+import type { Poles } from '../../network/states';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
 import type { CircuitFacts } from '../facts';
@@ -48,16 +49,20 @@ export function dropCheck(facts: CircuitFacts): Check {
 function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<number> {
   if (wiring.stretches.length === 0) return known(0);
   const ring = wiring.circuit.topology === 'ring';
-  return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design: { ibA, cosPhi }, poles }) =>
-    map(list(wiring.stretches.map((stretch) => segmentDropV(stretch.facts, ibA, cosPhi, poles, job))), (own) => {
+  return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design, poles: on }) => {
+    const { ibA, cosPhi, uneven } = design;
+    // What hangs on one line comes home by the neutral, and drops on both.
+    const poles = uneven ? ONE_LINE : on;
+    return map(list(wiring.stretches.map((stretch) => segmentDropV(stretch.facts, ibA, cosPhi, poles, job))), (own) => {
       const total = new Map<string, number>();
       if (ring) return ringDropV(wiring, own);
       for (const [index, { segment, after }] of wiring.stretches.entries())
         total.set(segment.id, own[index]! + (after === undefined ? 0 : (total.get(after) ?? 0)));
       return Math.max(...total.values());
-    }),
-  );
+    });
+  });
 }
+const ONE_LINE: Poles = { lines: 1, neutral: true };
 
 /**
  * All of a ring's load at its middle, where two halves in parallel lead: a quarter of what the whole length would drop, the
