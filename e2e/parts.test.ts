@@ -98,7 +98,7 @@ describe('parts entered by hand', () => {
 
   it('a load on a multiwire circuit says which line it hangs on, and counts there whole', async () => {
     const page = await desk('range', 'kiln-house');
-    await quick(page, '12-3 NM 20A 30 ft 1500 W potting shelf sockets');
+    await quick(page, '12-3 NM 20A 30 ft 1500 W pf 1 not continuous potting shelf sockets');
     await page.waitForSelector('[data-testid=ladder] h2 ::-p-text(Potting shelf)');
     await waitVerdict(page, 'carries-load', 'unknown');
     await page.click('li[data-question=carries-load] [data-fact$=".lines"]');
