@@ -3,7 +3,7 @@ import type { Origin, SourceState } from '../job/schema/supply';
 import { word } from '../job/terms';
 import { add, type Complex, ZERO } from './complex';
 import { currentOf, type Feed, together } from './feeds';
-import { originsOf, type Wiring, type Wirings } from './paths';
+import { cableMissing, lacksCable, originsOf, type Wiring, type Wirings } from './paths';
 import { ringHolds } from './poles';
 import { MID_RING, Reach } from './reach';
 import { loopOf } from './segmentLoop';
@@ -44,7 +44,7 @@ export class FaultNetwork {
   private readonly greatest = new Map<string, Maybe<Fault>>();
 
   constructor(private readonly wirings: Wirings) {
-    this.reach = new Reach(wirings.job.dialect);
+    this.reach = new Reach(wirings);
     this.maxCases = wirings.states.map((state) => ({
       id: state.id,
       state,
@@ -209,7 +209,7 @@ export class FaultNetwork {
     if (kind === 'L-PE' && this.endsInSoil(wiring)) return this.faultToSoil(at, wiring, state);
     const near = this.feeds(startNode(circuit), without, kind, at, state);
     const by = kind === 'L-PE' && lacksReturn(wiring) && this.returnsBySoil(wiring) ? 'L' : kind;
-    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach.along(wiring, state).get(segmentId)!, by);
+    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach.to(wiring, segmentId, state), by);
     const sides = both(near, own, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) })));
     const fed = circuit.toBoardId === undefined ? sides : this.fedFromBoth(at, wiring, sides, kind, state, segmentId);
     return this.faultOf(fed, at, wiring, kind, state);
@@ -262,7 +262,7 @@ export class FaultNetwork {
     const far = this.feeds(`board ${wiring.circuit.toBoardId}`, wiring.circuit.id, kind, at, state);
     if (far.known && far.value.length === 0) return near;
     const whole = loopOf(this.reach.through(wiring, state), kind);
-    const to = segmentId === undefined ? NO_CABLE : loopOf(this.reach.along(wiring, state).get(segmentId)!, kind);
+    const to = segmentId === undefined ? NO_CABLE : loopOf(this.reach.to(wiring, segmentId, state), kind);
     const rest = both(whole, to, (a, b) => ({ re: a.re - b.re, im: a.im - b.im }));
     return both(
       near,
@@ -327,8 +327,10 @@ export class FaultNetwork {
   /** Where a circuit ends: its last segments, half way round a ring, its start where it has no cable and feeds a board. */
   private farEnds(wiring: Wiring): Maybe<(string | undefined)[]> {
     const { circuit, stretches } = wiring;
-    if (stretches.length === 0)
-      return circuit.kind === 'final' ? unknown(`circuits.${circuit.id}`, `cable of ${circuit.name}`) : known([undefined]);
+    if (stretches.length === 0) {
+      const { path, what } = cableMissing(circuit);
+      return lacksCable(this.wirings, wiring) ? unknown(path, what) : known([undefined]);
+    }
     const ends = stretches.filter(({ last }) => last).map(({ segment }) => segment.id);
     if (circuit.topology !== 'ring') return known(ends);
     return andThen(ringHolds(wiring), (holds) =>

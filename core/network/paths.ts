@@ -1,4 +1,4 @@
-import { known, type Maybe, unknown } from '../job/known';
+import { known, type Maybe, type Missing, unknown } from '../job/known';
 import type { Circuit, Segment } from '../job/schema/circuit';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
@@ -121,7 +121,7 @@ function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
 function stretchesOf(segments: Segment[], circuit: Circuit): Stretch[] {
   const followed = new Set<string>();
   let previous: string | undefined;
-  const stretches = segments.map((segment) => {
+  const stretches = parentsFirst(segments).map((segment) => {
     const after = segment.branchOf ?? previous;
     if (segment.branchOf === undefined) previous = segment.id;
     if (after !== undefined) followed.add(after);
@@ -132,6 +132,21 @@ function stretchesOf(segments: Segment[], circuit: Circuit): Stretch[] {
     ...stretch,
     last: !followed.has(stretch.segment.id) && (stretch.spur || circuit.topology !== 'ring'),
   }));
+}
+
+/** In their order, but that a spur comes after what it leaves from, where that is there. */
+function parentsFirst(segments: readonly Segment[]): Segment[] {
+  const placed: Segment[] = [];
+  let waiting = segments;
+  while (waiting.length > 0) {
+    const waits = ({ branchOf }: Segment) => branchOf !== undefined && waiting.some(({ id }) => id === branchOf);
+    const ready = waiting.filter((segment) => !waits(segment));
+    // Parents in a circle are refused with the job.
+    if (ready.length === 0) return [...placed, ...waiting];
+    placed.push(...ready);
+    waiting = waiting.filter(waits);
+  }
+  return placed;
 }
 
 function groupChain(job: Job, firstId: string | undefined): Device[] {
@@ -145,6 +160,16 @@ function groupChain(job: Job, firstId: string | undefined): Device[] {
   }
   return chain;
 }
+
+/**
+ * Whether a circuit has no length where one is wanted. A service may have none: its origin is then known at the board. From
+ * a transformer, a generator or an inverter there is always some, and to another board.
+ */
+export const lacksCable = ({ origins }: Wirings, { circuit, stretches }: Wiring): boolean =>
+  stretches.length === 0 && (circuit.kind !== 'service' || origins.get(circuit.fromOriginId ?? '')?.kind !== 'network');
+
+/** What a circuit without one misses. */
+export const cableMissing = ({ id, name }: Circuit): Missing => ({ path: `circuits.${id}`, what: `cable of ${name}` });
 
 /** The origins of a source state that are there. */
 export const originsOf = ({ origins }: Wirings, state: SourceState): Origin[] =>

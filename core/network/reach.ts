@@ -1,15 +1,28 @@
+import { type Missing, unknown } from '../job/known';
 import type { Dialect } from '../job/terms';
-import type { Wiring } from './paths';
+import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
 import { inRow, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
 import type { NetworkState } from './states';
 
 /** Key of the place half way round a ring. */
 export const MID_RING = '(half way round)';
 
+/** A length that another leaves from, and that has been taken out: nothing says where the other hangs now. */
+const lost = (segmentId: string): SegmentOhm =>
+  missing({ path: `segments.${segmentId}.state`, what: 'where a spur leaves from: that length is taken out' });
+
+function missing({ path, what }: Missing): SegmentOhm {
+  const gone = unknown(path, what);
+  return { line: gone, neutral: gone, back: gone };
+}
+
 /** How far circuits reach: impedances from a circuit's start to the places along it, worked out once. */
 export class Reach {
   private readonly reaches = new Map<string, Map<string, SegmentOhm>>();
-  constructor(private readonly dialect: Dialect) {}
+  private readonly dialect: Dialect;
+  constructor(private readonly wirings: Wirings) {
+    this.dialect = wirings.job.dialect;
+  }
 
   /** Impedances from a circuit's start to the end of each of its segments. */
   along(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
@@ -28,16 +41,22 @@ export class Reach {
     for (const { segment, facts, after, spur } of wiring.stretches) {
       const own = segmentOhm(facts, state, this.dialect);
       if (!spur) made.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
-      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : made.get(after)!, own));
+      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : (made.get(after) ?? lost(after)), own));
     }
     if (ring) made.set(MID_RING, midRing(whole));
     this.reaches.set(key, made);
     return made;
   }
 
+  /** Impedances from a circuit's start to the end of one of its segments. */
+  to(wiring: Wiring, segmentId: string, state: NetworkState): SegmentOhm {
+    return this.along(wiring, state).get(segmentId) ?? lost(segmentId);
+  }
+
   /** Impedances of a circuit from its start to its board. */
   through(wiring: Wiring, state: NetworkState): SegmentOhm {
     const end = wiring.stretches.filter(({ spur }) => !spur).at(-1);
-    return end === undefined ? NO_LENGTH : this.along(wiring, state).get(end.segment.id)!;
+    if (end === undefined) return lacksCable(this.wirings, wiring) ? missing(cableMissing(wiring.circuit)) : NO_LENGTH;
+    return this.to(wiring, end.segment.id, state);
   }
 }

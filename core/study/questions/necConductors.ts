@@ -4,7 +4,7 @@ import { showSize } from '../../job/edges';
 import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import { continuousCurrent } from '../../loads/designCurrent';
-import type { Stretch } from '../../network/paths';
+import { cableMissing, lacksCable, type Stretch } from '../../network/paths';
 import type { ConductorName } from '../../network/segmentFacts';
 import { DWELLING_A, DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../tables/necAmpacity';
 import type { Source } from '../../tables/source';
@@ -32,10 +32,8 @@ export function necConductors(facts: CircuitFacts): Answer {
   const { circuit, wiring } = facts;
   const checks: Check[] = [];
   const device = protectiveOf(facts);
-  if (wiring.stretches.length === 0 && circuit.kind === 'final')
-    checks.push(unknownCheck('cable', 'Cable', [{ path: `circuits.${circuit.id}`, what: `cable of ${circuit.name}` }]));
-  if (wiring.stretches.length === 0 && circuit.kind !== 'final')
-    checks.push(notApplicable('cable', 'Cable', 'no length of cable is entered here'));
+  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
+  else if (wiring.stretches.length === 0) checks.push(notApplicable('cable', 'Cable', 'no length of cable is entered here'));
   if (device === undefined)
     checks.push(
       unknownCheck('device', 'Overcurrent device', [

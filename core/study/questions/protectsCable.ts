@@ -4,7 +4,7 @@ import { showSize, sizeMm2 } from '../../job/edges';
 import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import { packName } from '../../job/terms';
-import type { Stretch } from '../../network/paths';
+import { cableMissing, lacksCable, type Stretch } from '../../network/paths';
 import { BONDING_SOURCE, bondingMm2, ELECTRODE_SOURCE, PME_SOURCE, pmeBondingMm2 } from '../../tables/protectiveSizes';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
@@ -41,8 +41,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
         `overload of ring circuits is not assessed by ${packName(job.pack)}; BS 7671 has a rule for them`,
       ),
     );
-  if (wiring.stretches.length === 0 && circuit.kind === 'final')
-    checks.push(unknownCheck('cable', 'Cable', [{ path: `circuits.${circuit.id}`, what: `cable of ${circuit.name}` }]));
+  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
   if (protective === undefined) {
     checks.push(
       unknownCheck('device', 'Overcurrent device', [

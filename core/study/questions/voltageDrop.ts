@@ -1,6 +1,6 @@
 import { segmentDropV } from '../../conductors/drop';
-import { all, andThen, known, list, type Maybe, map } from '../../job/known';
-import type { Wiring } from '../../network/paths';
+import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { cableMissing, lacksCable, type Wiring } from '../../network/paths';
 import type { Poles } from '../../network/states';
 import type { Source } from '../../tables/source';
 import type { Check } from '../answer';
@@ -47,7 +47,13 @@ export function dropCheck(facts: CircuitFacts): Check {
 
 /** Greatest drop over a circuit's far ends, V line to neutral; a circuit of no cable drops nothing. */
 function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<number> {
+  const none = cableMissing(wiring.circuit);
+  if (lacksCable(house.wirings, wiring)) return unknown(none.path, none.what);
   if (wiring.stretches.length === 0) return known(0);
+  const lost = wiring.stretches.find(
+    ({ after }) => after !== undefined && !wiring.stretches.some(({ segment }) => segment.id === after),
+  );
+  if (lost !== undefined) return unknown(`segments.${lost.after}.state`, `where ${lost.facts.name} leaves from`);
   const ring = wiring.circuit.topology === 'ring';
   return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design, poles: on }) => {
     const { ibA, cosPhi, uneven } = design;
