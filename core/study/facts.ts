@@ -1,7 +1,7 @@
 import { opensOnOvercurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
 import type { Maybe } from '../job/known';
-import type { Circuit, Load } from '../job/schema/circuit';
+import type { Circuit, Load, Point } from '../job/schema/circuit';
 import type { Combination, Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';
@@ -168,3 +168,9 @@ export function faultAtDevice({ house }: CircuitFacts, { wiring, seat }: Seated,
   const lastMain = seat === 'end' ? wiring.stretches.filter(({ spur }) => !spur).at(-1) : undefined;
   return house.network.most(wiring, lastMain?.segment.id, kind);
 }
+
+/** The outlets a plug goes into on a circuit, those taken out left aside. */
+export const socketsOf = ({ job, circuit }: CircuitFacts): Point[] =>
+  Object.values(job.points).filter(
+    ({ circuitId, kind, state }) => circuitId === circuit.id && kind === 'socket' && state !== 'removed',
+  );

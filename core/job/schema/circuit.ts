@@ -116,6 +116,7 @@ export const Point = z.strictObject({
   noEarthMarked: fact(z.boolean()).optional(),
   state: WorkState,
 });
+export type Point = z.infer<typeof Point>;
 
 /** Something that draws current. Power is the electrical input. */
 export const Load = z.strictObject({
