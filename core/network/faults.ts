@@ -280,13 +280,18 @@ export class FaultNetwork {
     const plain = segmentId !== undefined || wiring.circuit.toBoardId === undefined;
     const present = plain ? this.greatest.get(key) : undefined;
     if (present !== undefined) return present;
-    const found = this.extreme(
-      this.maxCases,
+    const found = this.mostAmong(this.maxCases, wiring, segmentId, kind);
+    if (plain) this.greatest.set(key, found);
+    return found;
+  }
+
+  /** The greatest fault of a kind at a place over some of the source states. */
+  mostAmong(cases: readonly SupplyCase[], wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
+    return this.extreme(
+      cases,
       (at) => this.faultIn(at, wiring, segmentId, kind, 'MAX'),
       (a, b) => a > b,
     );
-    if (plain) this.greatest.set(key, found);
-    return found;
   }
 
   /** The least fault of a kind at the end of a segment (or at the start), over every single source. */

@@ -6,10 +6,10 @@ import type { Combination, Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';
 import { type DesignCurrent, designCurrent, loadsByCircuit } from '../loads/designCurrent';
-import { FaultNetwork } from '../network/faults';
+import { type Fault, FaultNetwork, type SupplyCase } from '../network/faults';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
 import { polesOf } from '../network/poles';
-import { LINES_OF, type Poles } from '../network/states';
+import { type FaultKind, LINES_OF, type Poles } from '../network/states';
 
 /** A device with where on the path it sits: at the start or end of which circuit, or in the board ahead of it. */
 export interface Seated {
@@ -163,10 +163,19 @@ function cached<T>(make: (wiring: Wiring) => T): (wiring: Wiring) => T {
   };
 }
 
-/** The greatest fault of a kind at a device's line terminals: its circuit's start, or the end of the cable it closes. */
-export function faultAtDevice({ house }: CircuitFacts, { wiring, seat }: Seated, kind: Parameters<FaultNetwork['most']>[2]) {
+/**
+ * The greatest fault of a kind at a device's line terminals: its circuit's start, or the end of the cable it closes.
+ * @param cases the source states that count, all of them if none are named
+ */
+export function faultAtDevice(
+  { house }: CircuitFacts,
+  { wiring, seat }: Seated,
+  kind: FaultKind,
+  cases?: readonly SupplyCase[],
+): Maybe<Fault> {
   const lastMain = seat === 'end' ? wiring.stretches.filter(({ spur }) => !spur).at(-1) : undefined;
-  return house.network.most(wiring, lastMain?.segment.id, kind);
+  const at = lastMain?.segment.id;
+  return cases === undefined ? house.network.most(wiring, at, kind) : house.network.mostAmong(cases, wiring, at, kind);
 }
 
 /** The outlets a plug goes into on a circuit, those taken out left aside. */

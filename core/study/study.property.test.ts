@@ -183,7 +183,7 @@ describe('the other demo jobs', () => {
       'wheel protects-cable',
     ]);
   });
-  it('Skerry Light: circuits with no residual device in the island, and an origin device that may take the escape light', () => {
+  it('Skerry Light: circuits with no residual device in the island, and devices of both sources that may take the escape light', () => {
     expect(found('skerry-light')).toEqual([
       'boat-feeder clears-in-time',
       'boat-feeder only-one-trips',
@@ -191,6 +191,7 @@ describe('the other demo jobs', () => {
       'horn clears-in-time',
       'horn only-one-trips',
       'inverter-lead clears-in-time',
+      'sauna only-one-trips',
     ]);
   });
 });

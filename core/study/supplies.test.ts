@@ -350,6 +350,27 @@ describe('source states', () => {
     expect(ask(job, 'clears-in-time', 'c').because).toContain('A flow');
   });
 
+  it('the breaker of the other source is upstream too, up to what that source drives', () => {
+    const job = island(true);
+    expect(ask(job, 'only-one-trips', 'c')).toMatchObject({ verdict: 'not-applicable' });
+    const under = (curve: 'B' | 'C', ratingA: number) => {
+      job.devices.lead = device('lead', 'lead', breaker(curve, ratingA));
+      return check(ask(job, 'only-one-trips', 'c'), 'overcurrent:c-device:lead');
+    };
+    // 60 A is in the instantaneous range of neither, and a breaker of one rating proves nothing over its like.
+    expect(under('B', 16).demand).toBeCloseTo(60, 2);
+    expect(under('B', 16)).toMatchObject({ verdict: 'caution', title: 'c-device under lead (Island)' });
+    expect(ask(job, 'only-one-trips', 'lead').verdict).toBe('not-applicable');
+    job.loads.light = {
+      ...{ id: 'light', circuitId: 'd', order: 'a', name: 'Escape light', safetyService: true },
+    };
+    job.circuits.d = { ...job.circuits.c!, id: 'd', order: 'd' };
+    expect(under('B', 16)).toMatchObject({ verdict: 'stop', because: expect.stringContaining('Escape light is lost (Island)') });
+    expect(under('C', 100).verdict).toBe('pass');
+    job.devices.lead = device('lead', 'lead', rcbo({}, 0.03));
+    expect(check(ask(job, 'only-one-trips', 'c'), 'residual:c-device:lead')).toMatchObject({ verdict: 'stop' });
+  });
+
   it('a device for one direction that a source below can feed from behind stops', () => {
     const job = island(true);
     job.sourceStates.both = { id: 'both', order: 'c', name: 'In parallel', kind: 'grid', originIds: ['net', 'inverter'] };

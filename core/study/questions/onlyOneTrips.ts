@@ -2,13 +2,14 @@ import { type ResidualPart, residualPart } from '../../devices/residual';
 import { all, andThen, known, type Maybe, type Missing, need, unknown } from '../../job/known';
 import type { Device } from '../../job/schema/device';
 import { word } from '../../job/terms';
-import type { Fault } from '../../network/faults';
+import type { Fault, SupplyCase } from '../../network/faults';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
 import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
 import { RESIDUAL_RATIO, RESIDUAL_RULE, residualPair } from '../../selectivity/residualPair';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
+import { chainFrom } from '../chains';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../facts';
 import { answer, type Comparison, figure, judge, line, notApplicable, notAssessed, ruled, unknownCheck } from '../judge';
 import { faultLine } from './faultLine';
@@ -36,11 +37,9 @@ export function onlyOneTrips(facts: CircuitFacts): Answer {
       ]),
     ]);
   const checks: Check[] = [];
-  for (const seated of downstream) {
-    const above = chain.slice(0, chain.indexOf(seated));
-    if (isOvercurrent(seated)) checks.push(...overcurrentChecks(facts, above, seated));
-  }
-  checks.push(...residualChecks(facts));
+  for (const seated of downstream.filter(isOvercurrent))
+    checks.push(...overcurrentChecks(facts, chain.slice(0, chain.indexOf(seated)), seated));
+  checks.push(...residualChecks(facts, chain), ...fromOtherSources(facts, downstream));
   for (const device of wiring.pointDevices)
     checks.push(notAssessed(`point:${device.id}`, device.name, `${device.name}: devices at points are not assessed yet`));
   if (checks.length === 0)
@@ -48,21 +47,51 @@ export function onlyOneTrips(facts: CircuitFacts): Answer {
   return answer('only-one-trips', checks);
 }
 
-function overcurrentChecks(facts: CircuitFacts, above: readonly Seated[], seated: Seated): Check[] {
+/** The same for devices current passes only from another source: each in the states that source is there. */
+function fromOtherSources(facts: CircuitFacts, downstream: readonly Seated[]): Check[] {
+  const { circuit, path, house, chain, job } = facts;
+  const usual = path.known ? path.value[0]!.circuit.fromOriginId : undefined;
+  if (circuit.fromOriginId !== undefined) return [];
+  const known = new Set(chain.map(({ device }) => device.id));
+  const origins = new Set(house.network.minCases.flatMap((at) => at.origins).filter(({ id }) => id !== usual));
+  return [...origins].flatMap((origin) => {
+    const way = chainFrom(facts, origin);
+    if (!way.known) return [unknownCheck(`way:${origin.id}`, `Devices between ${origin.name} and here`, way.missing)];
+    const cases = house.network.maxCases.filter((at) => at.origins.includes(origin));
+    const checks = downstream.filter(isOvercurrent).flatMap((seated) => {
+      const at = way.value.findIndex(({ device }) => device.id === seated.device.id);
+      const above = way.value.slice(0, Math.max(0, at)).filter(({ device }) => !known.has(device.id));
+      return overcurrentChecks(facts, above, seated, cases);
+    });
+    const residual = residualChecks(facts, way.value).filter(({ id }) => {
+      const upstream = job.devices[id.split(':').at(-1)!];
+      return upstream !== undefined && !known.has(upstream.id);
+    });
+    return [...checks, ...residual];
+  });
+}
+
+function overcurrentChecks(
+  facts: CircuitFacts,
+  above: readonly Seated[],
+  seated: Seated,
+  cases?: readonly SupplyCase[],
+): Check[] {
   const upstream = above.filter(isOvercurrent);
   if (upstream.length === 0) return [];
-  const fault = greatestFault(facts, seated);
-  return upstream.map((each) => pairCheck(facts, each, seated.device, fault));
+  const fault = greatestFault(facts, seated, cases);
+  const when = cases === undefined ? '' : ` (${cases.map(({ state }) => state.name).join(', ')})`;
+  return upstream.map((each) => pairCheck(facts, each, seated.device, fault, when));
 }
 
 /** The greatest fault of any kind at the device's load terminals: those of its line terminals, a device having no length. */
-function greatestFault(facts: CircuitFacts, seated: Seated): Maybe<Fault> {
+function greatestFault(facts: CircuitFacts, seated: Seated, cases?: readonly SupplyCase[]): Maybe<Fault> {
   return andThen(facts.house.polesOf(seated.wiring), (circuit) => {
     const lines = Math.min(linesOpened(seated.device), facts.system) as 1 | 2 | 3;
     const poles: Poles = { lines, neutral: circuit.neutral || opensNeutral(seated.device) };
     let most: Maybe<Fault> | undefined;
     for (const kind of kindsAmong(poles)) {
-      const fault = faultAtDevice(facts, seated, kind);
+      const fault = faultAtDevice(facts, seated, kind, cases);
       if (!fault.known) return fault;
       if (most === undefined || (most.known && fault.value.currentA > most.value.currentA)) most = fault;
     }
@@ -70,7 +99,7 @@ function greatestFault(facts: CircuitFacts, seated: Seated): Maybe<Fault> {
   });
 }
 
-function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fault: Maybe<Fault>): Check {
+function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fault: Maybe<Fault>, when: string): Check {
   const comparison = andThen(fault, (most) =>
     andThen(overcurrentPair(upstream.device, downstream, most.currentA), (pair): Maybe<Comparison> => {
       if (!pair.total && pair.blind)
@@ -78,17 +107,24 @@ function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fa
           `devices.${pair.blind === 'upstream' ? upstream.device.id : downstream.id}.settings.instantaneousLowTimes`,
           `instantaneous bounds of ${pair.blind === 'upstream' ? upstream.device.name : downstream.name}: at standard grade only the overload range can be compared`,
         );
-      return known(compare(facts, upstream, downstream, most, pair));
+      return known(compare(facts, upstream, downstream, most, pair, when));
     }),
   );
   return judge(
     `overcurrent:${downstream.id}:${upstream.device.id}`,
-    `${downstream.name} under ${upstream.device.name}`,
+    `${downstream.name} under ${upstream.device.name}${when}`,
     comparison,
   );
 }
 
-function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most: Fault, pair: OvercurrentPair): Comparison {
+function compare(
+  facts: CircuitFacts,
+  upstream: Seated,
+  downstream: Device,
+  most: Fault,
+  pair: OvercurrentPair,
+  when: string,
+): Comparison {
   const lost = pair.total ? undefined : safetyServiceLost(facts, upstream);
   const none = pair.limitA <= pair.downstream.ratedA;
   const sentence = () =>
@@ -125,7 +161,7 @@ function compare(facts: CircuitFacts, upstream: Seated, downstream: Device, most
     rule: RULES[facts.job.dialect],
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
-    because: () => (lost === undefined ? sentence() : `${sentence()}; then ${lost} is lost`),
+    because: () => `${sentence()}${lost === undefined ? '' : `; then ${lost} is lost`}${when}`,
     working: () => [faultLine(most), settled()],
   };
 }
@@ -150,8 +186,8 @@ function safetyServiceLost({ house, circuit }: CircuitFacts, { device, wiring, s
  * Residual devices one above the other. The nearest to the circuit is compared with every one above it. Where that nearest
  * one is not the circuit's own, an earth fault on the circuit opens it, and everything else behind it goes with it.
  */
-function residualChecks(facts: CircuitFacts): Check[] {
-  const { chain, circuit } = facts;
+function residualChecks(facts: CircuitFacts, chain: readonly Seated[]): Check[] {
+  const { circuit } = facts;
   const residual = chain.filter(isResidual);
   const nearest = residual.at(-1);
   if (nearest === undefined) return [];
