@@ -117,10 +117,16 @@ function linesChoice({ supply }: Job): Spec {
   };
 }
 
-/** Whether a circuit's cable or device has several lines, of which a load may take one. */
-const severalLines = ({ segments, devices }: Job, circuitId: string): boolean =>
-  Object.values(segments).some((segment) => segment.circuitId === circuitId && segment.roles?.includes('line2') === true) ||
-  Object.values(devices).some((device) => device.circuitId === circuitId && device.lines.length > 1);
+/** Whether a load may hang on fewer lines than its circuit has: a fixed one that is all there is takes them all. */
+function choosesLines({ circuits, loads, segments, devices }: Job, load: Load): boolean {
+  if (load.lines !== undefined) return true;
+  const ofCircuit = ({ circuitId }: { circuitId?: string | undefined }) => circuitId === load.circuitId;
+  if (circuits[load.circuitId]?.use === 'fixed' && Object.values(loads).filter(ofCircuit).length === 1) return false;
+  return (
+    Object.values(segments).some((segment) => ofCircuit(segment) && segment.roles?.includes('line2') === true) ||
+    Object.values(devices).some((device) => ofCircuit(device) && device.lines.length > 1)
+  );
+}
 
 /** Every fact that is typed somewhere on the screen, by collection and field. */
 const SPECS: Readonly<Record<string, SpecOf>> = {
@@ -236,7 +242,7 @@ export function factPaths(job: Job, on: CollectionName, id: string): string[] {
     const [first, second] = key.slice(own.length).split('.');
     if (family !== undefined && (first !== 'settings' || !family.has(second!))) return [];
     if ((job.dialect === 'iec' ? NEC_ONLY : IEC_ONLY).has(key)) return [];
-    if (key === 'loads.lines' && !severalLines(job, (row as Load).circuitId)) return [];
+    if (key === 'loads.lines' && !choosesLines(job, row as Load)) return [];
     if (on === 'segments' && silent(job.dialect, row as Segment, first!)) return [];
     return [`${on}.${id}.${key.slice(own.length)}`];
   });
