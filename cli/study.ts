@@ -42,8 +42,10 @@ function withLines(job: Job, lines: readonly string[]): Job {
     const reading = readQuickLine(text, before);
     for (const token of reading.tokens) process.stderr.write(`${token.text}: ${token.shown}\n`);
     const circuit = completeQuick(before, reading, undefined);
-    if (!reading.ok || circuit === undefined)
-      refuse(`--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : 'see the words above'}`);
+    if (!reading.ok || circuit === undefined || circuit.wrong !== undefined)
+      refuse(
+        `--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : (circuit.wrong ?? 'see the words above')}`,
+      );
     let count = 0;
     const { steps } = quickSteps(before, circuit, () => `added-${index + 1}-${++count}`);
     return applyCommand(before, { label: 'added', steps });

@@ -53,6 +53,8 @@ export interface QuickCircuit {
   lines: readonly Line[];
   taken: readonly Taken[];
   lacks: readonly string[];
+  /** Why nothing can be made of it, though each word is read. */
+  wrong: string | undefined;
 }
 
 /**
@@ -118,7 +120,15 @@ export function completeQuick(
     lines,
     taken,
     lacks: lacking(job, draft),
+    wrong: tooFewCores(complete, lines.length),
   };
+}
+
+/** A cable said to have fewer live conductors than the device's poles ask of it. */
+function tooFewCores(draft: QuickCircuit['draft'], lines: number): string | undefined {
+  const wanted = lines + (hasNeutral(draft, lines) ? 1 : 0);
+  if (draft.cores === undefined || draft.cores >= wanted) return undefined;
+  return `${draft.poles} wants ${wanted} conductors besides the protective one; this cable has ${draft.cores}`;
 }
 
 function firstBoard(job: Job): string | undefined {

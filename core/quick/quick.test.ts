@@ -139,7 +139,12 @@ describe('the quick line', () => {
     ['3/4 hp', nec, { motorHp: 0.75, use: 'fixed' }],
     ['½hp', nec, { motorHp: 0.5 }],
     ['1.5hp', nec, { motorHp: 1.5 }],
-    ['250kcmil #14 @Studio', nec, { lineSize: '250kcmil', number: '14', boardId: 'studio' }],
+    ['250kcmil ckt 14 @Studio', nec, { lineSize: '250kcmil', number: '14', boardId: 'studio' }],
+    ['#12 THHN', nec, { lineSize: '12AWG', insulation: 'THHN90' }],
+    ['#S3', iec, { number: 'S3' }],
+    ['gG 63 16/10 12 m', iec, { family: 'fuse', ratingA: 63, lineSize: '16mm2', lengthM: 12 }],
+    ['fuse 20A gG', iec, { family: 'fuse', ratingA: 20 }],
+    ['gG 40 m', iec, { family: 'fuse', lengthM: 40 }],
   ] as const)('%s', (text, job, draft) => expect(read(text, job)).toMatchObject({ ok: true, draft, name: '' }));
 
   it.each([
@@ -153,10 +158,21 @@ describe('the quick line', () => {
     ['sockets MCA 18', nec, 'two uses'],
     ['200C', iec, 'a temperature around a cable is -40 to 90 °C'],
     ['pf 1.5', nec, 'must be within 0.1 to 1'],
+    ['#15 NM', nec, "#15 is no gauge; a circuit's number is written ckt 15"],
   ] as const)('%s is wrong, and why', (text, job, why) => {
     const { ok, tokens } = read(text, job);
     expect(ok).toBe(false);
     expect(tokens.find(({ kind }) => kind === 'wrong')!.shown).toBe(why);
+  });
+
+  it('makes nothing of a cable with too few conductors for its poles', () => {
+    const wrong = (text: string, job: Job) => completeQuick(job, read(text, job), undefined)!.wrong;
+    expect(wrong('3x2.5 20 m C16 3P', iec)).toBe('3P wants 3 conductors besides the protective one; this cable has 2');
+    expect(wrong('4x2.5 20 m C16 3P', iec)).toBeUndefined();
+    expect(wrong('4x2.5 20 m C16 4P', iec)).toMatch(/wants 4 .* has 3$/);
+    expect(wrong('5x2.5 20 m C16 4P', iec)).toBeUndefined();
+    expect(wrong('12-2 NM 20A 2P', nec)).toBeUndefined();
+    expect(wrong('20A 2P', nec)).toBeUndefined();
   });
 
   it('leaves words of the other dialect, and numbers that say nothing, to the name', () => {

@@ -1,5 +1,5 @@
 import { readQuantity, showSize, sizeMm2 } from '../job/edges';
-import { METRIC_SIZES } from '../job/preferred';
+import { GG_RATINGS, METRIC_SIZES, sizesOf } from '../job/preferred';
 import type { Job } from '../job/schema/job';
 import { showLength, showNumber } from '../job/show';
 import { type Dialect, word } from '../job/terms';
@@ -95,7 +95,21 @@ const USES: readonly [RegExp, NonNullable<QuickDraft['use']>][] = [
 
 /** The words of shop talk, the more particular before the more general. */
 export const WORDS: readonly WordKind[] = [
-  { pattern: '#(\\S{1,12})', read: ([, number]) => ({ sets: { number: number! }, shown: `circuit ${number}` }) },
+  // American shop talk calls a gauge by its number: there a circuit's is written another way.
+  { pattern: '#(\\S{1,12})', dialect: 'iec', read: ([, number]) => ({ sets: { number: number! }, shown: `circuit ${number}` }) },
+  {
+    pattern: 'ckt\\s?(\\S{1,12})',
+    dialect: 'nec',
+    read: ([, number]) => ({ sets: { number: number! }, shown: `circuit ${number}` }),
+  },
+  {
+    pattern: '#(\\d{1,2}|[1-4]/0)',
+    dialect: 'nec',
+    read: ([, size], job) =>
+      sizesOf('nec').includes(`${size}AWG`)
+        ? cable(`${size}AWG`, undefined, {}, '', job)
+        : { problem: `#${size} is no gauge; a circuit's number is written ckt ${size}` },
+  },
   {
     pattern: '@(\\S+)',
     read: ([, name], job) => {
@@ -140,6 +154,11 @@ export const WORDS: readonly WordKind[] = [
   },
   { pattern: 'mcb|breaker', dialect: 'iec', read: plain('circuit-breaker', { family: 'mcb' }) },
   { pattern: 'rcbo', dialect: 'iec', read: plain('RCBO', { family: 'rcbo' }) },
+  {
+    pattern: `(?:fuse|gg)\\s?(${GG_RATINGS.join('|')})(?:\\s?a)?(?!\\s?(?:m|ft|mm|k?w|°|c|f)\\b)`,
+    dialect: 'iec',
+    read: ([, rating]) => ({ sets: { family: 'fuse', ratingA: Number(rating) }, shown: `gG fuse, ${rating} A` }),
+  },
   { pattern: 'fuse|gg', dialect: 'iec', read: plain('gG fuse', { family: 'fuse' }) },
   { pattern: '(?:af|afci|arc)', dialect: 'nec', read: plain('arc-fault protection', { arcFault: 'combination' }) },
   { pattern: '(?:gf|gfci)', dialect: 'nec', read: plain('ground-fault protection, class A', { groundFault: 'class-A' }) },

@@ -25,7 +25,7 @@ export function QuickLine() {
   const made = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
   const typed = text.trim() !== '';
   const make = () => {
-    if (!typed || !reading.ok || made === undefined) return;
+    if (!typed || !reading.ok || made === undefined || made.wrong !== undefined) return;
     const { circuitId, steps } = quickSteps(job, made, () => crypto.randomUUID());
     const problem = session.edit({ label: `New circuit: ${made.number} ${made.name}`.slice(0, 200), steps });
     if (problem !== undefined) return setSaid(problem);
@@ -80,7 +80,12 @@ export function QuickLine() {
           />
         </label>
         {typed ? (
-          <Button primary type="submit" disabled={!reading.ok || made === undefined} className="disabled:opacity-40">
+          <Button
+            primary
+            type="submit"
+            disabled={!reading.ok || made === undefined || made.wrong !== undefined}
+            className="disabled:opacity-40"
+          >
             Make it
           </Button>
         ) : (
@@ -131,6 +136,12 @@ function Reading({ reading, made, job }: { reading: QuickReading; made: QuickCir
           <dd className="font-semibold">
             {made.number} {made.name} on {job.boards[made.boardId]?.name}
           </dd>
+          {made.wrong !== undefined && (
+            <>
+              <dt className="text-quiet">but</dt>
+              <dd className="font-semibold text-stop">{made.wrong}</dd>
+            </>
+          )}
           {made.taken.length > 0 && (
             <>
               <dt className="text-quiet">taken</dt>
