@@ -120,8 +120,14 @@ export function completeQuick(
     lines,
     taken,
     lacks: lacking(job, draft),
-    wrong: tooFewCores(complete, lines.length),
+    wrong: tooManyPoles(job, complete) ?? tooFewCores(complete, lines.length),
   };
+}
+
+function tooManyPoles({ supply, dialect }: Job, { poles }: QuickCircuit['draft']): string | undefined {
+  const has = linesOf(supply).length;
+  const wanted = LINE_COUNT[poles](dialect);
+  return wanted <= has ? undefined : `${poles} wants ${wanted} lines; this supply has ${has}`;
 }
 
 /** A cable said to have fewer live conductors than the device's poles ask of it. */

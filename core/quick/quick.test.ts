@@ -173,6 +173,9 @@ describe('the quick line', () => {
     expect(wrong('5x2.5 20 m C16 4P', iec)).toBeUndefined();
     expect(wrong('12-2 NM 20A 2P', nec)).toBeUndefined();
     expect(wrong('20A 2P', nec)).toBeUndefined();
+    expect(wrong('20A 3P', nec)).toBe('3P wants 3 lines; this supply has 2');
+    expect(wrong('C16 3P', single)).toBe('3P wants 3 lines; this supply has 1');
+    expect(wrong('C16 2P', single)).toBeUndefined();
   });
 
   it('leaves words of the other dialect, and numbers that say nothing, to the name', () => {

@@ -42,6 +42,15 @@ export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly O
   return known([...own, ...back, ...forward.filter(({ wiring }) => below.has(wiring.circuit.id))]);
 }
 
+/** The ways to a circuit from every source but its usual one; a service has none, it is its own source's. */
+export function otherWays(facts: CircuitFacts): { origin: Origin; way: Maybe<readonly OnTheWay[]> }[] {
+  const { circuit, path, house } = facts;
+  if (circuit.fromOriginId !== undefined || !path.known) return [];
+  const usual = path.value[0]!.circuit.fromOriginId;
+  const origins = new Set(house.network.minCases.flatMap((at) => at.origins).filter(({ id }) => id !== usual));
+  return [...origins].map((origin) => ({ origin, way: chainFrom(facts, origin) }));
+}
+
 const devicesOf = (wiring: Wiring): Seated[] => [
   ...wiring.startDevices.map((device) => ({ device, wiring, seat: 'start' as const })),
   ...wiring.endDevices.map((device) => ({ device, wiring, seat: 'end' as const })),

@@ -4,6 +4,7 @@ import type { Segment } from '../job/schema/circuit';
 import type { Device, Grade } from '../job/schema/device';
 import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
+import { otherWays } from './chains';
 import type { CircuitFacts } from './facts';
 import { isOvercurrent } from './facts';
 
@@ -39,10 +40,13 @@ export interface CircuitChart {
   absent: { name: string; because: string }[];
 }
 
-/** Gathers the bands of a circuit's devices and those upstream, its fault currents and its cable's limit. */
+/** Gathers the bands of a circuit's devices and those upstream, the usual source's first, its fault currents and its cable's limit. */
 export function circuitChart(facts: CircuitFacts): CircuitChart {
   const chart: CircuitChart = { circuitId: facts.circuit.id, bands: [], faults: [], cable: null, absent: [] };
-  for (const { device, wiring } of facts.chain.filter(isOvercurrent).reverse()) {
+  const usual = new Set(facts.chain.map(({ device }) => device.id));
+  const others = otherWays(facts).flatMap(({ way }) => (way.known ? way.value : []));
+  const upstream = [...others.filter(({ device }) => !usual.has(device.id)), ...facts.chain];
+  for (const { device, wiring } of upstream.filter(isOvercurrent).reverse()) {
     const band = overcurrentBand(device);
     if (!band.known) {
       chart.absent.push({ name: device.name, because: band.missing.map((each) => each.what).join('; ') });

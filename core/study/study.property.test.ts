@@ -10,8 +10,8 @@ import { circuitChart } from './chart';
 import { triedFixes } from './fixes';
 import { faultReadings, shownStudy, studyJob } from './study';
 
-const demo = (): Job => {
-  const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
+const demo = (name = 'bindery-yard'): Job => {
+  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
   return parsed.job;
 };
@@ -169,9 +169,7 @@ describe('the demo job', () => {
 
 describe('the other demo jobs', () => {
   const found = (file: string) => {
-    const parsed = parseJobText(readFileSync(`demo/${file}.json`, 'utf8'));
-    if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-    const stops = studyJob(parsed.job).findings.filter((each) => each.verdict === 'stop');
+    const stops = studyJob(demo(file)).findings.filter((each) => each.verdict === 'stop');
     return [...new Set(stops.map((each) => `${each.circuitId} ${each.question}`))].sort();
   };
   it('Kiln House: an old unmarked breaker, 14 AWG on 20 A, a thin tail, and a kiln on too thin a cable and ground', () => {
@@ -240,6 +238,12 @@ describe('chart of a circuit', () => {
     expect(chart.bands.map((band) => band.label)).toEqual(['C32', '80 A gG', '125 A gG']);
     expect(chart.faults.map((fault) => fault.kind)).toEqual(['MAX', 'MIN']);
     expect(chart.cable!.a2s).toBe((115 * 2.5) ** 2);
+  });
+
+  it('draws what another source brings in after those of the usual one', () => {
+    const skerry = demo('skerry-light');
+    expect(circuitChart(factsOf(skerry, 'sauna')).bands.map((band) => band.label)).toEqual(['B32', '80 A gG', 'B40']);
+    expect(circuitChart(factsOf(skerry, 'inverter-lead')).bands.map((band) => band.label)).toEqual(['B40']);
   });
 
   it('names a device whose band is not known instead of drawing it', () => {

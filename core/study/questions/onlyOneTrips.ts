@@ -9,7 +9,7 @@ import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcur
 import { RESIDUAL_RATIO, RESIDUAL_RULE, residualPair } from '../../selectivity/residualPair';
 import type { Source } from '../../tables/source';
 import type { Answer, Check } from '../answer';
-import { chainFrom } from '../chains';
+import { otherWays } from '../chains';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../facts';
 import { answer, type Comparison, figure, judge, line, notApplicable, notAssessed, ruled, unknownCheck } from '../judge';
 import { faultLine } from './faultLine';
@@ -49,13 +49,9 @@ export function onlyOneTrips(facts: CircuitFacts): Answer {
 
 /** The same for devices current passes only from another source: each in the states that source is there. */
 function fromOtherSources(facts: CircuitFacts, downstream: readonly Seated[]): Check[] {
-  const { circuit, path, house, chain, job } = facts;
-  const usual = path.known ? path.value[0]!.circuit.fromOriginId : undefined;
-  if (circuit.fromOriginId !== undefined) return [];
+  const { house, chain, job } = facts;
   const known = new Set(chain.map(({ device }) => device.id));
-  const origins = new Set(house.network.minCases.flatMap((at) => at.origins).filter(({ id }) => id !== usual));
-  return [...origins].flatMap((origin) => {
-    const way = chainFrom(facts, origin);
+  return otherWays(facts).flatMap(({ origin, way }) => {
     if (!way.known) return [unknownCheck(`way:${origin.id}`, `Devices between ${origin.name} and here`, way.missing)];
     const cases = house.network.maxCases.filter((at) => at.origins.includes(origin));
     const checks = downstream.filter(isOvercurrent).flatMap((seated) => {
