@@ -371,6 +371,21 @@ describe('source states', () => {
     expect(check(ask(job, 'only-one-trips', 'c'), 'residual:c-device:lead')).toMatchObject({ verdict: 'stop' });
   });
 
+  it('a residual device at one source shortens no fault that another drives', () => {
+    const heat = (states: readonly string[]) => {
+      const job = island(true);
+      job.devices['c-device'] = device('c-device', 'c', breaker('B', 16));
+      job.devices.head = device('head', 'service', rccb({ residual: residual(0.1, 'S') }), { seat: 'end' });
+      job.sourceStates = Object.fromEntries(Object.entries(job.sourceStates).filter(([id]) => states.includes(id)));
+      return check(ask(job, 'protects-cable', 'c'), 'energy:c-cable:L-PE');
+    };
+    const [grid, other] = Object.keys(island(true).sourceStates);
+    const alone = heat([grid!]);
+    expect(alone.demand).toBeGreaterThan(0);
+    // 60 A stay for as long as a breaker may take that is not made to open at once by them.
+    expect(heat([grid!, other!]).demand).toBeGreaterThan(10 * alone.demand!);
+  });
+
   it('a device for one direction that a source below can feed from behind stops', () => {
     const job = island(true);
     job.sourceStates.both = { id: 'both', order: 'c', name: 'In parallel', kind: 'grid', originIds: ['net', 'inverter'] };

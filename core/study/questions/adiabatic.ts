@@ -20,7 +20,8 @@ import { type FaultKind, kindsAmong } from '../../network/states';
 import { K_SOURCE } from '../../tables/adiabatic';
 import type { Source } from '../../tables/source';
 import type { Check, WorkingLine } from '../answer';
-import type { CircuitFacts } from '../facts';
+import { otherWays } from '../chains';
+import { type CircuitFacts, isResidual } from '../facts';
 import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../judge';
 import { faultLine } from './faultLine';
 
@@ -39,14 +40,16 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   const live = `Heat in the live conductors of ${stretch.facts.name}`;
   if (!facts.poles.known) return [unknownCheck(`energy:${segment.id}:live`, live, facts.poles.missing)];
   const kinds = kindsAmong(facts.poles.value).filter((kind) => kind !== 'L-PE');
-  const checks = kinds.length === 0 ? [] : [judge(`energy:${segment.id}:live`, live, worstOf(facts, device, stretch, kinds))];
+  const residual = residualOnAllWays(facts);
+  const worst = (among: readonly FaultKind[]) => worstOf(facts, device, stretch, among, residual);
+  const checks = kinds.length === 0 ? [] : [judge(`energy:${segment.id}:live`, live, worst(kinds))];
   const path = segment.protectivePath ?? 'conductor';
   if (path !== 'pen' && path !== 'none')
     checks.push(
       judge(
         `energy:${segment.id}:L-PE`,
         `Heat in the ${path === 'conductor' ? 'protective conductor' : path} of ${stretch.facts.name}`,
-        worstOf(facts, device, stretch, ['L-PE']),
+        worst(['L-PE']),
       ),
     );
   return checks;
@@ -69,6 +72,7 @@ function worstOf(
   device: Device,
   { segment, after, facts: own }: Stretch,
   kinds: readonly FaultKind[],
+  residualDevices: readonly Device[],
 ): Maybe<Comparison> {
   const { network } = facts.house;
   const { wiring } = facts;
@@ -85,7 +89,7 @@ function worstOf(
     given = join(given, join(withstand.given, join(least.given, most.given)));
     for (const fault of [least.value, most.value]) {
       const slowS = timeAt(band.value.slow, fault.currentA);
-      const residual = kind === 'L-PE' ? residualTime(facts, fault.currentA) : undefined;
+      const residual = kind === 'L-PE' ? residualTime(residualDevices, fault.currentA) : undefined;
       const byResidual = residual !== undefined && residual.timeS < slowS;
       const energy = letThrough.value(fault.currentA);
       const timeS = byResidual ? residual.timeS : slowS;
@@ -100,10 +104,23 @@ function worstOf(
   return known(judged(device, worst!), join(given, worst!.energy.given));
 }
 
-/** The soonest residual device the fault's current passes: one at the far end of the cable does not see it. */
-function residualTime({ ahead }: CircuitFacts, currentA: number): { timeS: number; given: Givens } | undefined {
+/**
+ * Residual devices a fault's current passes whatever source drives it. One at the far end of the cable does not see it, and
+ * one at the usual source sees nothing of what another drives.
+ */
+function residualOnAllWays(facts: CircuitFacts): Device[] {
+  const residual = facts.ahead.filter(isResidual);
+  if (residual.length === 0) return [];
+  const others = otherWays(facts).map(({ way }) => (way.known ? way.value : []));
+  return residual
+    .map(({ device }) => device)
+    .filter(({ id }) => others.every((way) => way.some(({ device }) => device.id === id)));
+}
+
+/** The soonest of some residual devices. */
+function residualTime(devices: readonly Device[], currentA: number): { timeS: number; given: Givens } | undefined {
   let soonest: { timeS: number; given: Givens } | undefined;
-  for (const { device } of ahead) {
+  for (const device of devices) {
     const part = residualPart(device);
     if (part?.known !== true) continue;
     const timeS = timeAt(part.value.slow, currentA);
