@@ -35,8 +35,12 @@ const anyStep = (demo: Job): fc.Arbitrary<Step> =>
       const fields = Object.keys(row).flatMap((field) =>
         field === 'settings' ? Object.keys(row.settings as object).map((inner) => [field, inner]) : [[field]],
       );
+      const ids = Object.keys(demo[on]);
       return fc
-        .record({ field: fc.constantFrom(...fields), to: fc.oneof(fc.constant(undefined), anyFact, fc.jsonValue()) })
+        .record({
+          field: fc.constantFrom(...fields, ...(on === 'segments' ? [['branchOf'], ['state']] : [])),
+          to: fc.oneof(fc.constant(undefined), anyFact, fc.jsonValue(), fc.constantFrom('removed', ...ids)),
+        })
         .map(({ field, to }) => ({ do: 'set' as const, on, id, field, to }));
     });
 const anyFact = fc.record({
