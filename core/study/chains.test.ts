@@ -141,4 +141,17 @@ describe('fault currents along the way', () => {
     const places = placesOn(factsOf(job, 'far'));
     expect(places.map((place) => place.most !== null)).toEqual([true, false, false]);
   });
+
+  it('are not known at the far end of a circuit with no length, nor on a spur that hangs on none', () => {
+    const job = threePhaseHouse(star());
+    const { 'far-cable': cable, ...segments } = job.segments;
+    const end = (lengths: Job['segments']) => placesOn(factsOf({ ...job, segments: lengths }, 'far')).at(-1);
+    expect(end(segments)).toEqual({ boardId: null, most: null, least: null });
+    const spur = { ...cable!, id: 'spur', branchOf: 'far-cable' };
+    expect(end({ ...segments, 'far-cable': { ...cable!, state: 'removed' }, spur })).toEqual({
+      boardId: null,
+      most: null,
+      least: null,
+    });
+  });
 });

@@ -1,4 +1,4 @@
-import type { Wiring } from '../network/paths';
+import { lacksCable, type Wiring } from '../network/paths';
 import { type FaultKind, kindsAmong } from '../network/states';
 import type { CircuitFacts } from './facts';
 
@@ -33,11 +33,13 @@ export function placesOn(facts: CircuitFacts): Place[] {
   });
   const end = network.leastAtEnd(wiring, 'L-PE');
   const last = wiring.stretches.filter(({ spur }) => !spur).at(-1)?.segment.id;
+  // With no length entered there is no far end: what there is at the start says nothing of it.
+  const nowhere = last === undefined && (wiring.stretches.length > 0 || lacksCable(house.wirings, wiring));
   return [
     ...boards,
     {
       boardId: wiring.circuit.toBoardId ?? null,
-      most: mostAt(facts, wiring, last),
+      most: nowhere ? null : mostAt(facts, wiring, last),
       least: end.known ? { kind: 'L-PE', currentA: end.value.currentA } : null,
     },
   ];
