@@ -52,6 +52,8 @@ export interface House {
   safetyBelow: (boardId: string) => readonly { circuitId: string; name: string }[];
   /** Readings that no later one supersedes, by circuit. */
   readingsOf: (circuitId: string) => readonly Reading[];
+  /** The outlets a plug goes into on a circuit, those taken out left aside. */
+  socketsOf: (circuitId: string) => readonly Point[];
   combinationsFor: (deviceId: string) => readonly Combination[];
 }
 
@@ -138,6 +140,10 @@ export function houseOf(job: Job): House {
     if (circuitId === undefined || superseded.has(reading.id)) continue;
     readings.set(circuitId, [...(readings.get(circuitId) ?? []), reading]);
   }
+  const sockets = new Map<string, Point[]>();
+  for (const point of Object.values(job.points))
+    if (point.kind === 'socket' && point.state !== 'removed')
+      sockets.set(point.circuitId, [...(sockets.get(point.circuitId) ?? []), point]);
   const combinations = Object.values(job.combinations);
   return {
     job,
@@ -148,6 +154,7 @@ export function houseOf(job: Job): House {
     loadsOf,
     safetyBelow,
     readingsOf: (circuitId) => readings.get(circuitId) ?? [],
+    socketsOf: (circuitId) => sockets.get(circuitId) ?? [],
     combinationsFor: (deviceId) => combinations.filter((each) => each.downstreamDeviceId === deviceId),
   };
 }
@@ -177,9 +184,3 @@ export function faultAtDevice(
   const at = lastMain?.segment.id;
   return cases === undefined ? house.network.most(wiring, at, kind) : house.network.mostAmong(cases, wiring, at, kind);
 }
-
-/** The outlets a plug goes into on a circuit, those taken out left aside. */
-export const socketsOf = ({ job, circuit }: CircuitFacts): Point[] =>
-  Object.values(job.points).filter(
-    ({ circuitId, kind, state }) => circuitId === circuit.id && kind === 'socket' && state !== 'removed',
-  );

@@ -5,7 +5,7 @@ import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnec
 import type { Source } from '../../tables/source';
 import { type Answer, type Check, rankOf, worstVerdict } from '../answer';
 import { canBeBackFed, chainFrom, type OnTheWay } from '../chains';
-import { type CircuitFacts, isOvercurrent, isResidual, socketsOf } from '../facts';
+import { type CircuitFacts, isOvercurrent, isResidual } from '../facts';
 import { answer, notApplicable, ruled, unknownCheck } from '../judge';
 import { measuredLoop } from './measuredLoop';
 import { necWays } from './necGroundFault';
@@ -41,14 +41,13 @@ const noDevice = ({ id, name }: CircuitFacts['circuit']) => ({
 });
 
 /** A cable with no way back for an earth fault: nothing will open, unless the electrode is what it is meant to go through. */
-function withoutReturn(facts: CircuitFacts): Check | undefined {
-  const { wiring, circuit, job, house } = facts;
+function withoutReturn({ wiring, circuit, job, house }: CircuitFacts): Check | undefined {
   const bare = wiring.stretches.find(({ segment }) => segment.protectivePath === 'none');
   if (bare === undefined) return undefined;
   const ownElectrode = circuit.toBoardId !== undefined && house.wirings.electrodesAt.has(circuit.toBoardId);
   if (job.supply.earthing === 'TT' && (circuit.kind === 'service' || ownElectrode)) return undefined;
   if (job.dialect === 'iec') return ruled('return', TITLE, 'stop', `${bare.facts.name} has no protective conductor`, RETURN);
-  const points = socketsOf(facts);
+  const points = house.socketsOf(circuit.id);
   const marked = points.length > 0 && points.every((point) => point.noEarthMarked?.value === true);
   const groundFault = wiring.startDevices.some(
     ({ settings }) => settings.family === 'moulded-case-nec' && settings.groundFault === 'class-A',

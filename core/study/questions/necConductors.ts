@@ -9,7 +9,7 @@ import type { ConductorName } from '../../network/segmentFacts';
 import { DWELLING_A, DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../tables/necAmpacity';
 import type { Source } from '../../tables/source';
 import type { Answer, Check, WorkingLine } from '../answer';
-import { type CircuitFacts, isOvercurrent, socketsOf } from '../facts';
+import { type CircuitFacts, isOvercurrent } from '../facts';
 import { answer, type Comparison, figure, fits, holds, judge, line, notApplicable, notAssessed, unknownCheck } from '../judge';
 import { boxInfo } from './box';
 import { everyLineCheck } from './everyLine';
@@ -167,10 +167,8 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
 }
 
 /** Whether cord-and-plug loads other than one can be put on: by what the circuit is said to feed, or by what hangs from it. */
-function severalReceptacles(facts: CircuitFacts): boolean {
-  const { use } = facts.circuit;
-  return use === 'sockets' || use === 'mixed' || socketsOf(facts).length > 1;
-}
+const severalReceptacles = ({ circuit: { id, use }, house }: CircuitFacts): boolean =>
+  use === 'sockets' || use === 'mixed' || house.socketsOf(id).length > 1;
 
 /** The device's rating against the ampacity; above it only the next standard size, and only where that is allowed. */
 function overloadCheck(facts: CircuitFacts, { stretch, device, ampacity, dwelling }: NecCable): Check {
