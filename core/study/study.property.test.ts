@@ -215,6 +215,25 @@ describe('tried fixes', () => {
     expect(triedFixes(lines, studyJob(lines), 'range').map((each) => each.command.label)).not.toContain(wanted);
   });
 
+  it('give a device a pole for every line', () => {
+    const kilns = demo('kiln-house');
+    const job = withField(
+      withField(kilns, 'devices', 'range-device', ['settings', 'poles'], '1P'),
+      'devices',
+      'range-device',
+      ['lines'],
+      ['L2'],
+    );
+    const fixes = triedFixes(job, studyJob(job), 'range').filter(({ command }) => command.label === 'Fit 2P instead of 1P');
+    expect(fixes.map(({ question }) => question)).toEqual(['protects-cable', 'clears-in-time']);
+    expect(applyCommand(job, fixes[0]!.command).devices['range-device']).toMatchObject({
+      lines: ['L1', 'L2'],
+      settings: { poles: '2P' },
+    });
+    const motor = withField(demo(), 'devices', 'cutter-device', ['settings', 'poles'], '1P');
+    expect(triedFixes(motor, studyJob(motor), 'cutter').map(({ command }) => command.label)).toContain('Fit 3P instead of 1P');
+  });
+
   it('do what they say when they are applied', () => {
     expect(fixes.length).toBeGreaterThan(3);
     for (const fix of fixes) {
