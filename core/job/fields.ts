@@ -165,6 +165,12 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'loads.lines': linesChoice,
   'loads.cosPhi': quantity('power factor', 'factor'),
   'loads.thirdHarmonicPercent': quantity('third harmonic', 'percent'),
+  'loads.appliance': choice('appliance', [
+    { value: 'range', label: 'range' },
+    { value: 'water-heater', label: 'storage water heater' },
+    { value: 'space-heating', label: 'fixed space heating' },
+    { value: 'other', label: 'none of these' },
+  ]),
   'loads.motorHp': quantity('motor', 'horsepower'),
   'loads.overloadProtected': yesNo('overload protection of its own'),
   'loads.minimumAmpacityA': quantity('minimum circuit ampacity, marked', 'current'),
@@ -251,7 +257,7 @@ export function factPaths(job: Job, on: CollectionName, id: string): string[] {
 /** What only the IEC counts by. */
 const IEC_ONLY = new Set(['boards.deviceFactor']);
 /** What only American equipment is marked with. */
-const NEC_ONLY = new Set(['loads.motorHp', 'loads.minimumAmpacityA', 'loads.maximumDeviceA']);
+const NEC_ONLY = new Set(['loads.appliance', 'loads.motorHp', 'loads.minimumAmpacityA', 'loads.maximumDeviceA']);
 
 /** Whether a field says nothing of a cable where it lies. */
 function silent(dialect: Dialect, { place, method, protectivePath }: Segment, field: string): boolean {

@@ -3,7 +3,8 @@ import type { Circuit, Load } from '../job/schema/circuit';
 import type { Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { byOrder } from '../network/paths';
-import { lineVoltageV, type Poles } from '../network/states';
+import type { Poles } from '../network/states';
+import { drawnCurrent } from './drawn';
 import { LINES, type LoadLines, loadLines } from './lines';
 import { type Sized, sizedBy } from './sized';
 
@@ -30,12 +31,6 @@ export function loadsByCircuit(job: Job): Map<string, Load[]> {
     else present.push(load);
   }
   return byCircuit;
-}
-
-/** What a watt of load divides by: U0 on one line, the line voltage on two, √3 times it on three. */
-function voltsFor({ lines }: Poles, job: Job): number {
-  if (lines === 1) return job.supply.u0V;
-  return lineVoltageV(job.supply) * (lines === 3 ? Math.sqrt(3) : 1);
 }
 
 /**
@@ -118,14 +113,14 @@ export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ 
   const cosPhi = need(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
   const at = (currentA: Maybe<number>) =>
     cosPhi.known ? all({ currentA, cosPhi }) : map(currentA, (value) => ({ currentA: value, cosPhi: undefined }));
-  if (load.currentA !== undefined) return at(need(load.currentA, `loads.${load.id}.currentA`, `current of ${load.name}`));
-  const sized = load.powerW === undefined ? sizedBy(job, load, poles) : undefined;
-  if (sized !== undefined) return at(map(sized, ({ currentA }) => currentA));
-  const facts = all({ powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`), cosPhi, poles });
-  return map(facts, ({ powerW, cosPhi: factor, poles: on }) => ({
-    currentA: powerW / (voltsFor(on, job) * factor),
-    cosPhi: factor,
-  }));
+  const drawn = drawnCurrent(job, load, poles);
+  if (drawn !== undefined) return at(drawn);
+  const sized = sizedBy(job, load, poles);
+  return at(
+    sized === undefined
+      ? (need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`) as Maybe<never>)
+      : map(sized, ({ currentA }) => currentA),
+  );
 }
 
 /** What the NEC has device and conductors carry. */

@@ -19,6 +19,52 @@ const nec = splitHouse();
 const total = (loads: Load[], more: object = {}, poles = ONE) =>
   continuousCurrent(nec, { ...circuit, ...more } as typeof circuit, loads, poles);
 
+/*
+ * Table 220.55 and its notes, as NEC annex D and handbooks work them (from memory): 12 kW is 8 kW; 14 kW is 8.8 kW; 16 kW is
+ * 9.6 kW; 12.4 kW still 8 kW and 12.5 kW 8.4 kW, a major part of a kilowatt counting as one.
+ */
+describe('appliances the NEC has rules for', () => {
+  it.each([
+    [3000, 2400],
+    [8000, 6400],
+    [9000, 8000],
+    [12_000, 8000],
+    [12_400, 8000],
+    [12_500, 8400],
+    [14_000, 8800],
+    [16_000, 9600],
+    [27_000, 14_000],
+    [28_000, 28_000],
+    [1500, 1500],
+  ])('a range of %d W asks %d W', (ratedW, demandW) => {
+    const sized = sizedBy(nec, load({ appliance: stated('range' as const), powerW: stated(ratedW) }), TWO)!;
+    expect(sized.known && sized.value.neededA * 240).toBeCloseTo(demandW, 6);
+  });
+
+  it('water and fixed space heating count 1.25 times, whatever is said of how long they run', () => {
+    const heater = (appliance: 'water-heater' | 'space-heating') =>
+      sizedBy(nec, load({ appliance: stated(appliance), powerW: stated(4500), continuous: stated(false) }), TWO)!;
+    // 4500 W at 240 V: 18.75 A, 23.4 A of circuit.
+    expect(heater('water-heater')).toMatchObject({ known: true, value: { currentA: 18.75, neededA: 1.25 * 18.75 } });
+    expect(heater('space-heating')).toMatchObject({ known: true, value: { neededA: 1.25 * 18.75 } });
+    expect(sizedBy(nec, load({ appliance: stated('water-heater' as const), currentA: stated(12) }), TWO)).toMatchObject({
+      value: { neededA: 15 },
+    });
+  });
+
+  it('are unknown without a power, and any other load is what it draws', () => {
+    expect(sizedBy(nec, load({ appliance: stated('range' as const), currentA: stated(30) }), TWO)?.known).toBe(false);
+    expect(sizedBy(nec, load({ appliance: stated('water-heater' as const) }), TWO)?.known).toBe(false);
+    expect(sizedBy(nec, load({ appliance: stated('other' as const), powerW: stated(900) }), TWO)).toBeUndefined();
+    expect(sizedBy(jobWith([]), load({ appliance: stated('range' as const), powerW: stated(9000) }), ONE)).toBeUndefined();
+  });
+
+  it('a guess at what it is stays a guess', () => {
+    const guess = sizedBy(nec, load({ appliance: { value: 'range', from: 'assumed' }, powerW: stated(12_000) }), TWO)!;
+    expect(guess.known && guess.given.assumed).toBe(true);
+  });
+});
+
 describe('loads sized by a table or a marking', () => {
   it.each([
     ['120 V', ONE, 16],

@@ -2,8 +2,10 @@ import { all, andThen, known, type Maybe, map, need, unknown } from '../job/know
 import type { Load } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { lineVoltageV, type Poles } from '../network/states';
+import { RANGE_DEMAND, rangeDemandW, SPACE_HEATING, WATER_HEATER } from '../tables/appliances';
 import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
 import type { Source } from '../tables/source';
+import { drawnCurrent, voltsFor } from './drawn';
 
 /** What the conductors of a load must carry where a table or the equipment's own marking says it, not what the load draws. */
 export interface Sized {
@@ -18,8 +20,8 @@ export interface Sized {
 
 /**
  * The NEC's other ways to size a load's conductors: marked equipment by its minimum circuit ampacity, a motor by 1.25 times
- * its table current.
- * @returns undefined for a load that is neither
+ * its table current, a range by its demand, water and space heating by 1.25 times what they draw.
+ * @returns undefined for a load that is none of these
  */
 export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | undefined {
   if (job.dialect !== 'nec') return undefined;
@@ -35,7 +37,7 @@ export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized>
         source: MARKED_CONDUCTORS(job.pack),
       }),
     );
-  if (load.motorHp === undefined) return undefined;
+  if (load.motorHp === undefined) return load.appliance === undefined ? undefined : byAppliance(job, load, poles);
   const parts = all({ hp: need(load.motorHp, `${at}.motorHp`, `motor of ${load.name}`), poles });
   return andThen(parts, ({ hp, poles: { lines } }): Maybe<Sized> => {
     const volts = lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
@@ -50,4 +52,34 @@ export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized>
       source: MOTOR_CONDUCTORS(job.pack),
     });
   });
+}
+
+function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | undefined {
+  const { id, name } = load;
+  const kind = need(load.appliance, `loads.${id}.appliance`, `what ${name} is`);
+  if (!kind.known) return kind;
+  if (kind.value === 'other') return undefined;
+  if (kind.value === 'range') {
+    const parts = all({ kind, poles, ratedW: need(load.powerW, `loads.${id}.powerW`, `power of ${name}`) });
+    return map(parts, ({ poles: on, ratedW }) => {
+      const demandW = rangeDemandW(ratedW);
+      const currentA = demandW / voltsFor(on, job);
+      return {
+        currentA,
+        neededA: currentA,
+        formula: 'demand of a range',
+        values: `${demandW} W of ${ratedW} W`,
+        source: RANGE_DEMAND(job.pack),
+      };
+    });
+  }
+  const drawn = drawnCurrent(job, load, poles) ?? (need(load.powerW, `loads.${id}.powerW`, `power of ${name}`) as Maybe<never>);
+  const source = kind.value === 'water-heater' ? WATER_HEATER(job.pack) : SPACE_HEATING(job.pack);
+  return map(all({ kind, drawn }), ({ drawn: currentA }) => ({
+    currentA,
+    neededA: 1.25 * currentA,
+    formula: `1.25 · current of ${kind.value === 'water-heater' ? 'a water heater' : 'fixed space heating'}`,
+    values: `1.25 · ${Number(currentA.toPrecision(4))} A`,
+    source,
+  }));
 }

@@ -138,6 +138,8 @@ export const Load = z.strictObject({
   inrushPeakA: fact(quantity(0, 100_000, 'A')).optional(),
   startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),
   startTimeS: fact(quantity(0, 120, 's')).optional(),
+  /** Kinds of appliance the NEC sizes circuits for by rules of their own. */
+  appliance: fact(z.enum(['range', 'water-heater', 'space-heating', 'other'])).optional(),
   /** Of a motor: its table current, not its nameplate, sizes conductors by the NEC. */
   motorHp: fact(quantity(0.1, 200, 'hp')).optional(),
   /** Protected against overload by a device of its own. */

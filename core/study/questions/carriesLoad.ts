@@ -6,6 +6,7 @@ import type { Line } from '../../job/schema/facts';
 import { continuousCurrent } from '../../loads/designCurrent';
 import { LINES } from '../../loads/lines';
 import { linesOpened } from '../../network/poles';
+import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/appliances';
 import type { Source } from '../../tables/source';
 import type { Answer, Check, WorkingLine } from '../answer';
 import { circuitsBehind } from '../chains';
@@ -41,7 +42,11 @@ export function carriesLoad(facts: CircuitFacts): Answer {
     const { device } = seated;
     const { family } = device.settings;
     if (isOvercurrent(seated) && family !== 'mccb')
-      checks.push(facts.job.dialect === 'nec' ? carriesContinuous(facts, device) : carries(facts, seated));
+      checks.push(
+        ...(facts.job.dialect === 'nec'
+          ? [carriesContinuous(facts, device), ...largeRange(facts, device)]
+          : [carries(facts, seated)]),
+      );
     else if (family === 'switch') checks.push(switchRating(facts, seated));
     else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
     else if (!SILENT.has(family)) checks.push(notYet(device));
@@ -114,6 +119,28 @@ function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device:
     };
   });
   return judge(`carries:${id}`, `Load through ${name}`, comparison);
+}
+
+/** A large range has a circuit of 40 A at least, whatever its demand comes to. */
+function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
+  const range = loads.find(
+    ({ appliance, powerW }) => appliance?.value === 'range' && powerW !== undefined && powerW.value >= LARGE_RANGE_W,
+  );
+  if (range === undefined) return [];
+  const rule = RANGE_DEVICE(job.pack);
+  const comparison = map(
+    ratedCurrent(device),
+    (ratedA): Comparison => ({
+      demand: RANGE_LEAST_A,
+      limit: ratedA,
+      unit: 'A',
+      rule,
+      aside: true,
+      because: () => `${range.name}, of ${figure(range.powerW!.value / 1000)} kW, behind ${device.name}`,
+      working: () => [line('40 A ≤ In', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
+    }),
+  );
+  return [judge(`range:${device.id}`, 'Circuit of a large range', comparison)];
 }
 
 /** Whether what feeds a board is asked for more than leaves room. */
