@@ -76,6 +76,8 @@ describe('protects-cable by the NEC', () => {
     const socket = (id: string) => ({ id, circuitId: 'c', order: id, name: id, kind: 'socket', state: 'new' }) as const;
     job.points.a = socket('a');
     expect(check(ask(job), 'overload').verdict).toBe('pass');
+    expect(check(ask(job), 'outlets').verdict).toBe('not-applicable');
+    expect(check(ask(house({ ratingA: 60, size: '6AWG' })), 'outlets')).toBeUndefined();
     job.points.b = socket('b');
     expect(check(ask(job), 'overload')).toMatchObject({ verdict: 'stop', limit: 55 });
   });

@@ -17,6 +17,7 @@ import { allowanceChecks } from './necAllowances';
 import { ampacityLines, type NecCable } from './necCable';
 import { electrodeChecks, groundingCheck } from './necEarthing';
 import { heatCheck } from './necHeat';
+import { outletsInfo } from './outlets';
 import { cablePoles, sharedNeutralCheck } from './sharedNeutral';
 import { suitableCheck } from './suitable';
 import { dropCheck } from './voltageDrop';
@@ -68,7 +69,7 @@ export function necConductors(facts: CircuitFacts): Answer {
         `a neutral of more than ${DECIDES_ABOVE} % third harmonic is not assessed by the NEC`,
       ),
     );
-  return answer('protects-cable', [...checks, ...electrodeChecks(facts), dropCheck(facts)]);
+  return answer('protects-cable', [...checks, ...electrodeChecks(facts), dropCheck(facts), ...outletsInfo(facts)]);
 }
 
 /** The device that protects the conductors: at their start, or for a service at their end, where the service disconnect is. */

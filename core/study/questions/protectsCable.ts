@@ -17,6 +17,7 @@ import { ampacityLines, type Cable } from './cable';
 import { everyLineCheck } from './everyLine';
 import { harmonicCheck } from './harmonics';
 import { necConductors } from './necConductors';
+import { outletsInfo } from './outlets';
 import { ringChecks } from './ringFinal';
 import { cablePoles, sharedNeutralCheck } from './sharedNeutral';
 import { suitableCheck } from './suitable';
@@ -71,7 +72,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
     );
     checks.push(...suitableCheck(facts, stretch), ...boxInfo(facts, stretch), ...adiabaticChecks(facts, protective, stretch));
   }
-  checks.push(...earthingChecks(facts), dropCheck(facts));
+  checks.push(...earthingChecks(facts), dropCheck(facts), ...outletsInfo(facts));
   return answer('protects-cable', checks);
 }
 
