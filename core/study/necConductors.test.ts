@@ -202,7 +202,7 @@ describe('protects-cable by the NEC', () => {
       const job = house({ ratingA: 20, size: '12AWG', poles: '2P' });
       expect(check(ask(job), 'lines')).toBeUndefined();
       job.devices.c = device('c', 'c', mouldedCase(20, '1P'), { lines: [...lines] });
-      expect(check(ask(job), 'lines')).toMatchObject({ verdict: 'stop', because: 'opens 1 of 2 lines' });
+      expect(check(ask(job), 'lines')).toMatchObject({ verdict: 'stop', because: expect.stringContaining('opens 1 of 2 lines') });
       const clears = studyJob(job)
         .circuits.find((each) => each.circuitId === 'c')!
         .answers.find((each) => each.question === 'clears-in-time')!;

@@ -13,7 +13,8 @@ const RULE = {
 /** A device with fewer poles than its circuit has lines leaves one of them without protection, and live when it has opened. */
 export function leavesALine({ job, poles }: CircuitFacts, device: Device, id: string, title: string): Check | undefined {
   if (!poles.known || linesOpened(device) >= poles.value.lines) return undefined;
-  return ruled(id, title, 'stop', `opens ${linesOpened(device)} of ${poles.value.lines} lines`, RULE[job.dialect]);
+  const words = `${device.name} opens ${linesOpened(device)} of ${poles.value.lines} lines: what is left has no protection and stays live`;
+  return ruled(id, title, 'stop', words, RULE[job.dialect]);
 }
 
 /** With the cable: nothing where each line has its pole. */

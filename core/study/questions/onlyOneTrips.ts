@@ -108,7 +108,7 @@ function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fa
   );
   return judge(
     `overcurrent:${downstream.id}:${upstream.device.id}`,
-    `${downstream.name} under ${upstream.device.name}${when}`,
+    `${downstream.name} under ${upstream.device.name}`,
     comparison,
   );
 }
