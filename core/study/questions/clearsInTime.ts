@@ -1,6 +1,7 @@
 import { known, type Maybe, need, unknown } from '../../job/known';
 import { word } from '../../job/terms';
-import type { Fault, SupplyCase } from '../../network/faults';
+import type { Fault } from '../../network/faults';
+import type { SupplyCase } from '../../network/feeding';
 import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
 import { type Answer, type Check, rankOf, worstVerdict } from '../answer';

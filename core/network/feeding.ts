@@ -1,0 +1,173 @@
+import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
+import type { Origin, SourceState } from '../job/schema/supply';
+import { word } from '../job/terms';
+import { add, type Complex, ZERO } from './complex';
+import { currentOf, type Feed, together } from './feeds';
+import type { Wiring, Wirings } from './paths';
+import type { Reach } from './reach';
+import { loopOf } from './segmentLoop';
+import { electrodesOhm, originLoop, type SourceLoop } from './source';
+import type { FaultKind, NetworkState } from './states';
+
+/** A supply case: what is connected. MAX looks at whole source states, MIN at every single source. */
+export interface SupplyCase {
+  id: string;
+  state: SourceState;
+  origins: readonly Origin[];
+  when: string;
+}
+
+type LoopKind = FaultKind | 'L';
+
+/** Every way current comes from the sources of a job to a place. Every loop from a source to a board is computed once per study. */
+export class Feeding {
+  private readonly nodes = new Map<string, Maybe<Feed[]>>();
+  private readonly sources = new Map<string, Maybe<SourceLoop>>();
+  constructor(
+    private readonly wirings: Wirings,
+    private readonly reach: Reach,
+  ) {}
+
+  source(origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
+    const key = `${origin.id} ${kind} ${state}`;
+    let loop = this.sources.get(key);
+    if (loop === undefined) {
+      loop = originLoop(this.wirings.job, origin, kind, state);
+      this.sources.set(key, loop);
+    }
+    return loop;
+  }
+
+  /** In TT behind a transformer whose earth loop was neither read nor declared, the way back is through the electrodes. */
+  throughSoil(origin: Origin): boolean {
+    const { earthing } = this.wirings.job.supply;
+    return earthing === 'TT' && origin.kind === 'transformer' && origin.zeOhm === undefined && origin.pefcA === undefined;
+  }
+
+  /**
+   * Every way current reaches a node in a case, those beyond one circuit left out. A node is an origin's terminals or a
+   * board. Ways of known angle that meet are put together as Thévenin does; others stay apart and add up, which is never less.
+   */
+  feeds(node: string, without: string | undefined, kind: LoopKind, at: SupplyCase, state: NetworkState): Maybe<Feed[]> {
+    const key = `${node} ${without ?? ''} ${kind} ${at.id} ${state}`;
+    const present = this.nodes.get(key);
+    if (present !== undefined) return present;
+    this.nodes.set(key, MESHED);
+    const ways: Maybe<Feed[]>[] = [];
+    for (const origin of at.origins) if (`origin ${origin.id}` === node) ways.push(this.atTerminals(origin, kind, state));
+    for (const { wiring, other } of this.edges(node)) {
+      if (wiring.circuit.id === without) continue;
+      const beyond = this.feeds(other, wiring.circuit.id, kind, at, state);
+      if (beyond.known && beyond.value.length === 0) continue;
+      const cable = this.edge(wiring, kind, state);
+      if (cable === undefined) continue;
+      ways.push(both(beyond, cable, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) }))));
+    }
+    let met: Maybe<Feed[]> = NO_FEEDS;
+    for (const way of ways) met = both(met, way, (a, b) => (a.length === 0 ? b : [...a, ...b]));
+    met = map(met, together);
+    if (kind === 'L-PE') met = this.withElectrodes(node, without, met, at, state);
+    this.nodes.set(key, met);
+    return met;
+  }
+
+  /** The loop a circuit adds between its ends; nothing where it brings no way back for an earth fault. */
+  private edge(wiring: Wiring, kind: LoopKind, state: NetworkState): Maybe<Complex> | undefined {
+    const whole = this.reach.through(wiring, state);
+    if (kind !== 'L-PE' || !lacksReturn(wiring)) return loopOf(whole, kind);
+    return this.returnsBySoil(wiring) ? loopOf(whole, 'L') : undefined;
+  }
+
+  /** A service in TT whose source loop holds the soil already: only its line adds. */
+  returnsBySoil({ circuit }: Wiring): boolean {
+    return this.wirings.job.supply.earthing === 'TT' && circuit.kind === 'service';
+  }
+
+  private atTerminals(origin: Origin, kind: LoopKind, state: NetworkState): Maybe<Feed[]> {
+    // Through the soil the loop is put together where the electrode is; at the terminals there is none yet.
+    if (kind === 'L-PE' && this.throughSoil(origin)) return NO_FEEDS;
+    const loop = map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
+    if (kind !== 'L-PE' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return loop;
+    const { dialect } = this.wirings.job;
+    const bond = need(
+      origin.neutralBond,
+      `origins.${origin.id}.neutralBond`,
+      `whether the neutral of ${origin.name} is joined to ${word(dialect, 'earth')}`,
+    );
+    return andThen(bond, (joined) =>
+      joined
+        ? loop
+        : unknown(
+            `origins.${origin.id}.neutralBond`,
+            `the neutral of ${origin.name} is not joined to ${word(dialect, 'earth')}: no ${word(dialect, 'earthFault')} can flow`,
+          ),
+    );
+  }
+
+  /** Circuits that meet at a node, with the node at their other end. */
+  private edges(node: string): { wiring: Wiring; other: string }[] {
+    const { byCircuit, incoming, outgoing } = this.wirings;
+    if (node.startsWith('origin ')) {
+      const id = node.slice('origin '.length);
+      return [...byCircuit.values()]
+        .filter(({ circuit }) => circuit.fromOriginId === id && circuit.toBoardId !== undefined)
+        .map((wiring) => ({ wiring, other: `board ${wiring.circuit.toBoardId}` }));
+    }
+    const id = node.slice('board '.length);
+    const near = (incoming.get(id) ?? []).map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: startNode(circuit) }));
+    const far = (outgoing.get(id) ?? [])
+      .filter((circuit) => circuit.toBoardId !== undefined)
+      .map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: `board ${circuit.toBoardId}` }));
+    return [...near, ...far];
+  }
+
+  /**
+   * At a board with its own electrode in TT: out along the line, back through both electrodes and the soil. Where a
+   * protective conductor leads to another electrode as well, MIN takes the better of the two ways alone, MAX both.
+   */
+  private withElectrodes(
+    node: string,
+    without: string | undefined,
+    byConductor: Maybe<Feed[]>,
+    at: SupplyCase,
+    state: NetworkState,
+  ): Maybe<Feed[]> {
+    const own = this.wirings.electrodesAt.get(node.slice('board '.length)) ?? [];
+    if (!node.startsWith('board ') || own.length === 0) return byConductor;
+    const soil = at.origins.filter((origin) => this.throughSoil(origin));
+    if (soil.length === 0) return byConductor;
+    let ways: Maybe<Feed[]> = NO_FEEDS;
+    const here = electrodesOhm(own, `boards.${node.slice('board '.length)}`, 'electrode');
+    for (const origin of soil) {
+      const there = this.electrodeOf(origin);
+      const line = this.feeds(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
+      const way = both(
+        line,
+        both(here, there, (a, b) => a + b),
+        (list, ohm) => list.map((feed) => ({ ...feed, cable: add(feed.cable, { re: ohm, im: 0 }) })),
+      );
+      ways = both(ways, way, (a, b) => [...a, ...b]);
+    }
+    if (!byConductor.known) return ways;
+    return both(byConductor, ways, (conductor, electrodes) => {
+      if (conductor.length === 0) return electrodes;
+      if (state === 'MAX') return [...conductor, ...electrodes];
+      return currentOf(conductor, 'MIN') >= currentOf(electrodes, 'MIN') ? conductor : electrodes;
+    });
+  }
+
+  electrodeOf({ id, name }: Origin): Maybe<number> {
+    return electrodesOhm(this.wirings.electrodesAt.get(id) ?? [], `origins.${id}`, `electrode of ${name}, or its Ze`);
+  }
+}
+
+/** Whether a circuit's main cable has no way back for an earth fault. */
+export const lacksReturn = ({ stretches }: Wiring): boolean =>
+  stretches.some(({ segment, spur }) => !spur && segment.protectivePath === 'none');
+
+const MESHED = unknown('circuits', 'boards fed round in a circle: not assessed');
+const NO_FEEDS: Maybe<Feed[]> = known([]);
+
+/** The node a circuit starts from. */
+export const startNode = ({ fromOriginId, fromBoardId }: Wiring['circuit']): string =>
+  fromOriginId === undefined ? `board ${fromBoardId}` : `origin ${fromOriginId}`;
