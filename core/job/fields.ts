@@ -112,7 +112,7 @@ function linesChoice({ supply }: Job): Spec {
   const pairs = lines.length === 3 ? ['L1-L2', 'L2-L3', 'L1-L3'] : [];
   const options = [...lines, ...pairs].map((value) => ({ value, label: value }));
   return {
-    label: 'hangs on',
+    label: 'lines',
     how: { kind: 'choice', options: [...options, { value: 'all', label: 'every line of the circuit' }] },
   };
 }

@@ -28,8 +28,8 @@ export function opensNeutral(device: Device): boolean {
 }
 
 /**
- * The conductors of a circuit. Services and feeders without other word carry every line of the system and the neutral.
- * A final circuit says it by its conductors' roles, else by its device: one line always has its neutral; two lines or three
+ * The conductors of a circuit. Services without other word carry every line of the system and the neutral, and so do feeders
+ * without a device. Any other circuit says it by its conductors' roles, else by its device: one line always has its neutral; two lines or three
  * have one only where a neutral size is entered.
  * @returns unknown where a final circuit has neither roles nor a device
  */
@@ -41,6 +41,10 @@ export function polesOf(job: Job, wiring: Wiring): Maybe<Poles> {
     const lines = (['line', 'line2', 'line3'] as const).filter((role) => roles.includes(role)).length as 1 | 2 | 3;
     return known({ lines, neutral: roles.includes('neutral') });
   }
+  // The supplier's service brings whatever the system has; too few poles on it leave a line without.
+  const from = job.origins[wiring.circuit.fromOriginId ?? '']?.kind;
+  if (wiring.circuit.kind === 'service' && (from === 'network' || from === 'transformer'))
+    return known<Poles>({ lines: system, neutral: true });
   const device = [...wiring.startDevices, ...wiring.endDevices][0];
   const neutralSized = wiring.stretches.some(({ segment }) => segment.neutralSize !== undefined);
   if (device !== undefined) {

@@ -57,11 +57,12 @@ const startDevice = (job: Job, circuitId: string): Device | undefined =>
 function poles(job: Job, circuitId: string): Candidate[] {
   const device = startDevice(job, circuitId);
   const roles = segmentsOf(job, circuitId).find((segment) => segment.roles?.includes('line'))?.roles ?? [];
-  const wanted = (['line', 'line2', 'line3'] as const).filter((role) => roles.includes(role)).length;
+  const all = linesOf(job.supply);
+  const whole = roles.length === 0 && job.circuits[circuitId]?.kind === 'service';
+  const wanted = whole ? all.length : (['line', 'line2', 'line3'] as const).filter((role) => roles.includes(role)).length;
   if (device === undefined || !('poles' in device.settings) || wanted < 2 || linesOpened(device) >= wanted) return [];
   const neutral = job.dialect === 'iec' && wanted === 3 && roles.includes('neutral');
   const more = wanted === 2 ? '2P' : neutral ? '3P+N' : '3P';
-  const all = linesOf(job.supply);
   const lines: readonly Line[] = [...new Set([...device.lines, ...all])].slice(0, wanted).sort();
   return [
     {

@@ -183,17 +183,18 @@ describe('protects-cable by the NEC', () => {
   });
 
   it('a range of 12 kW passes on 40 A and no less, though it asks 33.3 A', () => {
-    const range = (ratingA: number) => {
+    const range = (ratingA: number, from: 'stated' | 'assumed' = 'stated') => {
       const job = house({ ratingA, size: '8AWG', poles: '2P', circuit: { designCurrentA: undefined, use: 'fixed' } });
       job.loads.l = {
         ...{ id: 'l', circuitId: 'c', order: 'a', name: 'Range', powerW: stated(12_000), cosPhi: stated(1) },
-        appliance: stated('range' as const),
+        appliance: stated('range' as const, from),
       };
       const study = studyJob(job).circuits.find((each) => each.circuitId === 'c')!;
       return shownAnswer({ job, circuitId: 'c' }, study.answers.find((each) => each.question === 'carries-load')!);
     };
     expect(check(range(40), 'carries')).toMatchObject({ verdict: 'pass', demand: 8000 / 240 });
     expect(range(40).verdict).toBe('pass');
+    expect(check(range(40, 'assumed'), 'range').verdict).toBe('caution');
     expect(check(range(35), 'range')).toMatchObject({ verdict: 'stop', demand: 40, limit: 35 });
   });
 

@@ -437,6 +437,20 @@ describe('measured loops', () => {
   });
 });
 
+describe('a service of three phases', () => {
+  const poles = (more: object, kind?: 'inverter') => {
+    const job = threePhaseHouse(star());
+    job.devices.main = device('main', 'service', breaker('C', 63, more), { lines: [] });
+    if (kind !== undefined) job.origins.net = { ...job.origins.net!, kind };
+    return check(ask(job, 'protects-cable', 'service'), 'lines');
+  };
+  it('has three lines whatever its device, which is then a stop; behind an inverter the device says it', () => {
+    expect(poles({ poles: '3P+N' })).toBeUndefined();
+    expect(poles({ poles: '1P' })).toMatchObject({ verdict: 'stop', because: expect.stringContaining('1 of 3 lines') });
+    expect(poles({ poles: '1P' }, 'inverter')).toBeUndefined();
+  });
+});
+
 describe('a length that is not there', () => {
   const without = (id: string, job = splitHouse()): Job => {
     const { [id]: _, ...segments } = job.segments;
@@ -520,6 +534,16 @@ describe('residual switches', () => {
     expect(demand('L1')).toBe(16 + 63 + 20);
     expect(demand('L2')).toBe(16 + 63 + 20 + 20);
     expect(demand(undefined)).toBe(16 + 63 + 20 + 20);
+  });
+  it('of one line carry all that is behind them, whatever lines that is said to be on', () => {
+    const job = grouped({ ratingA: stated(48) });
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-400-230' };
+    for (const [id, line] of [
+      ['c-device', 'L1'],
+      ['d-device', 'L2'],
+    ] as const)
+      job.devices[id] = { ...job.devices[id]!, lines: [line] };
+    expect(check(ask(job, 'carries-load', 'c'), 'carries:rccb')).toMatchObject({ demand: 48 });
   });
   it('are not judged by what is behind them where something there has no overcurrent device of its own', () => {
     const job = grouped({ ratingA: stated(48) });

@@ -128,15 +128,20 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
   );
   if (range === undefined) return [];
   const rule = RANGE_DEVICE(job.pack);
+  const parts = all({
+    ratedA: ratedCurrent(device),
+    kind: need(range.appliance, `loads.${range.id}.appliance`, `what ${range.name} is`),
+    powerW: need(range.powerW, `loads.${range.id}.powerW`, `power of ${range.name}`),
+  });
   const comparison = map(
-    ratedCurrent(device),
-    (ratedA): Comparison => ({
+    parts,
+    ({ ratedA, powerW }): Comparison => ({
       demand: RANGE_LEAST_A,
       limit: ratedA,
       unit: 'A',
       rule,
       aside: true,
-      because: () => `${range.name}, of ${figure(range.powerW!.value / 1000)} kW, behind ${device.name}`,
+      because: () => `${range.name}, of ${figure(powerW / 1000)} kW, behind ${device.name}`,
       working: () => [line('40 A ≤ In', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
     }),
   );
@@ -203,7 +208,7 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
       const own = startDevices.filter((each) => opensOnOvercurrent(each.settings)).at(-1);
       return own === undefined
         ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: own.lines.length === linesOpened(own) ? own.lines : LINES }));
+        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: linesSaid(device, own) }));
     }),
   );
   const comparison = andThen(own, (limit): Maybe<Comparison> => {
@@ -230,7 +235,11 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
   return judge(`carries:${id}`, `Rating of ${name}`, comparison);
 }
 
-/** Ratings added up by line; one whose line is not said counts on each. */
+/** The lines a device behind another hangs on: all of them unless it is said, and none apart where that other has but one. */
+const linesSaid = (ahead: Device, own: Device): readonly Line[] =>
+  linesOpened(ahead) > 1 && own.lines.length === linesOpened(own) ? own.lines : LINES;
+
+/** Ratings added up by line. */
 const mostOnALine = (devices: readonly { ratedA: number; lines: readonly Line[] }[]): number =>
   Math.max(...LINES.map((at) => devices.reduce((sum, { ratedA, lines }) => sum + (lines.includes(at) ? ratedA : 0), 0)));
 
