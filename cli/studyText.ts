@@ -1,7 +1,7 @@
 import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
-import type { Answer, Standing } from '../core/study/answer';
+import type { Answer, Standing } from '../core/judging/answer';
+import { figure } from '../core/judging/judge';
 import type { Fix } from '../core/study/fixes';
-import { figure } from '../core/study/judge';
 import type { Study } from '../core/study/study';
 
 /** Demand over limit, always in that order. */

@@ -1,4 +1,4 @@
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import { type Counts, studyJob } from '@/core/study/study';
 import type { JobRepository } from './jobs';
 

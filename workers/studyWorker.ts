@@ -3,7 +3,7 @@ import { timeAt } from '@/core/curves/edge';
 import { overcurrentBand } from '@/core/devices/bands';
 import { applyChanges, type RowChange } from '@/core/job/changes';
 import type { Job } from '@/core/job/schema/job';
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import { type CircuitChart, circuitChart } from '@/core/study/chart';
 import type { Finding } from '@/core/study/findings';
 import type { Fix } from '@/core/study/fixes';

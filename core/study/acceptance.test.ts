@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
+import type { ShownCheck } from '../judging/answer';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
-import type { ShownCheck } from './answer';
 import { shownCircuit, studyJob } from './study';
 
 /** A 32 A breaker on 2.5 mm²: a stop of question 2 with figures, and unknowns beside it. */

@@ -2,7 +2,7 @@ import { perRow } from '../job/perRow';
 import type { Job } from '../job/schema/job';
 import type { Acceptance } from '../job/schema/records';
 import type { QuestionId } from '../job/terms';
-import type { Check, Standing, Verdict } from './answer';
+import type { Check, Standing, Verdict } from '../judging/answer';
 
 export const OPEN: Standing = { kind: 'open' };
 

@@ -1,12 +1,12 @@
 import type { Gate } from '../curves/edge';
 import { isBreaker, overcurrentBand } from '../devices/bands';
+import { otherWays } from '../house/chains';
+import type { CircuitFacts } from '../house/facts';
+import { isOvercurrent } from '../house/facts';
 import type { Segment } from '../job/schema/circuit';
 import type { Device, Grade } from '../job/schema/device';
 import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
-import { otherWays } from './chains';
-import type { CircuitFacts } from './facts';
-import { isOvercurrent } from './facts';
 
 /** A band ready to draw: polylines in A and s. An open fast edge ends where nothing more is known. */
 export interface DrawnBand {

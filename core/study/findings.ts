@@ -1,8 +1,8 @@
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
+import { type Answer, rankOf, type Standing, type Verdict } from '../judging/answer';
 import { isFinding, standingOf } from './acceptance';
-import { type Answer, rankOf, type Standing, type Verdict } from './answer';
 
 /** A thing to put right or to find out, worst first, with the field it leads to. */
 export interface Finding {

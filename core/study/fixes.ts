@@ -1,7 +1,7 @@
 import { applyCommand, type Command } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../job/terms';
-import { rankOf, type Verdict, worse } from './answer';
+import { rankOf, type Verdict, worse } from '../judging/answer';
 import { type Candidate, candidates, KINDS } from './candidates';
 import { type Study, studyJob } from './study';
 

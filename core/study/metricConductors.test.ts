@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
+import type { ShownAnswer } from '../judging/answer';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, type CircuitSketch, device, jobWith, segment, stated, withField } from '../testing/jobs';
-import type { ShownAnswer } from './answer';
 import { shownAnswer } from './shown';
 import { studyJob } from './study';
 

@@ -4,10 +4,10 @@ import { americanWithstand } from '../conductors/withstand';
 import type { Circuit, Load, Segment, Tap } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { Electrode } from '../job/schema/supply';
+import type { ShownAnswer } from '../judging/answer';
 import { necSizes, standardRatingsA } from '../tables/necAmpacity';
 import { american, mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { device, stated, withField } from '../testing/jobs';
-import type { ShownAnswer } from './answer';
 import { shownAnswer } from './shown';
 import { studyJob } from './study';
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
+import type { ShownAnswer } from '../judging/answer';
 import { breaker, type CircuitSketch, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
-import type { ShownAnswer } from './answer';
 import { shownAnswer } from './shown';
 import { studyJob } from './study';
 

@@ -1,8 +1,8 @@
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
+import type { Answer, Check, ShownAnswer, ShownCheck } from '../judging/answer';
 import { weakestBasis } from '../tables/source';
 import { inputsKey, standingOf } from './acceptance';
-import type { Answer, Check, ShownAnswer, ShownCheck } from './answer';
 
 /** Where a check is made: in which job, for which circuit. */
 export interface CheckedIn {

@@ -5,7 +5,7 @@ import type { CollectionName } from '../job/collections';
 import { applyCommand, CommandRefused, type Step } from '../job/commands';
 import { parseJob, parseJobText } from '../job/parse';
 import type { Job } from '../job/schema/job';
-import { worstVerdict } from './answer';
+import { worstVerdict } from '../judging/answer';
 import { studyJob } from './study';
 
 const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {

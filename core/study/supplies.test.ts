@@ -3,9 +3,9 @@ import { deviceLine } from '../devices/identity';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
+import type { ShownAnswer } from '../judging/answer';
 import { mouldedCase, soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
-import type { ShownAnswer } from './answer';
 import { shownAnswer } from './shown';
 import { faultReadings, studyJob } from './study';
 

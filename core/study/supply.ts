@@ -1,13 +1,13 @@
+import { type House, houseOf } from '../house/facts';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';
 import type { Origin } from '../job/schema/supply';
 import type { QuestionId } from '../job/terms';
+import { type Verdict, worstVerdict } from '../judging/answer';
 import type { Wiring } from '../network/paths';
 import { originLoop } from '../network/source';
 import { drivingVoltageV, type FaultKind, kindsAmong, LINES_OF, NETWORK_STATES, type NetworkState } from '../network/states';
-import { type Verdict, worstVerdict } from './answer';
-import { type House, houseOf } from './facts';
 import type { Study } from './study';
 
 /** A prospective current that was read, as it compares with what is computed. */

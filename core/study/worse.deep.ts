@@ -7,7 +7,7 @@ import { type FactValue, factAt, factPaths, stepsToSet } from '../job/fields';
 import { parseJobText } from '../job/parse';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
-import { type Verdict, worstVerdict } from './answer';
+import { type Verdict, worstVerdict } from '../judging/answer';
 import { studyJob } from './study';
 
 const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {

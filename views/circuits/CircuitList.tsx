@@ -5,7 +5,7 @@ import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import type { Board } from '@/core/job/schema/supply';
 import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { MarkStrip } from '@/ui/VerdictMark';
 import { useJobState } from '../job/JobContext';

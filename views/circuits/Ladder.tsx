@@ -6,7 +6,7 @@ import { Collapsible } from 'radix-ui';
 import { useState } from 'react';
 import { showAmount } from '@/core/job/show';
 import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownAnswer } from '@/core/study/answer';
+import type { ShownAnswer } from '@/core/judging/answer';
 import type { Fix } from '@/core/study/fixes';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Place } from '@/core/study/places';
+import type { Place } from '@/core/house/places';
 import { cx } from '@/ui/cx';
 import { useJobState } from '../job/JobContext';
 import { RunDrawing } from './RunDrawing';

@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
+import type { Place } from '@/core/house/places';
 import { showSize } from '@/core/job/edges';
 import type { Segment } from '@/core/job/schema/circuit';
 import type { Device } from '@/core/job/schema/device';
@@ -8,7 +9,6 @@ import type { Job } from '@/core/job/schema/job';
 import type { Electrode, Origin } from '@/core/job/schema/supply';
 import { showCurrent } from '@/core/job/show';
 import { faultWord } from '@/core/job/terms';
-import type { Place } from '@/core/study/places';
 import { cx } from '@/ui/cx';
 import { FactField } from '../job/FactField';
 import { coverOf } from './deviceWords';

@@ -2,7 +2,7 @@
 import { formatISO } from 'date-fns/formatISO';
 import { type FormEvent, useState } from 'react';
 import type { QuestionId } from '@/core/job/terms';
-import type { ShownCheck } from '@/core/study/answer';
+import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
 import { Labelled, TextArea, TextInput } from '@/ui/Field';
 import { Popover } from '@/ui/Popover';

@@ -4,7 +4,7 @@ import { factAt } from '@/core/job/fields';
 import type { Given, Missing } from '@/core/job/known';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownCheck, WorkingLine } from '@/core/study/answer';
+import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactField } from '../job/FactField';
 import { useJobState } from '../job/JobContext';

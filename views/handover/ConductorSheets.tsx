@@ -2,7 +2,7 @@
 import { factAt, factPaths } from '@/core/job/fields';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownCheck } from '@/core/study/answer';
+import type { ShownCheck } from '@/core/judging/answer';
 import type { ShownCircuit } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';

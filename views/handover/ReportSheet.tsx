@@ -5,7 +5,7 @@ import { factAt, factPaths } from '@/core/job/fields';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount, showCurrent } from '@/core/job/show';
 import { faultWord, PROVENANCE_WORDS, questionWords, VERDICT_WORDS, word } from '@/core/job/terms';
-import type { ShownAnswer, ShownCheck } from '@/core/study/answer';
+import type { ShownAnswer, ShownCheck } from '@/core/judging/answer';
 import type { FaultReading } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import type { Finding } from '@/core/study/findings';
 import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { type ReactNode, useCallback, useState } from 'react';
 import { packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/IconButton';
 import { Notices } from '@/ui/Notices';

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { type DragEvent, Suspense, use, useEffect, useRef, useState } from 'react';
 import type { RulePackId } from '@/core/job/schema/job';
 import { packName, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/study/answer';
+import type { Verdict } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { Menu, type MenuItem } from '@/ui/Menu';

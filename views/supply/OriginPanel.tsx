@@ -1,10 +1,10 @@
 'use client';
 import { X } from 'lucide-react';
+import type { Place } from '@/core/house/places';
 import { newElectrode, SOURCE_NAMES, withoutSource } from '@/core/job/newSource';
 import { ElectrodeKind, type Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
 import { faultWord, faultWords } from '@/core/job/terms';
-import type { Place } from '@/core/study/places';
 import type { OriginStudy, SupplyCurrent, SupplyFault, SupplyReading } from '@/core/study/supply';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';

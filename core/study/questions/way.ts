@@ -1,6 +1,0 @@
-import type { Check } from '../answer';
-
-/** One means by which a device may clear a fault: everything that has to hold for it. */
-export interface Way {
-  checks: readonly Check[];
-}
