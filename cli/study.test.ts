@@ -15,7 +15,10 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const study = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'study.mjs'), ...args], { encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'study.mjs'), ...args], {
+    encoding: 'utf8',
+    maxBuffer: 16e6,
+  });
   return { status, stdout, stderr };
 };
 const file = (name: string, text: string): string => {

@@ -52,7 +52,7 @@ function corrected(segment: SegmentFacts, loaded: 2 | 3, conductor: ConductorNam
     method: segment.method,
     ambientC: segment.ambientC,
     grouped: segment.groupedCircuits,
-    terminalC: segment.segment.insulation?.value === 'XLPE90' ? segment.terminalC : PVC_TERMINAL,
+    terminalC: andThen(segment.insulation, (insulation) => (insulation === 'XLPE90' ? segment.terminalC : PVC_TERMINAL)),
     soilKmPerW: segment.soilKmPerW,
   });
   const { inSun } = segment.segment;

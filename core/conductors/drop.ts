@@ -1,5 +1,5 @@
 import { all, andThen, known, type Maybe, unknown } from '../job/known';
-import type { Job } from '../job/schema/job';
+import type { Job } from '../job/sealed';
 import type { SegmentFacts } from '../network/segmentFacts';
 import { LINES_OF, type Poles } from '../network/states';
 import { wireOhmPerM } from '../network/wire';

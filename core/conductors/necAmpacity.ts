@@ -1,5 +1,5 @@
 import { all, andThen, known, type Maybe, unknown } from '../job/known';
-import type { RulePackId } from '../job/schema/job';
+import type { RulePackId } from '../job/sealed';
 import type { ConductorName, SegmentFacts } from '../network/segmentFacts';
 import type { Poles } from '../network/states';
 import {
@@ -48,7 +48,7 @@ const HELD_AT_60 = { 'NM-B': 'nonMetallic', 'UF-B': 'underground' } as const;
 /**
  * The ampacity of an American segment by 310.14 and 310.15: insulation column × ambient × bundling, and the terminals' column
  * uncorrected (110.14(C)); non-metallic-sheathed and underground cable no more than its 60 °C column.
- * @param ratedA of the device ahead: up to 100 A unmarked terminals count for 60 °C
+ * @param ratedA of the circuit at its terminals, the smaller end: up to 100 A unmarked ones count for 60 °C
  * @param neutralCounts the neutral of three lines carries their harmonics and is a current-carrying conductor (310.15(E)(3))
  * @param conductor the line, or another conductor of the same cable
  * @returns unknown when a fact is absent or the tables hold no such cell
@@ -86,7 +86,7 @@ export function necAmpacity(
       );
     const conductors = grouped * (loadedConductors(poles, system) + (neutralCounts ? 1 : 0));
     const bundling = necBundlingFactor(conductors);
-    const terminal = terminalOf(ratedA, size, terminalC);
+    const terminal = terminalOf(ratedA, terminalC);
     const terminalA = necTableA(material, size, terminal.column);
     const held = HELD_AT_60[segment.segment.construction as keyof typeof HELD_AT_60];
     const at60 = held === undefined ? undefined : necTableA(material, size, 60);
@@ -111,18 +111,11 @@ export function necAmpacity(
   });
 }
 
-/** Sizes of 14 to 1 AWG: small for 110.14(C)(1)(a). */
-const upTo1 = (size: string): boolean => /^\d+AWG$/.test(size);
-
 /**
- * Column the terminals are counted for: 60 °C for circuits of 100 A or less or conductors of 14 to 1 AWG unless marked for more, 75 °C
- * above that. No equipment terminal is counted for more than 75 °C.
+ * Column the terminals are counted for, by the rating of the circuit there: 60 °C up to 100 A unless marked for more, 75 °C above
+ * that. No equipment terminal is counted for more than 75 °C.
  */
-function terminalOf(
-  ratedA: number,
-  size: string,
-  markedC: number | undefined,
-): { column: NecColumn; why: NecAmpacity['terminal']['why'] } {
+function terminalOf(ratedA: number, markedC: number | undefined): { column: NecColumn; why: NecAmpacity['terminal']['why'] } {
   if (markedC !== undefined) return { column: NEC_COLUMNS.find((column) => column >= Math.min(markedC, 75))!, why: 'marked' };
-  return ratedA <= TERMINAL_60_UP_TO_A || upTo1(size) ? { column: 60, why: 'small' } : { column: 75, why: 'large' };
+  return ratedA <= TERMINAL_60_UP_TO_A ? { column: 60, why: 'small' } : { column: 75, why: 'large' };
 }

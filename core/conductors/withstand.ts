@@ -1,27 +1,15 @@
 import { sizeMm2 } from '../job/edges';
-import type { ConductorSize } from '../job/schema/facts';
+import type { ConductorSize } from '../job/sealed';
 import { K_FACTORS, K_SOURCE, STEEL_K, STEEL_K_SOURCE } from '../tables/adiabatic';
-import { LIMIT_C } from '../tables/correction';
 import type { Source } from '../tables/source';
 
 export const ICEA_SOURCE: Source = { standard: 'ICEA P-32-382', edition: '', clause: '75 to 150 °C', basis: 'published' };
-export const SLOW_SOURCE: Source = {
-  standard: 'IEC 60949',
-  edition: '',
-  clause: 'heat given off meanwhile; time constant from k and Iz',
-  basis: 'practice',
-};
-
 /** Constants of (I/A)²·t = k·log10((T2 + β)/(T1 + β)), A in circular mils; heated from 75 to 150 °C. */
 const ICEA = { Cu: { k: 0.0297, beta: 234 }, Al: { k: 0.0125, beta: 228 } } as const;
 const ICEA_HOT_C = 75;
 const ICEA_LIMIT_C = 150;
 const MM2_PER_MCM = 0.506707479;
 
-/** Final temperatures of insulation after a short circuit, °C (IEC 60364-4-43 table 43A). */
-const FINAL_C = { PVC70: 160, XLPE90: 250 } as const;
-/** Air the ampacity tables stand in, °C. */
-const REFERENCE_C = 30;
 /** Longest time heat may be taken to stay in the conductor, s (434.5.2). */
 export const ADIABATIC_S = 5;
 
@@ -45,28 +33,7 @@ export function steelWithstand(path: 'armour' | 'raceway', insulation: 'PVC70' |
   return { a2s: k ** 2 * mm2 ** 2, formula: `k²·S² of the ${path}`, values: `${k}² · ${mm2}²`, source: STEEL_K_SOURCE[path] };
 }
 
-/**
- * What a loaded conductor takes in more than 5 s, heat given off meanwhile counted: it warms exponentially towards where its
- * current would leave it, with the time constant that makes short times agree with k²S². At its ampacity it stays at its
- * limit temperature.
- * @param timeS longer than 5 s
- * @param izA ampacity where it lies
- */
-export function slowWithstand(adiabatic: Withstand, insulation: 'PVC70' | 'XLPE90', timeS: number, izA: number): Withstand {
-  const rise = LIMIT_C[insulation] - REFERENCE_C;
-  const room = FINAL_C[insulation] - LIMIT_C[insulation];
-  const constantS = ((rise / room) * adiabatic.a2s) / izA ** 2;
-  const left = Math.exp(-timeS / constantS);
-  const times = (rise + room - rise * left) / (rise * (1 - left));
-  return {
-    a2s: times * izA ** 2 * timeS,
-    formula: 'Iz²·t·((θf − θa) − (θi − θa)·e^(−t/τ))/((θi − θa)·(1 − e^(−t/τ)))',
-    values: `Iz ${izA.toPrecision(4)} A, t ${timeS.toPrecision(3)} s, τ ${constantS.toPrecision(3)} s, to ${FINAL_C[insulation]} °C`,
-    source: SLOW_SOURCE,
-  };
-}
-
-/** The same of an American conductor, by its area in circular mils. */
+/** Energy an American conductor takes, by its area in circular mils. */
 export function americanWithstand(material: 'Cu' | 'Al', size: ConductorSize): Withstand {
   const { k, beta } = ICEA[material];
   const cmil = (sizeMm2(size) / MM2_PER_MCM) * 1000;

@@ -98,10 +98,19 @@ describe('let-through', () => {
     expect(energy(breaker('C', 32), 3000)).toMatchObject({ sureA2s: 55_000, how: 'class' });
   });
 
-  it('trusts a class only up to its own current and never for D or above 32 A', () => {
+  it('trusts a class only up to its own current and never for D or above 40 A', () => {
+    expect(energy(breaker('B', 16), 6000)).toMatchObject({ sureA2s: 35_000, how: 'class' });
     expect(energy(breaker('B', 16), 6001)).toMatchObject({ how: 'time' });
     expect(energy(breaker('D', 16), 3000)).toMatchObject({ how: 'time' });
-    expect(energy(breaker('B', 40), 3000)).toMatchObject({ how: 'time' });
+    // 40 A has 1.2 times the values to 32 A; 50 and 63 A a customary value only.
+    expect(energy(breaker('B', 40), 3000)).toMatchObject({ sureA2s: 54_000, how: 'class' });
+    expect(energy(breaker('B', 50), 3000)).toMatchObject({ how: 'time', typicalA2s: 0.7 * 18_000 * 1.2 * 1.25 });
+    expect(energy(breaker('B', 80), 3000)).toMatchObject({ how: 'time', typicalA2s: undefined });
+    expect(energy(breaker('D', 16), 3000).typicalA2s).toBeUndefined();
+    // Seven tenths of the class values, straight between their currents on log-log paper.
+    expect(energy(breaker('B', 16), 2000).typicalA2s).toBeCloseTo(0.7 * 15_000, 6);
+    expect(energy(breaker('B', 16), 6000).typicalA2s).toBeCloseTo(0.7 * 35_000, 6);
+    expect(energy(breaker('B', 16), Math.sqrt(3000 * 6000)).typicalA2s).toBeCloseTo(0.7 * Math.sqrt(15_000 * 35_000), 6);
   });
 
   it("uses a maker's point only for currents it reaches", () => {

@@ -1,7 +1,7 @@
 import type { Band } from '../curves/band';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
-import type { Device, DeviceSettings, Grade } from '../job/schema/device';
+import type { Device, DeviceSettings, Grade } from '../job/sealed';
 import type { BreakerCurve } from '../tables/breakerGates';
 import { breakerBand } from './breakerBand';
 import { ggBand } from './fuseBand';
@@ -75,7 +75,8 @@ function ofBreaker({ id, name }: Device, settings: BreakerSettings, grade: 'stan
 
 function ofFuse({ id, name }: Device, settings: FuseSettings, grade: 'standard' | 'typical'): Maybe<Band> {
   const path = `devices.${id}.settings`;
-  if (settings.system !== 'gG') return unknown(`${path}.system`, `${name}: ${settings.system} fuses are not assessed yet`);
+  if (settings.system !== 'gG' && settings.system !== 'BS88-2')
+    return unknown(`${path}.system`, `${name}: ${settings.system} fuses are not assessed yet`);
   return andThen(need(settings.ratingA, `${path}.ratingA`, `rating of ${name}`), (ratedA) => {
     const band = once(`gG ${ratedA} ${grade}`, () => ggBand(ratedA, grade));
     return band === undefined ? unknown(`${path}.ratingA`, `${name}: no gG gates for ${ratedA} A`) : known(band);

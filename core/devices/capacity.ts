@@ -1,6 +1,6 @@
-import { all, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, ifEntered, known, type Maybe, map, need, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
-import type { Device } from '../job/schema/device';
+import type { Device } from '../job/sealed';
 import { UNMARKED_A, UNMARKED_SOURCE } from '../tables/necBreakerGates';
 import type { Source } from '../tables/source';
 import { isBreaker } from './bands';
@@ -31,19 +31,23 @@ export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
     return map(all({ capacityA, serviceA: service }), (parts) => ({ ...parts, symbol: 'Icn', source: PLATE }));
   }
   if (settings.family === 'moulded-case-nec') {
-    if (settings.aicA === undefined && settings.unmarked?.value === true)
-      return map(need(settings.unmarked, `${path}.unmarked`, `marking of ${name}`), () => floor(UNMARKED_A.breaker, 'AIC'));
     const marked = need(settings.aicA, `${path}.aicA`, `interrupting rating of ${name}, or that it bears none`);
+    const bare = ifEntered(settings.unmarked, `${path}.unmarked`, `marking of ${name}`);
+    if (!marked.known && bare.value === true) return map(bare, () => floor(UNMARKED_A.breaker, 'AIC'));
     return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'AIC', source: PLATE }));
   }
   if (settings.family === 'fuse') {
-    if (settings.breakingA === undefined && settings.unmarked?.value === true && settings.system !== 'gG')
-      return map(need(settings.unmarked, `${path}.unmarked`, `marking of ${name}`), () => floor(UNMARKED_A.fuse, 'AIC'));
     const marked = need(settings.breakingA, `${path}.breakingA`, `breaking capacity of ${name}`);
+    const bare = ifEntered(settings.unmarked, `${path}.unmarked`, `marking of ${name}`);
+    if (!marked.known && bare.value === true && AMERICAN_FUSES.has(settings.system))
+      return map(bare, () => floor(UNMARKED_A.fuse, 'AIC'));
     return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'breaking capacity', source: PLATE }));
   }
   return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
 });
+
+/** Systems whose standard gives a fuse without a marking a floor (UL 248). */
+const AMERICAN_FUSES: ReadonlySet<string> = new Set(['J', 'R', 'T', 'CC', 'G', 'plug']);
 
 const floor = (capacityA: number, symbol: Capacity['symbol']): Capacity => ({
   capacityA,
@@ -78,7 +82,7 @@ export function ratedVolts(device: Device): Maybe<RatedVolts> {
       need(settings.voltageMarking, `devices.${id}.settings.voltageMarking`, `voltage marking of ${name}`),
       (marking) => MARKED[marking]!,
     );
-  if (settings.family === 'fuse' && settings.system !== 'gG')
+  if (settings.family === 'fuse' && AMERICAN_FUSES.has(settings.system))
     return unknown(`devices.${id}`, `${name}: voltage of its fuses is not assessed yet`);
   return METRIC_KNOWN;
 }

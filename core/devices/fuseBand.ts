@@ -3,7 +3,7 @@ import { makeEdge } from '../curves/edge';
 import { FUSE_ENERGY_SOURCE, FUSE_SOURCE, GG_CONVENTIONAL, ggEnergyA2s, ggGates } from '../tables/fuseGates';
 
 /**
- * Band of a gG fuse-link, 16 A to 160 A. Its fast edge bends at 10 ms down to the least pre-arcing energy: keeping the
+ * Band of a gG fuse-link, 16 A to 160 A. Its slow edge is straight between gates at any grade. Its fast edge bends at 10 ms down to the least pre-arcing energy: keeping the
  * energy of the 0.1 s gate, which is greater, would promise more than the fuse does.
  * @returns undefined for a rating outside the table
  */
@@ -24,7 +24,8 @@ export function ggBand(ratedA: number, grade: 'standard' | 'typical'): Band | un
         { currentA: gates.imax5A, timeS: 5 },
         { currentA: gates.imax01A, timeS: 0.1 },
       ],
-      reading,
+      // Its melting curve is convex on log-log paper: between two gates it lies below the straight line.
+      'lines',
       'constant-energy',
     ),
     fast: makeEdge(

@@ -1,26 +1,46 @@
-import type { Device } from '../job/schema/device';
-
-const value = (fact: { value: unknown } | undefined): string => (fact === undefined ? '?' : String(fact.value));
+import { ifEntered, join, type Known, known, NO_GIVENS } from '../job/known';
+import type { Device, Sealed } from '../job/sealed';
 
 /**
  * A device in one line, as a listing names it: family, rating, curve, poles, capacity. What a tested combination holds on
- * to: when either device no longer reads so, the combination is void.
+ * to: when either device no longer reads so, the combination is void. What is not entered reads `?`.
+ * @returns the line with the facts it is made of, for instance `mcb B16 1P+N 6000 A`
  */
-export function deviceLine({ settings }: Device): string {
+export function identityOf({ settings, id, name }: Device): Known<string> {
+  let given = NO_GIVENS;
+  const value = <T>(fact: Sealed<T> | undefined, field: string): string => {
+    const read = ifEntered(fact, `devices.${id}.settings.${field}`, `${field} of ${name}`);
+    given = join(given, read.given);
+    return read.value === undefined ? '?' : String(read.value);
+  };
   const poles = 'poles' in settings ? settings.poles : '';
-  switch (settings.family) {
-    case 'mcb':
-    case 'rcbo':
-      return `${settings.family} ${value(settings.curve)}${value(settings.ratingA)} ${poles} ${value(settings.icnA)} A`;
-    case 'moulded-case-nec':
-      return `moulded-case ${value(settings.ratingA)} A ${poles} ${value(settings.voltageMarking)} V ${settings.unmarked?.value === true ? 'unmarked' : `${value(settings.aicA)} A`}`;
-    case 'fuse':
-      return `fuse ${settings.system} ${value(settings.ratingA)} A ${poles}`;
-    case 'mccb':
-      return `mccb ${value(settings.frameA)} A ${poles} Ir ${value(settings.irA)} Ii ${value(settings.iiA)} ${value(settings.icuA)} A`;
-    case 'rccb':
-      return `rccb ${value(settings.ratingA)} A ${poles} ${value(settings.residual.sensitivityA)} A ${value(settings.residual.type)} ${value(settings.residual.delay)}`;
-    default:
-      return 'ratingA' in settings ? `${settings.family} ${value(settings.ratingA)} A ${poles}`.trim() : settings.family;
-  }
+  const line = (): string => {
+    switch (settings.family) {
+      case 'mcb':
+      case 'rcbo':
+        return `${settings.family} ${value(settings.curve, 'curve')}${value(settings.ratingA, 'ratingA')} ${poles} ${value(settings.icnA, 'icnA')} A`;
+      case 'moulded-case-nec': {
+        const bare = value(settings.unmarked, 'unmarked') === 'true';
+        const volts = value(settings.voltageMarking, 'voltageMarking');
+        return `moulded-case ${value(settings.ratingA, 'ratingA')} A ${poles} ${volts} V ${bare ? 'unmarked' : `${value(settings.aicA, 'aicA')} A`}`;
+      }
+      case 'fuse':
+        return `fuse ${settings.system} ${value(settings.ratingA, 'ratingA')} A ${poles}`;
+      case 'mccb':
+        return `mccb ${value(settings.frameA, 'frameA')} A ${poles} Ir ${value(settings.irA, 'irA')} Ii ${value(settings.iiA, 'iiA')} ${value(settings.icuA, 'icuA')} A`;
+      case 'rccb': {
+        const { sensitivityA, type, delay } = settings.residual;
+        const residual = `${value(sensitivityA, 'residual.sensitivityA')} A ${value(type, 'residual.type')} ${value(delay, 'residual.delay')}`;
+        return `rccb ${value(settings.ratingA, 'ratingA')} A ${poles} ${residual}`;
+      }
+      default:
+        return 'ratingA' in settings
+          ? `${settings.family} ${value(settings.ratingA, 'ratingA')} A ${poles}`.trim()
+          : settings.family;
+    }
+  };
+  return known(line(), given);
 }
+
+/** The line alone, to be kept with a listing. */
+export const deviceLine = (device: Device): string => identityOf(device).value;

@@ -1,7 +1,7 @@
 import type { Edge } from '../curves/edge';
 import { makeEdge } from '../curves/edge';
 import { all, known, type Maybe, map, need } from '../job/known';
-import type { Device } from '../job/schema/device';
+import type { Device } from '../job/sealed';
 import type { Source } from '../tables/source';
 
 export const RESIDUAL_SOURCE: Source = {
@@ -24,7 +24,8 @@ export type ResidualDelay = 'general' | 'S';
 export interface ResidualPart {
   sensitivityA: number;
   delay: ResidualDelay;
-  type: ResidualType | undefined;
+  /** Not asked for in the American families, which have no types. */
+  type: Maybe<ResidualType> | undefined;
   /** Has opened by. */
   slow: Edge;
 }
@@ -91,7 +92,7 @@ export function residualPart(device: Device): Maybe<ResidualPart> | undefined {
   return map(facts, ({ sensitivityA, delay }) => ({
     sensitivityA,
     delay,
-    type: residual.type?.value,
+    type: need(residual.type, `${path}.type`, `type of ${name}`),
     slow: residualSlow(sensitivityA, delay),
   }));
 }

@@ -3,7 +3,7 @@ import type { Job } from '../job/schema/job';
 import { polesOf } from '../network/poles';
 import { splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, segment, stated } from '../testing/jobs';
-import { canBeBackFed, chainFrom, circuitsBehind } from './chains';
+import { chainFrom, circuitsBehind, fedFromBehind } from './chains';
 import { circuitFacts } from './facts';
 import { placesOn } from './places';
 
@@ -56,14 +56,22 @@ describe('devices on the way from a source', () => {
 describe('a device that may be fed from behind', () => {
   const fed = (job: Job, id: string) => {
     const facts = factsOf(job, id);
-    return facts.own.map((seated) => canBeBackFed(facts, seated));
+    return facts.own.map((seated) => fedFromBehind(facts, seated));
   };
-  it('is one with a source below that runs together with another', () => {
+  it('is one with a source behind, alone or beside others; the lead of a source only where the two run together', () => {
     const job = twoBoards();
-    expect(fed(job, 'feeder')).toEqual([false, false]);
-    job.sourceStates.both = { id: 'both', order: 'c', name: 'Both', kind: 'grid', originIds: ['net', 'battery'] };
     expect(fed(job, 'feeder')).toEqual([true, true]);
+    expect([fed(job, 'lead'), fed(job, 'service')]).toEqual([[false], [false]]);
+    expect(fed({ ...job, sourceStates: { grid: job.sourceStates.grid! } }, 'feeder')).toEqual([false, false]);
+    job.sourceStates.both = { id: 'both', order: 'c', name: 'Both', kind: 'grid', originIds: ['net', 'battery'] };
+    expect([fed(job, 'lead'), fed(job, 'service')]).toEqual([[true], [true]]);
     expect(fed(job, 'far')).toEqual([false]);
+    // No current comes back through a transfer switch.
+    job.devices.main = {
+      ...job.devices.main!,
+      settings: { family: 'switch', duty: 'transfer', ratingA: stated(63), poles: '2P' },
+    };
+    expect(fed(job, 'service')).toEqual([false]);
   });
 });
 

@@ -1,5 +1,5 @@
 import { known, type Maybe, unknown } from '../job/known';
-import type { Origin } from '../job/schema/supply';
+import type { Origin } from '../job/sealed';
 import { pathTo, type Wiring } from '../network/paths';
 import type { CircuitFacts, Seated } from './facts';
 
@@ -67,28 +67,37 @@ function boardsFrom({ house }: CircuitFacts, boardId: string): Maybe<Wiring[]> {
 }
 
 /**
- * Whether a device can be fed from its load side: a source of its own comes in below it, in a state where it runs together
- * with another.
+ * Whether a device can be fed from its load side: a source comes in behind it, alone or beside others. Of a source's own lead only
+ * where the two run together: alone, the lead is off.
  */
-export function canBeBackFed({ house }: CircuitFacts, { wiring, seat }: Seated): boolean {
-  const start = wiring.circuit.toBoardId;
-  const pending = start === undefined ? [] : [start];
-  const below = new Set<string>();
+export function fedFromBehind(facts: CircuitFacts, seated: Seated): boolean {
+  const { house } = facts;
+  const { wirings, network } = house;
+  const { wiring, seat } = seated;
+  const excluded = new Set<string>(
+    seat === 'group' ? circuitsBehind(facts, seated).map(({ circuit }) => circuit.id) : [wiring.circuit.id],
+  );
+  const pending = (seat === 'group' ? circuitsBehind(facts, seated) : [wiring]).flatMap(({ circuit }) => circuit.toBoardId ?? []);
+  const behind = new Set<string>();
+  const sources = new Set<string>();
   while (pending.length > 0) {
     const boardId = pending.pop()!;
-    if (below.has(boardId)) continue;
-    below.add(boardId);
-    for (const circuit of house.wirings.outgoing.get(boardId) ?? [])
-      if (circuit.toBoardId !== undefined) pending.push(circuit.toBoardId);
+    if (behind.has(boardId)) continue;
+    behind.add(boardId);
+    for (const circuit of wirings.incoming.get(boardId) ?? []) {
+      if (excluded.has(circuit.id)) continue;
+      if (circuit.fromOriginId !== undefined) sources.add(circuit.fromOriginId);
+      if (circuit.fromBoardId !== undefined) pending.push(circuit.fromBoardId);
+    }
+    for (const circuit of wirings.outgoing.get(boardId) ?? [])
+      if (circuit.toBoardId !== undefined && !excluded.has(circuit.id) && !wirings.parted.has(circuit.id))
+        pending.push(circuit.toBoardId);
   }
-  const sources = new Set(
-    [...house.wirings.byCircuit.values()]
-      .filter(({ circuit }) => circuit.fromOriginId !== undefined && circuit.id !== wiring.circuit.id)
-      .filter(({ circuit }) => circuit.toBoardId !== undefined && below.has(circuit.toBoardId))
-      .map(({ circuit }) => circuit.fromOriginId!),
+  const own = wiring.circuit.fromOriginId;
+  return network.maxCases.some(
+    ({ origins }) =>
+      origins.some(({ id }) => sources.has(id) && id !== own) && (own === undefined || origins.some(({ id }) => id === own)),
   );
-  if (sources.size === 0 || seat === 'group') return false;
-  return house.network.maxCases.some(({ origins }) => origins.length > 1 && origins.some((origin) => sources.has(origin.id)));
 }
 
 /** The circuits next behind a device: those of its board for one at a feeder's end, those of its group, else its own. */

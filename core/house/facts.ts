@@ -1,11 +1,11 @@
-import { opensOnOvercurrent } from '../devices/bands';
+import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
-import type { Maybe } from '../job/known';
-import type { Circuit, Load, Point } from '../job/schema/circuit';
-import type { Combination, Device } from '../job/schema/device';
-import type { Job } from '../job/schema/job';
-import type { Reading } from '../job/schema/records';
-import { type DesignCurrent, designCurrent, loadsByCircuit } from '../loads/designCurrent';
+import { known, type Maybe } from '../job/known';
+import type { Circuit, Combination, Device, Job, Line, Load, Point, Reading } from '../job/sealed';
+import { type ContinuousCurrent, continuousCurrent } from '../loads/continuous';
+import { type Below, type DesignCurrent, designCurrent, linesOrAll, loadsByCircuit } from '../loads/designCurrent';
+import { thirdHarmonic } from '../loads/harmonics';
+import { LINES } from '../loads/lines';
 import { type Fault, FaultNetwork } from '../network/faults';
 import type { SupplyCase } from '../network/feeding';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
@@ -32,11 +32,15 @@ export interface CircuitFacts {
   ahead: readonly Seated[];
   /** Those of this circuit itself and the group devices it hangs behind. */
   own: readonly Seated[];
-  /** The one that protects the cable: the last overcurrent device at the circuit's start. */
+  /** The one that protects the cable: of the overcurrent devices at the circuit's start the smallest. */
   protective: Device | undefined;
   poles: Maybe<Poles>;
   system: 1 | 2 | 3;
   design: Maybe<DesignCurrent>;
+  /** What the NEC has device and conductors carry. */
+  readonly continuous: Maybe<ContinuousCurrent>;
+  /** Whether earth faults of what it feeds come home through the soil (TT). */
+  soil: Maybe<boolean>;
   loads: readonly Load[];
   house: House;
 }
@@ -47,13 +51,20 @@ export interface House {
   wirings: Wirings;
   network: FaultNetwork;
   designOf: (wiring: Wiring) => Maybe<DesignCurrent>;
+  continuousOf: (wiring: Wiring) => Maybe<ContinuousCurrent>;
+  /** Third harmonic in the lines of a circuit, %. */
+  thirdHarmonicOf: (wiring: Wiring) => Maybe<number>;
+  /** The circuits a circuit's board feeds, each with the lines it hangs on. */
+  below: (wiring: Wiring) => readonly { wiring: Wiring; lines: readonly Line[] }[];
   polesOf: (wiring: Wiring) => Maybe<Poles>;
   loadsOf: (circuitId: string) => readonly Load[];
   /** Safety services each board and everything below it feeds, by the circuit they hang on. */
   safetyBelow: (boardId: string) => readonly { circuitId: string; name: string }[];
   /** Readings that no later one supersedes, by circuit. */
   readingsOf: (circuitId: string) => readonly Reading[];
-  /** The outlets a plug goes into on a circuit, those taken out left aside. */
+  /** The points of a circuit, those taken out left aside. */
+  pointsOf: (circuitId: string) => readonly Point[];
+  /** The outlets among them a plug goes into. */
   socketsOf: (circuitId: string) => readonly Point[];
   combinationsFor: (deviceId: string) => readonly Combination[];
 }
@@ -92,16 +103,36 @@ export function circuitFacts(job: Job): CircuitFacts[] {
       chain,
       ahead: chain.filter((seated) => !(seated.wiring === wiring && seated.seat === 'end')),
       own,
-      protective: wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings)).at(-1),
+      protective: smallest(wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings))),
       poles: house.polesOf(wiring),
       system: LINES_OF[job.supply.voltageSystem],
       design: house.designOf(wiring),
+      get continuous() {
+        return house.continuousOf(wiring);
+      },
+      soil: soilOf(house, wiring),
       loads: house.loadsOf(circuit.id),
       house,
     };
   });
 }
 const NOTHING: readonly Seated[] = [];
+
+/** Of several devices in a row the one of the least rating holds the cable; the last where ratings are not known. */
+function smallest(devices: readonly Device[]): Device | undefined {
+  const rated = devices.map((device) => ({ device, ratedA: ratedCurrent(device) }));
+  const last = devices.at(-1);
+  return rated.reduce(
+    (best, { device, ratedA }) => (ratedA.known && ratedA.value < best.ratedA ? { device, ratedA: ratedA.value } : best),
+    { device: last, ratedA: Number.POSITIVE_INFINITY },
+  ).device;
+}
+
+/** A circuit's metalwork is earthed where it comes from; of a service, where it leads. */
+function soilOf({ network }: House, { circuit }: Wiring): Maybe<boolean> {
+  const boardId = circuit.fromBoardId ?? circuit.toBoardId;
+  return boardId === undefined ? known(false) : network.earthings.throughSoil(boardId);
+}
 
 function seatedIn(wiring: Wiring, withEnd: boolean): Seated[] {
   const seat = (seatOf: Seated['seat']) => (device: Device) => ({ device, wiring, seat: seatOf });
@@ -118,7 +149,35 @@ export function houseOf(job: Job): House {
   const loads = loadsByCircuit(job);
   const loadsOf = (circuitId: string) => loads.get(circuitId) ?? NO_LOADS;
   const poles = cached((wiring: Wiring) => polesOf(job, wiring));
-  const designOf = cached((wiring: Wiring) => designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), poles(wiring)));
+  const below = cached((wiring: Wiring) => circuitsBelow(wirings, poles, wiring));
+  const asks = <T>(of: (wiring: Wiring) => Maybe<T>, wiring: Wiring): Below<T>[] =>
+    below(wiring).map((each) => ({
+      name: each.wiring.circuit.name,
+      lines: each.lines,
+      asks: saysNothing(each.wiring) ? undefined : of(each.wiring),
+    }));
+  /** Nothing at all is entered of what a circuit feeds. */
+  const saysNothing = (wiring: Wiring): boolean =>
+    wiring.circuit.designCurrentA === undefined &&
+    loadsOf(wiring.circuit.id).length === 0 &&
+    below(wiring).every((each) => saysNothing(each.wiring));
+  const designOf: House['designOf'] = cached((wiring: Wiring) =>
+    designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(designOf, wiring), poles(wiring)),
+  );
+  const continuousOf: House['continuousOf'] = cached((wiring: Wiring) =>
+    continuousCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(continuousOf, wiring), poles(wiring)),
+  );
+  const thirdHarmonicOf: House['thirdHarmonicOf'] = cached((wiring: Wiring) =>
+    thirdHarmonic(
+      job,
+      wiring.circuit,
+      loadsOf(wiring.circuit.id),
+      below(wiring)
+        .filter((each) => !saysNothing(each.wiring))
+        .map(({ wiring: each, lines }) => ({ lines, design: designOf(each), percent: thirdHarmonicOf(each) })),
+      poles(wiring),
+    ),
+  );
   const safety = new Map<string, readonly { circuitId: string; name: string }[]>();
   const safetyBelow = (boardId: string): readonly { circuitId: string; name: string }[] => {
     let found = safety.get(boardId);
@@ -141,25 +200,50 @@ export function houseOf(job: Job): House {
     if (circuitId === undefined || superseded.has(reading.id)) continue;
     readings.set(circuitId, [...(readings.get(circuitId) ?? []), reading]);
   }
-  const sockets = new Map<string, Point[]>();
+  const points = new Map<string, Point[]>();
   for (const point of Object.values(job.points))
-    if (point.kind === 'socket' && point.state !== 'removed')
-      sockets.set(point.circuitId, [...(sockets.get(point.circuitId) ?? []), point]);
+    if (point.state !== 'removed') points.set(point.circuitId, [...(points.get(point.circuitId) ?? []), point]);
+  const pointsOf = (circuitId: string): readonly Point[] => points.get(circuitId) ?? NO_POINTS;
   const combinations = Object.values(job.combinations);
   return {
     job,
     wirings,
     network: new FaultNetwork(wirings),
     designOf,
+    continuousOf,
+    thirdHarmonicOf,
+    below,
     polesOf: poles,
     loadsOf,
     safetyBelow,
     readingsOf: (circuitId) => readings.get(circuitId) ?? [],
-    socketsOf: (circuitId) => sockets.get(circuitId) ?? [],
+    pointsOf,
+    socketsOf: (circuitId) => pointsOf(circuitId).filter(({ kind }) => kind === 'socket'),
     combinationsFor: (deviceId) => combinations.filter((each) => each.downstreamDeviceId === deviceId),
   };
 }
 const NO_LOADS: readonly Load[] = [];
+const NO_POINTS: readonly Point[] = [];
+
+/**
+ * The circuits a circuit's board feeds. What a generator or an inverter gives is bounded by itself, not by what hangs on the
+ * board beside others.
+ */
+function circuitsBelow(
+  { job, outgoing, byCircuit }: Wirings,
+  poles: (wiring: Wiring) => Maybe<Poles>,
+  { circuit }: Wiring,
+): { wiring: Wiring; lines: readonly Line[] }[] {
+  const from = job.origins[circuit.fromOriginId ?? '']?.kind;
+  if (circuit.toBoardId === undefined || from === 'generator' || from === 'inverter') return [];
+  return (outgoing.get(circuit.toBoardId) ?? []).flatMap(({ id }) => {
+    const wiring = byCircuit.get(id);
+    if (wiring === undefined) return [];
+    const on = poles(wiring);
+    const device = wiring.startDevices.at(-1);
+    return [{ wiring, lines: device === undefined || !on.known ? LINES : linesOrAll(device.lines, on.value.lines) }];
+  });
+}
 
 /** A function of a circuit, asked once a circuit. */
 function cached<T>(make: (wiring: Wiring) => T): (wiring: Wiring) => T {

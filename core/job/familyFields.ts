@@ -7,7 +7,7 @@ import type { DeviceFamily } from './schema/device';
 export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = {
   mcb: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'ownFactor'],
   rcbo: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'ownFactor', 'residual', 'bidirectional'],
-  rccb: ['ratingA', 'poles', 'residual', 'conditionalA', 'conditionalWithDeviceId'],
+  rccb: ['ratingA', 'poles', 'residual', 'conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'],
   fuse: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay'],
   mccb: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'icuA', 'icsA'],
   'moulded-case-nec': [

@@ -3,9 +3,11 @@ import type { Step } from './commands';
 import { type EdgeKind, showSize, unitSymbol } from './edges';
 import { FAMILY_FIELDS } from './familyFields';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS, sizesOf } from './preferred';
-import type { Load, Segment } from './schema/circuit';
+import type { Circuit, Load, Segment } from './schema/circuit';
+import type { Device } from './schema/device';
 import type { Fact, Provenance } from './schema/facts';
 import type { Job } from './schema/job';
+import type { Origin } from './schema/supply';
 import { lengthUnit, showCurrent, showLength, showNumber, showPower } from './show';
 import { type Dialect, linesOf, word } from './terms';
 
@@ -141,6 +143,11 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
     { value: 'Cu', label: 'copper' },
     { value: 'Al', label: 'aluminium' },
   ]),
+  'segments.protectiveMaterial': (job, row) =>
+    choice(`material of the ${word(job.dialect, 'protectiveConductor')}`, [
+      { value: 'Cu', label: 'copper' },
+      { value: 'Al', label: 'aluminium' },
+    ])(job, row),
   'segments.insulation': ({ dialect }) => ({ label: 'insulation', how: { kind: 'choice', options: INSULATIONS[dialect] } }),
   'segments.method': choice('installation method', METHODS),
   'segments.ambientC': ({ dialect }) => ({
@@ -159,7 +166,10 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'circuits.designCurrentA': quantity('design current', 'current'),
   'circuits.continuous': yesNo('runs three hours or more'),
   'circuits.diversity': quantity('share that runs together', 'factor'),
+  'circuits.thirdHarmonicPercent': quantity('third harmonic', 'percent'),
   'circuits.ringContinuity': yesNo('ring continuity', 'closed all round', 'broken'),
+  'circuits.bs1363': yesNo('accessories', 'all of BS 1363', 'others too'),
+  'circuits.wholeDwelling': yesNo('carries the whole dwelling'),
   'loads.powerW': quantity('power', 'power', 'W'),
   'loads.currentA': quantity('current', 'current'),
   'loads.lines': linesChoice,
@@ -167,6 +177,7 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'loads.thirdHarmonicPercent': quantity('third harmonic', 'percent'),
   'loads.appliance': choice('appliance', [
     { value: 'range', label: 'range' },
+    { value: 'dryer', label: 'clothes dryer' },
     { value: 'water-heater', label: 'storage water heater' },
     { value: 'space-heating', label: 'fixed space heating' },
     { value: 'other', label: 'none of these' },
@@ -179,7 +190,12 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'boards.deviceFactor': quantity('share of its rating a device may carry here', 'factor'),
   'boards.ratedA': quantity('rating', 'current'),
   'boards.neutralBonded': (job, row) => yesNo(`neutral joined to ${word(job.dialect, 'earth')} here`)(job, row),
+  'boards.earthTied': (job, row) =>
+    yesNo(`metal path or bond to the ${word(job.dialect, 'earth')} of the supply`, 'yes', 'none')(job, row),
+  'boards.earthsWithinReach': yesNo('metal of both earths within reach together'),
+  'boards.annexZB': yesNo('marked by BS EN 61439-3 annex ZB, 16 kA'),
   'boards.spaces': quantity('spaces', 'count'),
+  'devices.diversity': quantity('share behind it that runs together', 'factor'),
   'devices.settings.ratingA': ratingOf,
   'devices.settings.frameA': ratingOf,
   'devices.settings.curve': choice('curve', ['B', 'C', 'D', 'K', 'Z']),
@@ -213,6 +229,7 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'origins.minFaultA': quantity('least current it drives into a fault', 'current'),
   'origins.fullNeutral': yesNo('neutral as good as a line'),
   'origins.xOverR': quantity('X/R', 'ratio'),
+  'origins.runsAlone': yesNo('can feed the house by itself', 'yes', 'only beside another'),
   'origins.neutralBond': (job, row) => yesNo(`neutral joined to ${word(job.dialect, 'earth')} here`)(job, row),
   'origins.bondingSize': size(() => 'bonding conductor'),
   'origins.transformer.ratedVA': quantity('rating', 'apparent-power', 'kVA'),
@@ -220,6 +237,7 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'origins.transformer.xOverR': quantity('X/R', 'ratio'),
   'origins.transformer.upstreamFaultVA': quantity('greatest fault level above it', 'apparent-power', 'MVA'),
   'origins.transformer.upstreamLeastVA': quantity('least fault level above it', 'apparent-power', 'MVA'),
+  'points.ratedA': quantity('rating', 'current'),
   'electrodes.conductorSize': size(() => 'conductor to it'),
   'electrodes.resistanceOhm': quantity('resistance', 'impedance'),
   'combinations.capacityA': quantity('rating of the combination', 'current', 'kA'),
@@ -246,25 +264,53 @@ export function factPaths(job: Job, on: CollectionName, id: string): string[] {
   return Object.keys(SPECS).flatMap((key) => {
     if (!key.startsWith(own)) return [];
     const [first, second] = key.slice(own.length).split('.');
-    if (family !== undefined && (first !== 'settings' || !family.has(second!))) return [];
-    if ((job.dialect === 'iec' ? NEC_ONLY : IEC_ONLY).has(key)) return [];
-    if (key === 'loads.lines' && !choosesLines(job, row as Load)) return [];
-    if (on === 'segments' && silent(job.dialect, row as Segment, first!)) return [];
+    if (family !== undefined && first === 'settings' && !family.has(second!)) return [];
+    if (APPLIES[key]?.(job, row) === false) return [];
     return [`${on}.${id}.${key.slice(own.length)}`];
   });
 }
 
-/** What only the IEC counts by. */
-const IEC_ONLY = new Set(['boards.deviceFactor']);
-/** What only American equipment is marked with. */
-const NEC_ONLY = new Set(['loads.appliance', 'loads.motorHp', 'loads.minimumAmpacityA', 'loads.maximumDeviceA']);
+type AppliesTo = (job: Job, row: Row) => boolean;
+const iec: AppliesTo = ({ dialect }) => dialect === 'iec';
+const nec: AppliesTo = ({ dialect }) => dialect === 'nec';
+const british: AppliesTo = ({ pack }) => pack === 'bs-7671-2018-a2';
+const ofSegment =
+  (applies: (segment: Segment) => boolean): AppliesTo =>
+  (_, row) =>
+    applies(row as Segment);
+const ofCircuit =
+  (applies: (circuit: Circuit) => boolean): AppliesTo =>
+  (_, row) =>
+    applies(row as Circuit);
+/** A board with an electrode of its own: only there its earth may be another than the supply's. */
+const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes).some(({ boardId }) => boardId === id);
 
-/** Whether a field says nothing of a cable where it lies. */
-function silent(dialect: Dialect, { place, method, protectivePath }: Segment, field: string): boolean {
-  if (field === 'method') return dialect === 'nec';
-  if (field === 'soilKmPerW') return place !== 'buried' && method?.value !== 'D1' && method?.value !== 'D2';
-  return field === 'returnMohmPerM' && protectivePath !== 'raceway' && protectivePath !== 'armour';
-}
+/** Where a fact says something; one that is not named here does everywhere. */
+const APPLIES: Readonly<Record<string, AppliesTo>> = {
+  'boards.deviceFactor': iec,
+  'boards.annexZB': british,
+  'boards.earthTied': ownEarth,
+  'boards.earthsWithinReach': ownEarth,
+  'loads.appliance': nec,
+  'loads.motorHp': nec,
+  'loads.minimumAmpacityA': nec,
+  'loads.maximumDeviceA': nec,
+  'loads.lines': (job, row) => choosesLines(job, row as Load),
+  'segments.method': iec,
+  'segments.soilKmPerW': ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
+  'segments.returnMohmPerM': ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
+  'segments.protectiveMaterial': ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
+  'circuits.ringContinuity': ofCircuit(({ topology }) => topology === 'ring'),
+  'circuits.bs1363': (job, row) => british(job, row) && (row as Circuit).topology === 'ring',
+  'circuits.wholeDwelling': (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
+  'circuits.thirdHarmonicPercent': ({ supply }, row) =>
+    linesOf(supply).length === 3 && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
+  'origins.runsAlone': (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
+  'devices.diversity': (_, row) => {
+    const { seat, settings } = row as Device;
+    return seat === 'board' && settings.family !== 'rccb' && settings.family !== 'switch';
+  },
+};
 
 const at = (holder: unknown, name: string): unknown =>
   typeof holder === 'object' && holder !== null && Object.hasOwn(holder, name)

@@ -1,7 +1,7 @@
+import { need } from './known';
 import { perRow } from './perRow';
-import { Construction, type Segment } from './schema/circuit';
-import type { Device } from './schema/device';
-import type { Job } from './schema/job';
+import { Construction } from './schema/circuit';
+import type { Device, Job, Sealed, Segment } from './sealed';
 import { type Dialect, dialectName, familyWord } from './terms';
 
 /** Something entered under other rules that the job's present ones do not know: its tables and clauses say nothing of it. */
@@ -59,23 +59,30 @@ function ofDevice({ id, name, settings }: Device, dialect: Dialect): Misfit[] {
   return [{ path: `devices.${id}`, what: `${name} is a ${kind}: none of the ${dialectName(dialect)} families` }];
 }
 
+/** A value whatever it rests on: what other rules' tables list is no question of who said it. */
+function valueIn<T>(fact: Sealed<T> | undefined): T | undefined {
+  const read = need(fact, '', '');
+  return read.known ? read.value : undefined;
+}
+
 function ofSegment(segment: Segment, dialect: Dialect): Misfit[] {
   const { id, construction, insulation, method } = segment;
   const misfits: Misfit[] = [];
   const at = (field: string, what: string) => misfits.push({ path: `segments.${id}.${field}`, what });
   for (const field of ['lineSize', 'neutralSize', 'protectiveSize'] as const) {
-    const size = segment[field]?.value;
+    const size = valueIn(segment[field]);
     if (size !== undefined && size.endsWith('mm2') === (dialect === 'nec'))
       at(field, `${size} is no size of the ${dialectName(dialect)} tables`);
   }
   if (construction !== undefined && CONSTRUCTIONS[other(dialect)].has(construction))
     at('construction', `${construction} is no cable of the ${dialectName(dialect)}`);
-  if (insulation !== undefined && INSULATIONS[other(dialect)].has(insulation.value))
-    at('insulation', `${insulation.value} is no insulation of the ${dialectName(dialect)} tables`);
+  const insulated = valueIn(insulation);
+  if (insulated !== undefined && INSULATIONS[other(dialect)].has(insulated))
+    at('insulation', `${insulated} is no insulation of the ${dialectName(dialect)} tables`);
   if (dialect === 'nec' && method !== undefined)
     misfits.push({
       path: `segments.${id}.method`,
-      what: `installation method ${method.value} is not used under the NEC`,
+      what: `installation method ${valueIn(method)} is not used under the NEC`,
       idle: true,
     });
   return misfits;
@@ -93,7 +100,7 @@ export function supplyMisfits({ dialect, supply }: Job): Misfit[] {
 
 /** Everything in a job that its present rules do not know, supply first. */
 export function jobMisfits(job: Job): Misfit[] {
-  const present = <T extends { state: string }>(rows: Record<string, T>): T[] =>
+  const present = <T extends { state: string }>(rows: Readonly<Record<string, T>>): T[] =>
     Object.values(rows).filter(({ state }) => state !== 'removed');
   return [
     ...supplyMisfits(job),

@@ -1,4 +1,5 @@
 import type { Fact, Provenance } from './schema/facts';
+import type { Sealed } from './sealed';
 
 /** A fact that went into a value: where it stands in the job, what it is called, where it comes from. */
 export interface Given {
@@ -64,10 +65,17 @@ export type Maybe<T> = Known<T> | Unknown;
 export const known = <T>(value: T, given: Givens = NO_GIVENS): Known<T> => ({ known: true, value, given });
 export const unknown = (path: string, what: string): Unknown => ({ known: false, missing: [{ path, what }] });
 
-/** The value of a fact, or that it is missing. */
-export function need<T>(fact: Fact<T> | undefined, path: string, what: string): Maybe<T> {
-  return fact === undefined ? unknown(path, what) : known(fact.value, givenOf({ path, what, from: fact.from }));
+/** The value of a fact with where it is from, or that it is missing: the one place a sealed fact is opened. */
+export function need<T>(fact: Sealed<T> | Fact<T> | undefined, path: string, what: string): Maybe<T> {
+  return fact === undefined ? unknown(path, what) : known((fact as Fact<T>).value, givenOf({ path, what, from: fact.from }));
 }
+
+/** The value of a fact that may well be absent: then nothing is missing, and nothing is lent either. */
+export function ifEntered<T>(fact: Sealed<T> | Fact<T> | undefined, path: string, what: string): Known<T | undefined> {
+  const found = need<T>(fact, path, what);
+  return found.known ? found : NOT_ENTERED;
+}
+const NOT_ENTERED: Known<undefined> = known(undefined);
 
 /** Computes on a known value, carrying along what it rests on. */
 export function map<A, B>(maybe: Maybe<A>, compute: (value: A) => B): Maybe<B> {

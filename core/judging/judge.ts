@@ -1,6 +1,7 @@
 import { type Given, type Givens, listed, type Maybe, type Missing, NO_GIVENS } from '../job/known';
 import type { Grade } from '../job/schema/device';
 import type { QuestionId } from '../job/terms';
+import { fits } from '../tables/rounding';
 import { cite, type Source, weakestBasis } from '../tables/source';
 import { type Answer, type Check, rankOf, type Verdict, type WorkingLine } from './answer';
 
@@ -23,12 +24,14 @@ export interface Comparison {
   aside?: boolean;
   /** A fact that is wanted besides, when the verdict given is `unknown`. */
   missing?: readonly Missing[];
+  /**
+   * Where something not said makes the demand the worst it can be: what it is at least, and what would settle it. A demand beyond
+   * the limit is then a stop only if the least of it is too, else it is not known.
+   */
+  atLeast?: { demand: number; missing: readonly Missing[] } | undefined;
 }
 
-/** Rounding of the arithmetic itself, relative: 230/(230/6000) is not quite 6000. */
-const ARITHMETIC = 1e-9;
-/** Whether a demand is within its limit; equality passes, to within the arithmetic's own rounding. */
-export const fits = (demand: number, limit: number): boolean => demand <= limit * (1 + ARITHMETIC);
+export { fits };
 /** The words of a comparison in the working. */
 export const holds = (demand: number, limit: number): string => (fits(demand, limit) ? 'holds' : 'does not hold');
 
@@ -89,6 +92,7 @@ class Judged implements Check {
     const why = this.comparison.because();
     if (this.cap === 'typical') return `${why}; rests on a typical value`;
     if (this.cap === 'practice') return `${why}; rests on a customary value`;
+    if (this.missing.length > 0) return `${why}; missing: ${this.missing.map((each) => each.what).join('; ')}`;
     if (this.cap === undefined) return why;
     const assumed = this.given.filter((each) => each.from === 'assumed').map((each) => each.what);
     return `${why}; assumed: ${assumed.join(', ')}`;
@@ -107,7 +111,10 @@ export function judge(id: string, title: string, comparison: Maybe<Comparison>):
   const { value: c, given } = comparison;
   if (Number.isNaN(c.demand) || Number.isNaN(c.limit))
     return unknownCheck(id, title, [{ path: '', what: `${title}: no figure came out` }]);
-  const verdict = fits(c.demand, c.limit) ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
+  const within = fits(c.demand, c.limit);
+  if (!within && c.atLeast !== undefined && fits(c.atLeast.demand, c.limit))
+    return new Judged(id, title, 'unknown', { ...c, missing: c.atLeast.missing }, given, undefined);
+  const verdict = within ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
   if (verdict !== 'pass') return new Judged(id, title, verdict, c, given, undefined);
   const cap = capOf(c, given);
   return new Judged(id, title, cap === undefined ? 'pass' : 'caution', c, given, cap);

@@ -1,16 +1,24 @@
-import { all, andThen, known, list, type Maybe, map, need, unknown } from '../job/known';
-import type { Circuit, Load } from '../job/schema/circuit';
-import type { Line } from '../job/schema/facts';
-import type { Job } from '../job/schema/job';
+import { all, andThen, ifEntered, known, list, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import type { Circuit, Job, Line, Load } from '../job/sealed';
 import { byOrder } from '../network/paths';
 import type { Poles } from '../network/states';
+import { circuitShare } from './diversity';
 import { drawnCurrent } from './drawn';
 import { LINES, type LoadLines, loadLines } from './lines';
-import { type Sized, sizedBy } from './sized';
+import { sizedBy } from './sized';
+import { type Part, type Share, sumOf } from './sum';
+
+/** What a demand is at least where something not said makes it the worst it can be, and what would settle it. */
+export interface AtLeast {
+  demandA: number;
+  missing: readonly Missing[];
+}
 
 /** Design current of a circuit and the power factor it flows at. */
 export interface DesignCurrent {
+  /** The greatest it can be by what is known. */
   ibA: number;
+  atLeast: AtLeast | undefined;
   /** Unknown power factor: drop then takes the whole impedance, the worst case. */
   cosPhi: number | undefined;
   /** Part of it hangs on fewer lines than its circuit has: its neutral then carries current too. */
@@ -18,6 +26,14 @@ export interface DesignCurrent {
   /** How it came about, for the working. */
   formula: string;
   values: () => string;
+}
+
+/** A circuit of the board another feeds: what it asks, and the lines it hangs on where they are said. */
+export interface Below<T> {
+  name: string;
+  lines: readonly Line[];
+  /** Undefined where nothing at all is entered of what it feeds. */
+  asks: Maybe<T> | undefined;
 }
 
 const round = (value: number): string => String(Number(value.toPrecision(4)));
@@ -34,85 +50,156 @@ export function loadsByCircuit(job: Job): Map<string, Load[]> {
 }
 
 /**
- * Design current Ib: the entered one, else the sum of the loads times the diversity.
- * A load's current is its own, else P/(U·cosφ) by the circuit's lines. Without diversity everything is taken to run together.
- * @returns A; unknown when neither a design current nor the loads say it
+ * Design current Ib: the greatest of what was entered, what the loads come to and what hangs below.
+ * A load's current is its own, else P/(U·cosφ) by its lines. Diversity counts where it is allowed and stated.
+ * @returns A; unknown when neither a design current nor the loads say it, or one of them cannot be reckoned
  */
-export function designCurrent(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<DesignCurrent> {
-  const entered = circuit.designCurrentA;
+export function designCurrent(
+  job: Job,
+  circuit: Circuit,
+  loads: readonly Load[],
+  below: readonly Below<DesignCurrent>[],
+  poles: Maybe<Poles>,
+): Maybe<DesignCurrent> {
   const path = `circuits.${circuit.id}.designCurrentA`;
-  if (entered !== undefined)
-    return map(need(entered, path, `design current of ${circuit.name}`), (ibA) => ({
-      ibA,
-      cosPhi: undefined,
-      uneven: false,
-      formula: 'Ib as entered',
-      values: () => `${round(ibA)} A`,
-    }));
-  if (loads.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
-  return summed(job, circuit, loads, poles);
+  const entered = need(circuit.designCurrentA, path, `design current of ${circuit.name}`);
+  const ways: Maybe<DesignCurrent>[] = [];
+  if (entered.known)
+    ways.push(
+      map(entered, (ibA) => ({
+        ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
+        ...{ formula: 'Ib as entered', values: () => `${round(ibA)} A` },
+      })),
+    );
+  if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
+  const hanging = listedBelow(circuit, below, entered.known);
+  if (hanging !== undefined) ways.push(ofBelow(job, circuit, hanging));
+  if (ways.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
+  return map(list(ways), (found) => greatest(found));
 }
 
-function summed(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<DesignCurrent> {
-  const diversity =
-    circuit.diversity === undefined
-      ? known(1)
-      : need(circuit.diversity, `circuits.${circuit.id}.diversity`, `diversity of ${circuit.name}`);
-  const drawn = list(
-    loads.map((load) => {
-      const lines = loadLines(circuit, loads, load, poles);
-      return all({
-        current: loadCurrent(
-          job,
-          load,
-          map(lines, (on) => on.poles),
-        ),
-        lines,
-      });
-    }),
-  );
-  return map(all({ drawn, diversity }), (parts) => {
-    const { most, sum, line } = fullest(parts.drawn, ({ current }) => current.currentA);
-    const cosPhi = most.every(({ current }) => current.cosPhi !== undefined)
-      ? most.reduce((total, { current }) => total + current.currentA * (current.cosPhi ?? 0), 0) / sum
-      : undefined;
-    const of = parts.diversity === 1 ? 'Ib = Σ I' : 'Ib = Σ I · diversity';
+/** Of several ways to reckon it the one that asks most; the others are named in its working. */
+function greatest(found: readonly DesignCurrent[]): DesignCurrent {
+  const most = found.reduce((best, next) => (next.ibA > best.ibA ? next : best));
+  if (found.length === 1) return most;
+  const least = Math.max(...found.map(({ ibA, atLeast }) => atLeast?.demandA ?? ibA));
+  const others = found.filter((each) => each !== most);
+  return {
+    ...most,
+    atLeast: most.atLeast === undefined || least >= most.ibA ? undefined : { ...most.atLeast, demandA: least },
+    formula: `${most.formula}, the greater`,
+    values: () => `${most.values()}; ${others.map(({ formula, values }) => `${formula}: ${values()}`).join('; ')}`,
+  };
+}
+
+/**
+ * The circuits below that count. One of which nothing is entered is left to the current entered for the feeder; where none is
+ * entered either, nothing can be reckoned.
+ */
+export function listedBelow<T>(
+  { id, name }: Circuit,
+  below: readonly Below<T>[],
+  entered: boolean,
+): readonly { name: string; lines: readonly Line[]; asks: Maybe<T> }[] | undefined {
+  const listed = below.map((each) => ({
+    ...each,
+    asks: each.asks ?? (unknown(`circuits.${id}.designCurrentA`, `design current of ${name}, or of ${each.name}`) as Maybe<T>),
+  }));
+  const counted = entered ? listed.filter((_, index) => below[index]!.asks !== undefined) : listed;
+  return counted.length === 0 ? undefined : counted;
+}
+
+const words = (share: Share): string => (share.kind === 'stated' ? ' · diversity' : '');
+const factor = (share: Share): string => (share.kind === 'stated' ? ` · ${share.share}` : '');
+
+function ofBelow(
+  job: Job,
+  circuit: Circuit,
+  below: NonNullable<ReturnType<typeof listedBelow<DesignCurrent>>>,
+): Maybe<DesignCurrent> {
+  const asked = list(below.map(({ asks, lines }) => map(asks, (design) => ({ ...design, lines }))));
+  return map(all({ asked, share: circuitShare(job, circuit, below.length) }), ({ asked: each, share }) => {
+    const parts = each.map(({ ibA, atLeast, lines }): Part => partOf(ibA, atLeast, lines));
+    const sum = sumOf(parts, share);
+    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
     return {
-      ibA: sum * parts.diversity,
-      cosPhi,
-      uneven: most.some(({ lines }) => lines.fewer),
-      formula: line === undefined ? of : `${of} on ${line}, the fullest`,
-      values: () =>
-        `${most.map(({ current }) => round(current.currentA)).join(' + ')}${parts.diversity === 1 ? '' : ` · ${parts.diversity}`} A`,
+      ibA: sum.mostA,
+      atLeast: atLeastOf(sum),
+      cosPhi: undefined,
+      uneven: sum.line !== undefined,
+      formula: `Ib = Σ Ib below${words(share)}${on}`,
+      values: () => `${sum.on.map((index) => round(parts[index]!.mostA)).join(' + ')}${factor(share)} A`,
     };
   });
 }
 
-interface OnLines {
+/** A circuit's demand as part of a greater one. */
+export const partOf = (mostA: number, atLeast: AtLeast | undefined, lines: readonly Line[]): Part => ({
+  lines,
+  mostA,
+  leastA: atLeast?.demandA ?? mostA,
+  missing: atLeast?.missing ?? [],
+});
+
+/** What a sum is at least, where that is less. */
+export const atLeastOf = ({ mostA, leastA, missing }: ReturnType<typeof sumOf>): AtLeast | undefined =>
+  leastA < mostA ? { demandA: leastA, missing } : undefined;
+
+interface Drawn {
+  currentA: number;
+  cosPhi: number | undefined;
+  leastA: number;
   lines: LoadLines;
 }
 
-/** The line that asks most, with what hangs on it. What takes every line counts on each; two of three add up as they are. */
-function fullest<T extends OnLines>(
-  each: readonly T[],
-  of: (one: T) => number,
-): { most: T[]; sum: number; line: Line | undefined } {
-  const uneven = each.some(({ lines }) => lines.fewer);
-  const at = (line: Line) => {
-    const most = each.filter(({ lines }) => lines.at.includes(line));
-    return { most, sum: most.reduce((total, one) => total + of(one), 0), line: uneven ? line : undefined };
-  };
-  return LINES.map(at).reduce((best, next) => (next.sum > best.sum ? next : best));
+/** What a load draws on the lines it hangs on; where they are not said, at most and at least. */
+export function drawnOn(job: Job, circuit: Circuit, loads: readonly Load[], load: Load, poles: Maybe<Poles>): Maybe<Drawn> {
+  const lines = loadLines(circuit, loads, load, poles);
+  const own = map(lines, (on) => on.poles);
+  return andThen(all({ lines, current: loadCurrent(job, load, own) }), ({ lines: on, current }) => {
+    if (on.unsaid === undefined) return known({ ...current, leastA: current.currentA, lines: on });
+    return map(loadCurrent(job, load, poles), ({ currentA }) => ({ ...current, leastA: currentA, lines: on }));
+  });
 }
+
+function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<DesignCurrent> {
+  const drawn = list(loads.map((load) => drawnOn(job, circuit, loads, load, poles)));
+  return map(all({ drawn, share: circuitShare(job, circuit, loads.length) }), ({ drawn: each, share }) => {
+    const sum = sumOf(each.map(partOfLoad), share);
+    const most = sum.on.map((index) => each[index]!);
+    const total = most.reduce((amount, { currentA }) => amount + currentA, 0);
+    const cosPhi = most.every((one) => one.cosPhi !== undefined)
+      ? most.reduce((amount, one) => amount + one.currentA * (one.cosPhi ?? 0), 0) / total
+      : undefined;
+    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    return {
+      ibA: sum.mostA,
+      atLeast: atLeastOf(sum),
+      cosPhi,
+      uneven: most.some(({ lines }) => lines.fewer),
+      formula: `Ib = Σ I${words(share)}${on}`,
+      values: () => `${most.map(({ currentA }) => round(currentA)).join(' + ')}${factor(share)} A`,
+    };
+  });
+}
+
+const partOfLoad = ({ currentA, leastA, lines }: Drawn): Part => ({
+  lines: lines.at,
+  mostA: currentA,
+  leastA,
+  missing: lines.unsaid === undefined ? [] : [lines.unsaid],
+});
+
+/** Lines of a device that hangs on some of a system's, else all: what is not said may be any. */
+export const linesOrAll = (lines: readonly Line[], count: number): readonly Line[] => (lines.length === count ? lines : LINES);
 
 /**
  * Current of one load in each of its lines.
  * @param poles its own: as many lines as it hangs on
  */
 export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
-  const cosPhi = need(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
-  const at = (currentA: Maybe<number>) =>
-    cosPhi.known ? all({ currentA, cosPhi }) : map(currentA, (value) => ({ currentA: value, cosPhi: undefined }));
+  const cosPhi = ifEntered(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
+  const at = (currentA: Maybe<number>) => all({ currentA, cosPhi });
   const drawn = drawnCurrent(job, load, poles);
   if (drawn !== undefined) return at(drawn);
   const sized = sizedBy(job, load, poles);
@@ -121,83 +208,4 @@ export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ 
       ? (need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`) as Maybe<never>)
       : map(sized, ({ currentA }) => currentA),
   );
-}
-
-/** What the NEC has device and conductors carry. */
-export interface ContinuousCurrent {
-  factoredA: number;
-  continuousA: number;
-  /** The rest, and what motors and marked equipment ask for, whose own factor is in it. */
-  otherA: number;
-  /** All of it as it is, on the line where that is most. */
-  wholeA: number;
-  /** Loads whose conductors are sized by a table or their marking. */
-  sized: readonly Sized[];
-}
-
-/**
- * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and
- * marked equipment by what their own articles ask.
- * @returns A at the design's diversity; unknown where it is not said of a load, or of an entered current, whether it is continuous
- */
-export function continuousCurrent(
-  job: Job,
-  circuit: Circuit,
-  loads: readonly Load[],
-  poles: Maybe<Poles>,
-): Maybe<ContinuousCurrent> {
-  if (circuit.designCurrentA !== undefined) {
-    const facts = all({
-      ibA: need(circuit.designCurrentA, `circuits.${circuit.id}.designCurrentA`, `design current of ${circuit.name}`),
-      continuous: need(
-        circuit.continuous,
-        `circuits.${circuit.id}.continuous`,
-        `whether the load of ${circuit.name} is continuous`,
-      ),
-    });
-    return map(facts, ({ ibA, continuous }) => ({ ...split(continuous ? ibA : 0, continuous ? 0 : ibA, 1, []), wholeA: ibA }));
-  }
-  const parts = list(
-    loads.map((load): Maybe<OnLines & { currentA: number; continuous: boolean; sized?: Sized }> => {
-      const lines = loadLines(circuit, loads, load, poles);
-      const own = map(lines, (on) => on.poles);
-      const sized = sizedBy(job, load, own);
-      if (sized !== undefined)
-        return map(all({ sized, lines }), (by) => ({ currentA: by.sized.neededA, continuous: false, ...by }));
-      return map(
-        all({
-          current: loadCurrent(job, load, own),
-          continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
-          lines,
-        }),
-        ({ current, ...rest }) => ({ currentA: current.currentA, ...rest }),
-      );
-    }),
-  );
-  if (loads.length === 0) return unknown(`circuits.${circuit.id}.designCurrentA`, `design current or loads of ${circuit.name}`);
-  const diversity =
-    circuit.diversity === undefined
-      ? known(1)
-      : need(circuit.diversity, `circuits.${circuit.id}.diversity`, `diversity of ${circuit.name}`);
-  return andThen(diversity, (share) =>
-    map(parts, (each) => {
-      const factored = ({ currentA, continuous, sized }: (typeof each)[number]) =>
-        sized !== undefined ? currentA : (continuous ? 1.25 : 1) * currentA * share;
-      const plain = ({ currentA, sized }: (typeof each)[number]) => (sized === undefined ? currentA * share : currentA);
-      const { most } = fullest(each, factored);
-      const sum = (continuous: boolean) =>
-        most
-          .filter((one) => one.continuous === continuous && one.sized === undefined)
-          .reduce((total, { currentA }) => total + currentA, 0);
-      const sized = most.flatMap((one) => one.sized ?? []);
-      return { ...split(sum(true), sum(false), share, sized), wholeA: fullest(each, plain).sum };
-    }),
-  );
-}
-
-/** What is sized by a table or a marking is so for itself: no share of it. */
-function split(continuousA: number, restA: number, share: number, sized: readonly Sized[]): Omit<ContinuousCurrent, 'wholeA'> {
-  const sizedA = sized.reduce((total, { neededA }) => total + neededA, 0);
-  const otherA = restA * share + sizedA;
-  return { sized, factoredA: 1.25 * continuousA * share + otherA, continuousA: continuousA * share, otherA };
 }

@@ -1,6 +1,5 @@
 import { all, type Maybe, map, need } from '../job/known';
-import type { Load } from '../job/schema/circuit';
-import type { Job } from '../job/schema/job';
+import type { Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
 
 /** What a watt of load divides by: U0 on one line, the line voltage on two, √3 times it on three. */

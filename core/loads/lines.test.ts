@@ -5,7 +5,8 @@ import type { Job } from '../job/schema/job';
 import type { Poles } from '../network/states';
 import { splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { stated } from '../testing/jobs';
-import { continuousCurrent, designCurrent } from './designCurrent';
+import { continuousCurrent } from './continuous';
+import { designCurrent } from './designCurrent';
 
 const poles = (lines: 1 | 2 | 3, neutral: boolean) => known<Poles>({ lines, neutral });
 const of = (job: Job, use: Circuit['use']): Circuit => {
@@ -20,7 +21,7 @@ const load = (id: string, powerW: number, lines?: NonNullable<Load['lines']>['va
 const split = splitHouse();
 const star400 = threePhaseHouse(star());
 const design = (job: Job, loads: Load[], on: ReturnType<typeof poles>, use: Circuit['use'] = 'sockets') =>
-  designCurrent(job, of(job, use), loads, on);
+  designCurrent(job, of(job, use), loads, [], on);
 const amperes = (...asked: Parameters<typeof design>) => {
   const found = design(...asked);
   return found.known ? found.value.ibA : found.missing.map(({ path }) => path).join();
@@ -36,11 +37,19 @@ describe('the lines a load hangs on', () => {
   });
 
   it('are a fact somebody has to enter, but where there is no choice', () => {
-    expect(amperes(split, [load('toaster', 1500)], shared)).toBe('loads.toaster.lines');
-    expect(amperes(split, [load('range', 9600)], shared, 'fixed')).toBe(40);
+    // Nobody said: taken on one line, at least half of it, and what would settle it named.
+    const unsaid = design(split, [load('toaster', 1500)], shared);
+    expect(unsaid.known && unsaid.value).toMatchObject({
+      ibA: 12.5,
+      atLeast: { demandA: 6.25, missing: [{ path: 'loads.toaster.lines' }] },
+    });
+    expect(amperes(split, [load('range', 9600, undefined, { appliance: stated('range' as const) })], shared, 'fixed')).toBe(40);
+    expect(amperes(split, [load('heater', 9600)], poles(2, false), 'fixed')).toBe(40);
     expect(amperes(split, [load('a', 1200), load('b', 1200)], poles(2, false))).toBe(10);
     expect(amperes(split, [load('toaster', 1500)], poles(1, true))).toBe(12.5);
-    expect(amperes(split, [load('a', 1200), load('b', 1200)], shared, 'fixed')).toBe('loads.a.lines,loads.b.lines');
+    // Both on one line, whichever: 20 A; without a neutral the fewest lines are two.
+    expect(amperes(split, [load('a', 1200), load('b', 1200)], shared, 'fixed')).toBe(20);
+    expect(amperes(star400, [load('welder', 4000)], poles(3, false))).toBeCloseTo(4000 / (Math.sqrt(3) * 230), 9);
   });
 
   it('cannot be more than the circuit has, nor one without a neutral', () => {
@@ -61,14 +70,14 @@ describe('the lines a load hangs on', () => {
   it('say so in the working, and put current on the neutral', () => {
     const found = design(split, [load('toaster', 1500, 'L1'), load('lamp', 300, 'L2')], shared);
     expect(found.known && found.value).toMatchObject({ uneven: true, formula: 'Ib = Σ I on L1, the fullest' });
-    const even = design(split, [load('range', 9600)], shared, 'fixed');
+    const even = design(split, [load('heater', 9600, 'all')], shared, 'fixed');
     expect(even.known && even.value).toMatchObject({ uneven: false, formula: 'Ib = Σ I' });
   });
 
   it('take the fuller line for the NEC, with and without the quarter more', () => {
     const loads = [load('lamps', 1200, 'L1'), load('iron', 1320, 'L2', { continuous: stated(false) })];
-    const found = continuousCurrent(split, of(split, 'sockets'), loads, shared);
-    expect(found.known && found.value).toMatchObject({ factoredA: 12.5, continuousA: 10, wholeA: 11 });
+    const found = continuousCurrent(split, of(split, 'sockets'), loads, [], shared);
+    expect(found.known && found.value).toMatchObject({ factoredA: 12.5, wholeA: 11 });
   });
 
   it('set what a motor draws by the table: 1 hp is 16 A on one line of 120 V', () => {

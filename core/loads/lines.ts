@@ -1,45 +1,61 @@
-import { type Maybe, map, need, unknown } from '../job/known';
-import type { Circuit, Load } from '../job/schema/circuit';
-import type { Line } from '../job/schema/facts';
+import { known, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import type { Circuit, Line, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
 
 export const LINES: readonly Line[] = ['L1', 'L2', 'L3'];
 
 /** The lines a load hangs on, by name, and what that makes of it. */
 export interface LoadLines {
-  /** All of them where it takes every line of its circuit. */
+  /** All of them where it takes every line of its circuit, or where nobody said which. */
   at: readonly Line[];
+  /** Its own: as many lines as it hangs on; where that is not said, as few as it can. */
   poles: Poles;
   /** It takes fewer lines than its circuit has. */
   fewer: boolean;
+  /** Nobody said: it is counted on the line where it does most harm, and this is what would settle it. */
+  unsaid: Missing | undefined;
 }
 
+/** Appliances made for two lines and neutral: no one hangs on a single line. */
+const OF_TWO_LINES: ReadonlySet<string> = new Set(['range', 'dryer']);
+
 /**
- * The lines a load hangs on. It takes all its circuit has where that is one, where there is no neutral to hang between, and
- * where it is fixed and all there is; else somebody has to say: 1500 W are 12.5 A on one line of 120 V, half that on two.
- * @returns unknown where it is not said, or cannot be
+ * The lines a load hangs on. It takes all its circuit has where that is one, or two without a neutral to hang between. Else
+ * somebody has to say: 1500 W are 12.5 A on one line of 120 V, half that on two. Where nobody did it is taken on the worst line.
+ * @returns unknown where it cannot be as it is said
  */
 export function loadLines(circuit: Circuit, loads: readonly Load[], load: Load, poles: Maybe<Poles>): Maybe<LoadLines> {
   if (!poles.known) return poles;
   const on = poles.value;
-  const whole: Maybe<LoadLines> = { ...poles, value: { at: LINES, poles: on, fewer: false } };
-  const alone = loads.length === 1 && circuit.use === 'fixed';
+  const whole = known<LoadLines>({ at: LINES, poles: on, fewer: false, unsaid: undefined }, poles.given);
   const path = `loads.${load.id}.lines`;
-  if (on.lines === 1) return whole;
-  if (load.lines === undefined)
-    return alone || !on.neutral ? whole : unknown(path, `whether ${load.name} hangs on one line of ${circuit.name} or more`);
-  const said = need(load.lines, path, `lines of ${load.name}`);
-  if (!said.known || said.value === 'all') return map(said, () => whole.value);
-  const at = said.value.split('-') as Line[];
+  if (on.lines === 1 || (on.lines === 2 && !on.neutral)) return load.lines === undefined ? whole : said(circuit, loads, load, on);
+  if (load.lines !== undefined) return said(circuit, loads, load, on);
+  const appliance = need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`);
+  if (on.lines === 2 && appliance.known && OF_TWO_LINES.has(appliance.value)) return map(appliance, () => whole.value);
+  const fewest: Poles = on.neutral ? { lines: 1, neutral: true } : { lines: 2, neutral: false };
+  const unsaid = { path, what: `whether ${load.name} hangs on one line of ${circuit.name} or more` };
+  return known({ at: LINES, poles: fewest, fewer: true, unsaid }, poles.given);
+}
+
+function said(circuit: Circuit, loads: readonly Load[], load: Load, on: Poles): Maybe<LoadLines> {
+  const path = `loads.${load.id}.lines`;
+  const lines = need(load.lines, path, `lines of ${load.name}`);
+  if (!lines.known || lines.value === 'all') return map(lines, () => ({ at: LINES, poles: on, fewer: false, unsaid: undefined }));
+  const at = lines.value.split('-') as Line[];
   if (at.length > on.lines) return unknown(path, `${at.length} lines for ${load.name}: ${circuit.name} has ${on.lines}`);
   if (at.length === 1 && !on.neutral) return unknown(path, `a neutral for ${load.name}: ${circuit.name} has none`);
   const named = new Set(
-    loads.flatMap(({ lines }) => (lines === undefined || lines.value === 'all' ? [] : lines.value.split('-'))),
+    loads.flatMap((each) => {
+      const of = need(each.lines, '', '');
+      return of.known && of.value !== 'all' ? of.value.split('-') : [];
+    }),
   );
   if (named.size > on.lines)
     return unknown(path, `loads on ${[...named].sort().join(', ')}: ${circuit.name} has ${on.lines} lines`);
-  const lines = at.length as 1 | 2;
-  return map(said, () => ({ at, poles: { lines, neutral: lines === 1 || on.neutral }, fewer: lines < on.lines }));
+  const count = at.length as 1 | 2;
+  const own: Poles = { lines: count, neutral: count === 1 || on.neutral };
+  return map(lines, () => ({ at, poles: own, fewer: count < on.lines, unsaid: undefined }));
 }
 
 /** The poles of a load by itself, for what reckons with them. */

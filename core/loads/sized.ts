@@ -1,6 +1,5 @@
 import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
-import type { Load } from '../job/schema/circuit';
-import type { Job } from '../job/schema/job';
+import type { Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
 import { RANGE_DEMAND, rangeDemandW, SPACE_HEATING, WATER_HEATER } from '../tables/appliances';
 import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
@@ -58,7 +57,7 @@ function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | 
   const { id, name } = load;
   const kind = need(load.appliance, `loads.${id}.appliance`, `what ${name} is`);
   if (!kind.known) return kind;
-  if (kind.value === 'other') return undefined;
+  if (kind.value === 'other' || kind.value === 'dryer') return undefined;
   if (kind.value === 'range') {
     const parts = all({ kind, poles, ratedW: need(load.powerW, `loads.${id}.powerW`, `power of ${name}`) });
     return map(parts, ({ poles: on, ratedW }) => {

@@ -1,9 +1,11 @@
-import { andThen, both, known, type Maybe, map, unknown } from '../job/known';
-import { add, ZERO } from './complex';
-import { Feeding, lacksReturn, type SupplyCase, startNode } from './feeding';
+import { andThen, both, type Givens, join, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { supplyCases } from './cases';
+import { add, magnitude, ZERO } from './complex';
+import { Earthings, lacksReturn } from './earthing';
+import { Feeding, type SupplyCase, startNode } from './feeding';
 import { currentOf, type Feed } from './feeds';
-import { cableMissing, lacksCable, originsOf, type Wiring, type Wirings } from './paths';
-import { ringHolds } from './poles';
+import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
+import { isRing, ringHolds } from './poles';
 import { MID_RING, Reach } from './reach';
 import { loopOf } from './segmentLoop';
 import type { FaultKind, NetworkState } from './states';
@@ -29,24 +31,20 @@ export class FaultNetwork {
   private readonly reach: Reach;
   private readonly feeding: Feeding;
   private readonly greatest = new Map<string, Maybe<Fault>>();
+  /** What the choice of single sources rests on. */
+  private readonly alone: Givens;
+
+  /** Of which board faults come home through the soil. */
+  readonly earthings: Earthings;
 
   constructor(private readonly wirings: Wirings) {
     this.reach = new Reach(wirings);
-    this.feeding = new Feeding(wirings, this.reach);
-    this.maxCases = wirings.states.map((state) => ({
-      id: state.id,
-      state,
-      origins: originsOf(wirings, state),
-      when: state.name,
-    }));
-    this.minCases = this.maxCases.flatMap(({ state, origins }) =>
-      origins.map((origin) => ({
-        id: `${state.id} ${origin.id}`,
-        state,
-        origins: [origin],
-        when: origins.length === 1 ? state.name : `${state.name}, ${origin.name} alone`,
-      })),
-    );
+    this.earthings = new Earthings(wirings);
+    this.feeding = new Feeding(wirings, this.reach, this.earthings);
+    const { maxCases, minCases, given } = supplyCases(wirings);
+    this.maxCases = maxCases;
+    this.minCases = minCases;
+    this.alone = given;
   }
 
   /**
@@ -55,8 +53,17 @@ export class FaultNetwork {
    */
   casesFor({ circuit }: Wiring, state: NetworkState): readonly SupplyCase[] {
     const cases = state === 'MAX' ? this.maxCases : this.minCases;
-    if (circuit.fromOriginId === undefined) return cases;
-    return cases.filter(({ origins }) => origins.some((origin) => origin.id === circuit.fromOriginId));
+    if (circuit.fromOriginId !== undefined)
+      return cases.filter(({ origins }) => origins.some((origin) => origin.id === circuit.fromOriginId));
+    return this.wirings.parted.size === 0 ? cases : cases.filter((at) => this.reached({ circuit }, at));
+  }
+
+  /** A source that is wired and stands in no state: nothing can be said of the most nor of the least. */
+  private stray(): Maybe<never> | undefined {
+    const stray = this.wirings.strays[0];
+    return stray === undefined
+      ? undefined
+      : unknown('sourceStates', `the source state ${stray.name} stands in: it is wired, and nothing says when it feeds`);
   }
 
   /**
@@ -67,12 +74,21 @@ export class FaultNetwork {
     const { circuit } = wiring;
     const without = circuit.toBoardId === undefined ? undefined : circuit.id;
     if (kind === 'L-PE' && this.endsInSoil(wiring)) return this.faultToSoil(at, wiring, state);
+    if (kind === 'L-PE' && segmentId !== undefined && this.leadsToSoil(wiring))
+      return this.faultOf(this.feeding.feeds(`board ${circuit.toBoardId}`, undefined, kind, at, state), at, wiring, kind, state);
     const near = this.feeding.feeds(startNode(circuit), without, kind, at, state);
     const by = kind === 'L-PE' && lacksReturn(wiring) && this.feeding.returnsBySoil(wiring) ? 'L' : kind;
-    const own = segmentId === undefined ? NO_CABLE : loopOf(this.reach.to(wiring, segmentId, state), by);
+    const along = segmentId === undefined ? NO_CABLE : loopOf(this.reach.to(wiring, segmentId, state), by);
+    const own = segmentId === undefined || state === 'MAX' ? along : this.asRing(wiring, along);
     const sides = both(near, own, (list, z) => list.map((feed) => ({ ...feed, cable: add(feed.cable, z) })));
     const fed = circuit.toBoardId === undefined ? sides : this.fedFromBoth(at, wiring, sides, kind, state, segmentId);
     return this.faultOf(fed, at, wiring, kind, state);
+  }
+
+  /** Along a ring the least rests on what is known of it. */
+  private asRing<T>(wiring: Wiring, along: Maybe<T>): Maybe<T> {
+    if (!isRing(this.wirings.job, wiring.circuit)) return along;
+    return both(ringHolds(this.wirings.job, wiring), along, (_, z) => z);
   }
 
   private faultOf(fed: Maybe<Feed[]>, at: SupplyCase, { circuit }: Wiring, kind: FaultKind, state: NetworkState): Maybe<Fault> {
@@ -88,6 +104,13 @@ export class FaultNetwork {
   private endsInSoil(wiring: Wiring): boolean {
     const origin = this.wirings.origins.get(wiring.circuit.fromOriginId ?? '');
     return origin !== undefined && this.feeding.throughSoil(origin) && lacksReturn(wiring) && this.feeding.returnsBySoil(wiring);
+  }
+
+  /** A feeder without a protective conductor to a board that is earthed through the soil: an earth fault is one at that board. */
+  private leadsToSoil(wiring: Wiring): boolean {
+    const { fromOriginId, toBoardId } = wiring.circuit;
+    if (fromOriginId !== undefined && this.wirings.job.supply.earthing === 'TT') return false;
+    return toBoardId !== undefined && lacksReturn(wiring) && this.earthings.standsApart(toBoardId);
   }
 
   /** MIN: all along the line to the board and home through both electrodes. MAX: at the source, held by its own electrode alone. */
@@ -146,6 +169,7 @@ export class FaultNetwork {
   /** The greatest fault of a kind at a place over some of the source states. */
   mostAmong(cases: readonly SupplyCase[], wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
     return this.extreme(
+      wiring,
       cases,
       (at) => this.faultIn(at, wiring, segmentId, kind, 'MAX'),
       (a, b) => a > b,
@@ -155,16 +179,47 @@ export class FaultNetwork {
   /** The least fault of a kind at the end of a segment (or at the start), over every single source. */
   least(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
     return this.extreme(
+      wiring,
       this.minCases,
       (at) => this.faultIn(at, wiring, segmentId, kind, 'MIN'),
       (a, b) => a < b,
     );
   }
 
+  /** The least fault of a kind at the end of a segment from each single source: what takes long to open may be any of them. */
+  eachLeast(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault[]> {
+    const cases = this.casesFor(wiring, 'MIN').filter(({ doubt }) => doubt === undefined);
+    return this.stray() ?? this.sole(list(cases.map((at) => this.faultIn(at, wiring, segmentId, kind, 'MIN'))));
+  }
+
+  /** What holds of single sources rests on which of them can run alone. */
+  private sole<T>(maybe: Maybe<T>): Maybe<T> {
+    return maybe.known ? known(maybe.value, join(maybe.given, this.alone)) : maybe;
+  }
+
+  /**
+   * What lies between the metal at a place of a circuit and the earth of its service: the ways back along it, hot.
+   * @param way circuits from the origin, this one last
+   */
+  metalOhm(way: readonly Wiring[], segmentId: string | undefined): Maybe<number> {
+    const each = way
+      .filter(({ circuit }) => circuit.kind !== 'service')
+      .map((wiring, index, all) => {
+        const to =
+          index === all.length - 1 && segmentId !== undefined
+            ? this.reach.to(wiring, segmentId, 'MIN')
+            : this.reach.through(wiring, 'MIN');
+        return to.back;
+      });
+    return map(list(each), (parts) => magnitude(parts.reduce(add, ZERO)));
+  }
+
   /** The least fault of a kind at the worst far end of a circuit in one case. */
   leastIn(at: SupplyCase, wiring: Wiring, kind: FaultKind): Maybe<Fault & { segmentId: string | undefined }> {
     const ends = this.farEnds(wiring);
-    return andThen(ends, (ids) => {
+    const stray = this.stray();
+    if (stray !== undefined) return stray;
+    return andThen(this.sole(ends), (ids) => {
       let worst: Maybe<Fault & { segmentId: string | undefined }> | undefined;
       for (const id of ids) {
         const fault = map(this.faultIn(at, wiring, id, kind, 'MIN'), (one) => ({
@@ -181,6 +236,7 @@ export class FaultNetwork {
   /** The least fault of a kind at the worst far end of a circuit, over every single source. */
   leastAtEnd(wiring: Wiring, kind: FaultKind): Maybe<Fault & { segmentId: string | undefined }> {
     return this.extreme(
+      wiring,
       this.minCases,
       (at) => this.leastIn(at, wiring, kind),
       (a, b) => a < b,
@@ -196,25 +252,38 @@ export class FaultNetwork {
     }
     const ends = stretches.filter(({ last }) => last).map(({ segment }) => segment.id);
     if (circuit.topology !== 'ring') return known(ends);
-    return andThen(ringHolds(wiring), (holds) =>
-      holds
-        ? known([MID_RING, ...ends])
-        : unknown(`circuits.${circuit.id}.ringContinuity`, `${circuit.name} is a broken ring: enter it as two radials`),
-    );
+    // Broken it may be one radial of nearly its whole length.
+    const whole = stretches.filter(({ spur }) => !spur).at(-1)?.segment.id;
+    return map(ringHolds(this.wirings.job, wiring), (holds) => [holds ? MID_RING : whole, ...ends]);
   }
 
   private extreme<F extends Fault>(
+    wiring: Wiring,
     cases: readonly SupplyCase[],
     fault: (at: SupplyCase) => Maybe<F>,
     beats: (a: number, b: number) => boolean,
   ): Maybe<F> {
+    const stray = this.stray();
+    if (stray !== undefined) return stray;
+    const live = this.wirings.parted.size === 0 ? cases : cases.filter((at) => this.reached(wiring, at));
     let found: Maybe<F> | undefined;
-    for (const at of cases) {
+    let doubt: Missing | undefined;
+    for (const at of live) {
       const one = fault(at);
-      if (!one.known) return one;
-      if (found === undefined || (found.known && beats(one.value.currentA, found.value.currentA))) found = one;
+      if (!one.known) return at.doubt === undefined ? one : { known: false, missing: [at.doubt] };
+      if (found?.known === true && !beats(one.value.currentA, found.value.currentA)) continue;
+      found = one;
+      doubt = at.doubt;
     }
-    return found ?? unknown('sourceStates', 'a source state: what feeds the job');
+    if (doubt !== undefined) return { known: false, missing: [doubt] };
+    if (found === undefined) return unknown('sourceStates', 'a source state: what feeds the job');
+    return cases === this.minCases ? this.sole(found) : found;
+  }
+
+  /** What a transfer switch parts from every source is dead; what none reaches without it either is a thing to find out. */
+  private reached({ circuit }: Pick<Wiring, 'circuit'>, at: SupplyCase): boolean {
+    const node = startNode(circuit);
+    return this.feeding.reaches(node, at, true) || !this.feeding.reaches(node, at, false);
   }
 }
 

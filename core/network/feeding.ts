@@ -1,7 +1,8 @@
-import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
-import type { Origin, SourceState } from '../job/schema/supply';
+import { andThen, both, known, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import type { Origin, SourceState } from '../job/sealed';
 import { word } from '../job/terms';
 import { add, type Complex, ZERO } from './complex';
+import { type Earthings, lacksReturn } from './earthing';
 import { currentOf, type Feed, together } from './feeds';
 import type { Wiring, Wirings } from './paths';
 import type { Reach } from './reach';
@@ -15,6 +16,10 @@ export interface SupplyCase {
   state: SourceState;
   origins: readonly Origin[];
   when: string;
+  /** Circuits a transfer switch has off. */
+  open: ReadonlySet<string>;
+  /** Whether the case is real is not said: its source may only follow another. */
+  doubt: Missing | undefined;
 }
 
 type LoopKind = FaultKind | 'L';
@@ -26,6 +31,7 @@ export class Feeding {
   constructor(
     private readonly wirings: Wirings,
     private readonly reach: Reach,
+    private readonly earthings: Earthings,
   ) {}
 
   source(origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
@@ -54,9 +60,9 @@ export class Feeding {
     if (present !== undefined) return present;
     this.nodes.set(key, MESHED);
     const ways: Maybe<Feed[]>[] = [];
-    for (const origin of at.origins) if (`origin ${origin.id}` === node) ways.push(this.atTerminals(origin, kind, state));
+    for (const origin of at.origins) if (`origin ${origin.id}` === node) ways.push(this.atTerminals(origin, kind, at, state));
     for (const { wiring, other } of this.edges(node)) {
-      if (wiring.circuit.id === without) continue;
+      if (wiring.circuit.id === without || at.open.has(wiring.circuit.id)) continue;
       const beyond = this.feeds(other, wiring.circuit.id, kind, at, state);
       if (beyond.known && beyond.value.length === 0) continue;
       const cable = this.edge(wiring, kind, state);
@@ -83,11 +89,16 @@ export class Feeding {
     return this.wirings.job.supply.earthing === 'TT' && circuit.kind === 'service';
   }
 
-  private atTerminals(origin: Origin, kind: LoopKind, state: NetworkState): Maybe<Feed[]> {
+  private atTerminals(origin: Origin, kind: LoopKind, at: SupplyCase, state: NetworkState): Maybe<Feed[]> {
     // Through the soil the loop is put together where the electrode is; at the terminals there is none yet.
     if (kind === 'L-PE' && this.throughSoil(origin)) return NO_FEEDS;
     const loop = map(this.source(origin, kind === 'L' ? 'L-PE' : kind, state), (source) => [{ source, cable: ZERO }]);
-    if (kind !== 'L-PE' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return loop;
+    return kind === 'L-PE' ? this.joined(origin, at, loop) : loop;
+  }
+
+  /** What an earth fault draws from a source: of a generator or an inverter by itself only where its neutral is joined to earth. */
+  private joined<T>(origin: Origin, at: SupplyCase, loop: Maybe<T>): Maybe<T> {
+    if (isGrid(origin) || at.origins.some(isGrid)) return loop;
     const { dialect } = this.wirings.job;
     const bond = need(
       origin.neutralBond,
@@ -105,7 +116,7 @@ export class Feeding {
   }
 
   /** Circuits that meet at a node, with the node at their other end. */
-  private edges(node: string): { wiring: Wiring; other: string }[] {
+  private edges(node: string, switched = true): { wiring: Wiring; other: string }[] {
     const { byCircuit, incoming, outgoing } = this.wirings;
     if (node.startsWith('origin ')) {
       const id = node.slice('origin '.length);
@@ -116,7 +127,8 @@ export class Feeding {
     const id = node.slice('board '.length);
     const near = (incoming.get(id) ?? []).map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: startNode(circuit) }));
     const far = (outgoing.get(id) ?? [])
-      .filter((circuit) => circuit.toBoardId !== undefined)
+      // No current comes back through a transfer switch.
+      .filter((circuit) => circuit.toBoardId !== undefined && !(switched && this.wirings.parted.has(circuit.id)))
       .map((circuit) => ({ wiring: byCircuit.get(circuit.id)!, other: `board ${circuit.toBoardId}` }));
     return [...near, ...far];
   }
@@ -132,17 +144,22 @@ export class Feeding {
     at: SupplyCase,
     state: NetworkState,
   ): Maybe<Feed[]> {
-    const own = this.wirings.electrodesAt.get(node.slice('board '.length)) ?? [];
+    const boardId = node.slice('board '.length);
+    const own = this.wirings.electrodesAt.get(boardId) ?? [];
     if (!node.startsWith('board ') || own.length === 0) return byConductor;
-    const soil = at.origins.filter((origin) => this.throughSoil(origin));
+    const apart = this.wirings.job.supply.earthing !== 'TT' && this.earthings.standsApart(boardId);
+    const soil = apart ? at.origins : at.origins.filter((origin) => this.throughSoil(origin));
     if (soil.length === 0) return byConductor;
-    let ways: Maybe<Feed[]> = NO_FEEDS;
+    const kept = apart ? this.earthings.throughSoil(boardId) : APART;
+    if (!kept.known) return kept;
+    if (!kept.value) return byConductor;
+    let ways: Maybe<Feed[]> = known([], kept.given);
     const here = electrodesOhm(own, `boards.${node.slice('board '.length)}`, 'electrode');
     for (const origin of soil) {
       const there = this.electrodeOf(origin);
       const line = this.feeds(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
       const way = both(
-        line,
+        apart ? this.joined(origin, at, line) : line,
         both(here, there, (a, b) => a + b),
         (list, ohm) => list.map((feed) => ({ ...feed, cable: add(feed.cable, { re: ohm, im: 0 }) })),
       );
@@ -156,17 +173,27 @@ export class Feeding {
     });
   }
 
+  /** Whether any source of a case reaches a node, whatever is known of the way; with the transfer switches as they stand, or without them. */
+  reaches(node: string, at: SupplyCase, switched: boolean, seen = new Set<string>()): boolean {
+    if (seen.has(node)) return false;
+    seen.add(node);
+    if (at.origins.some(({ id }) => `origin ${id}` === node)) return true;
+    return this.edges(node, switched).some(
+      ({ wiring, other }) => !(switched && at.open.has(wiring.circuit.id)) && this.reaches(other, at, switched, seen),
+    );
+  }
+
   electrodeOf({ id, name }: Origin): Maybe<number> {
     return electrodesOhm(this.wirings.electrodesAt.get(id) ?? [], `origins.${id}`, `electrode of ${name}, or its Ze`);
   }
 }
 
-/** Whether a circuit's main cable has no way back for an earth fault. */
-export const lacksReturn = ({ stretches }: Wiring): boolean =>
-  stretches.some(({ segment, spur }) => !spur && segment.protectivePath === 'none');
+/** Sources from outside, whose neutral is joined to earth where they are. */
+const isGrid = ({ kind }: Origin): boolean => kind === 'network' || kind === 'transformer';
 
 const MESHED = unknown('circuits', 'boards fed round in a circle: not assessed');
 const NO_FEEDS: Maybe<Feed[]> = known([]);
+const APART = known(true);
 
 /** The node a circuit starts from. */
 export const startNode = ({ fromOriginId, fromBoardId }: Wiring['circuit']): string =>

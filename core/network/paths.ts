@@ -1,8 +1,5 @@
 import { known, type Maybe, type Missing, unknown } from '../job/known';
-import type { Circuit, Segment } from '../job/schema/circuit';
-import type { Device } from '../job/schema/device';
-import type { Job } from '../job/schema/job';
-import type { Electrode, Origin, SourceState } from '../job/schema/supply';
+import type { Circuit, Device, Electrode, Job, Origin, Segment, SourceState } from '../job/sealed';
 import { factsOf, type SegmentFacts } from './segmentFacts';
 
 type Ordered = { id: string; order: string };
@@ -45,6 +42,10 @@ export interface Wirings {
   states: readonly SourceState[];
   /** Electrodes by the board or origin they belong to. */
   electrodesAt: ReadonlyMap<string, Electrode[]>;
+  /** Circuits current passes one way only, since a transfer switch at their end parts what lies before it. */
+  parted: ReadonlySet<string>;
+  /** Sources that are wired but stand in no source state: nothing says when they feed. */
+  strays: readonly Origin[];
   /** Circuits on one neutral, for each that shares one. */
   neutralGroups: ReadonlyMap<string, readonly Circuit[]>;
 }
@@ -92,17 +93,28 @@ export function wiringsOf(job: Job): Wirings {
     if (electrode.boardId !== undefined) push(electrodesAt, electrode.boardId, electrode);
     if (electrode.originId !== undefined) push(electrodesAt, electrode.originId, electrode);
   }
+  const states = Object.values(job.sourceStates).sort(byOrder);
+  const inStates = new Set(states.flatMap(({ originIds }) => originIds));
+  const wired = new Set([...byCircuit.values()].map(({ circuit }) => circuit.fromOriginId));
+  const origins = present(job.origins);
   return {
     job,
     byCircuit,
     incoming,
     outgoing,
-    origins: new Map(present(job.origins).map((origin) => [origin.id, origin])),
-    states: Object.values(job.sourceStates).sort(byOrder),
+    origins: new Map(origins.map((origin) => [origin.id, origin])),
+    states,
+    parted: new Set([...byCircuit.values()].filter(hasTransfer).map(({ circuit }) => circuit.id)),
+    strays: origins.filter(({ id }) => wired.has(id) && !inStates.has(id)),
     electrodesAt,
     neutralGroups: neutralGroups([...byCircuit.values()].map(({ circuit }) => circuit)),
   };
 }
+
+/** A transfer switch sits on a circuit that feeds a board. */
+const hasTransfer = ({ circuit, startDevices, endDevices }: Wiring): boolean =>
+  circuit.toBoardId !== undefined &&
+  [...startDevices, ...endDevices].some(({ settings }) => settings.family === 'switch' && settings.duty === 'transfer');
 
 /** Circuits that name each other, directly or by others between, lie on one neutral. */
 function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
@@ -194,14 +206,20 @@ export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
 }
 
 /** The one circuit that feeds a board in the usual state. */
-function feedOf({ incoming, job, states }: Wirings, boardId: string): Maybe<Circuit> {
+function feedOf({ incoming, job, states, origins }: Wirings, boardId: string): Maybe<Circuit> {
   const feeds = incoming.get(boardId) ?? [];
   const name = job.boards[boardId]?.name ?? boardId;
   if (feeds.length === 1) return known(feeds[0]!);
   if (feeds.length === 0) return unknown(`boards.${boardId}`, `what feeds ${name}`);
   const usual = new Set(states[0]?.originIds);
   const notOthers = feeds.filter((feed) => feed.fromOriginId === undefined || usual.has(feed.fromOriginId));
-  return notOthers.length === 1
-    ? known(notOthers[0]!)
+  // The lead of an inverter or a generator that runs beside the network is not the usual way.
+  const outside = notOthers.filter(({ fromOriginId }) => {
+    const kind = origins.get(fromOriginId ?? '')?.kind;
+    return kind !== 'inverter' && kind !== 'generator';
+  });
+  const usualOnes = notOthers.length === 1 ? notOthers : outside;
+  return usualOnes.length === 1
+    ? known(usualOnes[0]!)
     : unknown(`boards.${boardId}`, `${name} is fed by ${feeds.length} circuits: not assessed yet`);
 }

@@ -1,16 +1,15 @@
 import { known, type Maybe, need, unknown } from '../job/known';
-import type { Device } from '../job/schema/device';
-import type { Job } from '../job/schema/job';
+import type { Circuit, Device, Job } from '../job/sealed';
 import type { Wiring } from './paths';
 import { LINES_OF, type Poles } from './states';
 
 const LINES_OPENED: Readonly<Partial<Record<string, 1 | 2 | 3>>> = { '1P': 1, '1P+N': 1, '2P': 2, '3P': 3, '3P+N': 3, '4P': 3 };
 
 /**
- * How many lines a device opens. A two-pole device of the metric families opens line and neutral, unless two lines are
- * named; an American one opens two lines.
+ * How many lines a device is made to open. A two-pole device of the metric families opens line and neutral, unless two lines
+ * are named; an American one opens two lines.
  */
-export function linesOpened(device: Device): 1 | 2 | 3 {
+function linesMadeFor(device: Device): 1 | 2 | 3 {
   const { settings } = device;
   if (!('poles' in settings)) return 1;
   const lines = LINES_OPENED[settings.poles] ?? 1;
@@ -19,12 +18,17 @@ export function linesOpened(device: Device): 1 | 2 | 3 {
   return lines === 2 && settings.family !== 'moulded-case-nec' ? 1 : lines;
 }
 
+/** How many lines a device opens where it sits: two poles on one line open one, whatever they are made for. */
+export function linesOpened(device: Device): 1 | 2 | 3 {
+  return device.lines.length === 1 ? 1 : linesMadeFor(device);
+}
+
 /** Whether a device opens the neutral too. */
 export function opensNeutral(device: Device): boolean {
   const { settings } = device;
   if (!('poles' in settings)) return false;
   if (settings.poles === '1P+N' || settings.poles === '3P+N' || settings.poles === '4P') return true;
-  return settings.poles === '2P' && linesOpened(device) === 1 && settings.family !== 'moulded-case-nec';
+  return settings.poles === '2P' && linesMadeFor(device) === 1 && settings.family !== 'moulded-case-nec';
 }
 
 /**
@@ -48,7 +52,7 @@ export function polesOf(job: Job, wiring: Wiring): Maybe<Poles> {
   const device = [...wiring.startDevices, ...wiring.endDevices][0];
   const neutralSized = wiring.stretches.some(({ segment }) => segment.neutralSize !== undefined);
   if (device !== undefined) {
-    const lines = linesOpened(device);
+    const lines = linesMadeFor(device);
     return known({ lines, neutral: lines === 1 || opensNeutral(device) || neutralSized });
   }
   if (wiring.circuit.kind !== 'final') return known<Poles>({ lines: system, neutral: true });
@@ -56,6 +60,13 @@ export function polesOf(job: Job, wiring: Wiring): Maybe<Poles> {
 }
 const ONE_LINE = known<Poles>({ lines: 1, neutral: true });
 
-/** Whether a ring's continuity is established; a broken ring is two long spurs. */
-export const ringHolds = ({ circuit }: Wiring): Maybe<boolean> =>
-  need(circuit.ringContinuity, `circuits.${circuit.id}.ringContinuity`, `continuity of the ring ${circuit.name}`);
+/** Only a final circuit is a ring, and none is under the NEC (310.10(G)): drawn round elsewhere it is taken for the radial it may be. */
+export const isRing = ({ dialect }: Job, { topology, kind }: Circuit): boolean =>
+  topology === 'ring' && kind === 'final' && dialect === 'iec';
+
+/** Whether a ring is closed all round; a broken one is two long radials, at worst one of its whole length. */
+export const ringHolds = (job: Job, { circuit }: Wiring): Maybe<boolean> =>
+  isRing(job, circuit)
+    ? need(circuit.ringContinuity, `circuits.${circuit.id}.ringContinuity`, `continuity of the ring ${circuit.name}`)
+    : NO_RING;
+const NO_RING = known(false);

@@ -1,6 +1,7 @@
 import { type Missing, unknown } from '../job/known';
 import type { Dialect } from '../job/terms';
 import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
+import { ringHolds } from './poles';
 import { inRow, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
 import type { NetworkState } from './states';
 
@@ -29,7 +30,7 @@ export class Reach {
     const key = `${wiring.circuit.id} ${state}`;
     const present = this.reaches.get(key);
     if (present !== undefined) return present;
-    const ring = wiring.circuit.topology === 'ring';
+    const ring = this.closed(wiring, state);
     const round = new Map<string, SegmentOhm>();
     let whole = NO_LENGTH;
     for (const { segment, facts, spur } of wiring.stretches) {
@@ -46,6 +47,16 @@ export class Reach {
     if (ring) made.set(MID_RING, midRing(whole));
     this.reaches.set(key, made);
     return made;
+  }
+
+  /**
+   * Whether current comes round both ways. MAX takes what is drawn round for closed, which is the most; MIN only a ring that is
+   * known to be.
+   */
+  private closed(wiring: Wiring, state: NetworkState): boolean {
+    if (wiring.circuit.topology !== 'ring') return false;
+    const holds = ringHolds(this.wirings.job, wiring);
+    return state === 'MAX' || (holds.known && holds.value);
   }
 
   /** Impedances from a circuit's start to the end of one of its segments. */

@@ -1,9 +1,9 @@
 import { andThen, known, type Maybe, need, unknown } from '../job/known';
-import type { InstallationMethod, Insulation, Segment } from '../job/schema/circuit';
-import type { ConductorSize } from '../job/schema/facts';
+import type { ConductorSize, InstallationMethod, Insulation, Segment } from '../job/sealed';
 import { LIMIT_C } from '../tables/correction';
 import type { Metal } from './wire';
 
+export type ReturnPath = NonNullable<Segment['protectivePath']>;
 export type ConductorName = 'lineSize' | 'neutralSize' | 'protectiveSize';
 
 const SIZE_WORDS: Record<ConductorName, string> = {
@@ -52,6 +52,35 @@ export class SegmentFacts {
   get material(): Maybe<Metal> {
     return this.once('material', () => need(this.segment.material, this.at('material'), `material of ${this.name}`));
   }
+  /** Metal of the protective conductor: that of the cable, unless another is entered. */
+  get protectiveMaterial(): Maybe<Metal> {
+    return this.once('protective material', () =>
+      this.segment.protectiveMaterial === undefined
+        ? this.material
+        : need(this.segment.protectiveMaterial, this.at('protectiveMaterial'), `protective conductor's metal in ${this.name}`),
+    );
+  }
+  /** Metal of a conductor of the cable. */
+  metalOf(conductor: ConductorName): Maybe<Metal> {
+    return conductor === 'protectiveSize' ? this.protectiveMaterial : this.material;
+  }
+  /**
+   * What carries an earth fault back: as entered; else the conductors listed say it, or a size entered for a protective one. A
+   * cable that lists its conductors and lists no protective one has none.
+   */
+  get returnPath(): Maybe<ReturnPath> {
+    return this.once('return path', () => {
+      const { protectivePath, protectiveSize, roles } = this.segment;
+      if (protectivePath !== undefined && protectivePath !== 'conductor') return known<ReturnPath>(protectivePath);
+      if (roles?.includes('line') === true) return known<ReturnPath>(roles.includes('protective') ? 'conductor' : 'none');
+      if (protectivePath === 'conductor' || protectiveSize !== undefined) return known<ReturnPath>('conductor');
+      return unknown(this.at('protectivePath'), `what carries an earth fault back along ${this.name}`);
+    });
+  }
+  /** Whether nothing carries an earth fault back; what is not said is not taken for nothing. */
+  get lacksReturn(): boolean {
+    return this.returnPath.known && this.returnPath.value === 'none';
+  }
   /** Insulation, of the kinds the metric tables know. */
   get insulation(): Maybe<Extract<Insulation, 'PVC70' | 'XLPE90'>> {
     return this.once('insulation', () =>
@@ -86,7 +115,7 @@ export class SegmentFacts {
     );
   }
   /** Insulation by its American name. */
-  get americanInsulation(): Maybe<NonNullable<Segment['insulation']>['value']> {
+  get americanInsulation(): Maybe<Insulation> {
     return this.once('american insulation', () =>
       need(this.segment.insulation, this.at('insulation'), `insulation of ${this.name}`),
     );

@@ -1,5 +1,5 @@
 import { all, andThen, both, known, type Maybe, map, unknown } from '../job/known';
-import type { Job } from '../job/schema/job';
+import type { Job } from '../job/sealed';
 import { word } from '../job/terms';
 import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
 import { add, type Complex, scale, ZERO } from './complex';
@@ -34,12 +34,12 @@ export const segmentOhm = (segment: SegmentFacts, state: NetworkState, dialect: 
   segment.once(`ohm ${state} ${dialect}`, () => made(segment, state, dialect));
 
 function made(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): SegmentOhm {
-  const common = all({ lengthM: segment.lengthM, material: segment.material, celsius: conductorC(segment, state, dialect) });
+  const common = all({ lengthM: segment.lengthM, celsius: conductorC(segment, state, dialect) });
   const steel = segment.segment.protectivePath === 'raceway';
   const wire = (conductor: ConductorName): Maybe<Complex> =>
     andThen(
-      both(common, segment.size(conductor), (facts, size) => ({ ...facts, size })),
-      ({ lengthM, material, celsius, size }) => {
+      all({ common, size: segment.size(conductor), material: segment.metalOf(conductor) }),
+      ({ common: { lengthM, celsius }, size, material }) => {
         const perM = wireOhmPerM(material, size, celsius, state === 'MAX', steel);
         return perM === undefined
           ? unknown(segment.at(conductor), `no resistance listed for ${size} ${material}`)
@@ -57,11 +57,17 @@ function wayBack(
   state: NetworkState,
   dialect: Job['dialect'],
 ): Maybe<Complex> {
-  const path = segment.segment.protectivePath ?? 'conductor';
-  if (path === 'conductor') return wire('protectiveSize');
-  if (path === 'pen') return neutral;
-  if (path === 'none')
-    return unknown(segment.at('protectivePath'), `${segment.name} has no way back for a fault to ${word(dialect, 'earth')}`);
+  return andThen(segment.returnPath, (path): Maybe<Complex> => {
+    if (path === 'conductor') return wire('protectiveSize');
+    if (path === 'pen') return neutral;
+    if (path === 'none')
+      return unknown(segment.at('protectivePath'), `${segment.name} has no way back for a fault to ${word(dialect, 'earth')}`);
+    return alongSteel(segment, state, dialect);
+  });
+}
+
+/** Armour or a raceway as the way back. */
+function alongSteel(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): Maybe<Complex> {
   const facts = all({
     mohmPerM: segment.returnMohmPerM,
     lengthM: segment.lengthM,

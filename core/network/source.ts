@@ -1,7 +1,5 @@
 import { andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
-import type { Fact } from '../job/schema/facts';
-import type { Job } from '../job/schema/job';
-import type { Electrode, Origin } from '../job/schema/supply';
+import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
 import { add, atRatio, type Complex, magnitude } from './complex';
 import { drivingVoltageV, type FaultKind, LINES_OF, type NetworkState } from './states';
 import { transformerLoop } from './transformer';
@@ -46,7 +44,7 @@ const isOhm = (field: CurrentFact | OhmFact): field is OhmFact => field === 'zeO
  * What may serve which state. A measured value serves both. A declared current is a maximum and serves MAX, a declared
  * impedance a maximum and serves MIN; the declared extremes serve their own state.
  */
-function serves(field: CurrentFact | OhmFact, fact: Fact<number>, state: NetworkState): boolean {
+function serves(field: CurrentFact | OhmFact, fact: Sealed<number>, state: NetworkState): boolean {
   if (field === 'maxFaultA') return state === 'MAX';
   if (field === 'minFaultA') return state === 'MIN';
   return fact.from === 'measured' || isOhm(field) === (state === 'MIN');

@@ -1,4 +1,4 @@
-import type { Supply } from '../job/schema/supply';
+import type { Supply } from '../job/sealed';
 
 /** MAX: cold conductors, highest voltage factor, all sources together. MIN: conductors at their limit, lowest factor, the weakest single source. */
 export const NETWORK_STATES = ['MAX', 'MIN'] as const;

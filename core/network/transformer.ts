@@ -1,5 +1,5 @@
 import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
-import type { Origin, Supply } from '../job/schema/supply';
+import type { Origin, Supply } from '../job/sealed';
 import { impedanceTolerance, SPLIT_T, UPSTREAM_R_OVER_X } from '../tables/transformer';
 import { add, atRatio, type Complex, scale, ZERO } from './complex';
 import { type FaultKind, LINES_OF, lineVoltageV, type NetworkState } from './states';

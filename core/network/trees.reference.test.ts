@@ -323,6 +323,7 @@ describe('two sources', () => {
       order: 'b',
       name: 'Generator',
       kind: 'generator',
+      runsAlone: stated(true),
       state: 'existing',
       zLnOhm: stated(0.9, 'measured'),
       zeOhm: stated(0.95, 'measured'),

@@ -1,4 +1,4 @@
-import type { ConductorSize } from '../job/schema/facts';
+import type { ConductorSize } from '../job/sealed';
 import {
   REACTANCE_FROM_MM2,
   REACTANCE_MOHM_PER_M,

@@ -1,9 +1,10 @@
 import type { Band } from '../curves/band';
 import { staysBelow } from '../curves/meet';
 import { overcurrentBand } from '../devices/bands';
+import { isGg } from '../devices/fuses';
 import { letThroughOf } from '../devices/letThrough';
 import { all, andThen, known, type Maybe } from '../job/known';
-import type { Device, Grade } from '../job/schema/device';
+import type { Device, Grade } from '../job/sealed';
 import { GG_RATINGS_A, ggEnergyA2s } from '../tables/fuseGates';
 
 /** How far only the downstream device of a pair opens. */
@@ -45,8 +46,6 @@ export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA:
       : known({ ...common, limitA: meeting.holdsToA, total: false, basis: 'curves' });
   });
 }
-
-const isGg = (device: Device): boolean => device.settings.family === 'fuse' && device.settings.system === 'gG';
 
 /**
  * Let-through of a downstream breaker or fuse against the least pre-arcing energy of an upstream gG fuse. Only where the

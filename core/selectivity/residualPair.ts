@@ -1,5 +1,5 @@
 import type { ResidualPart, ResidualType } from '../devices/residual';
-import { known, type Maybe, unknown } from '../job/known';
+import { both, known, type Maybe } from '../job/known';
 import type { Source } from '../tables/source';
 
 export const RESIDUAL_RULE: Source = {
@@ -11,6 +11,9 @@ export const RESIDUAL_RULE: Source = {
 /** The upstream sensitivity is at least this many times the downstream one. */
 export const RESIDUAL_RATIO = 3;
 
+/** Whether only the downstream device opens, or why not. */
+export type Selective = { total: true } | { total: false; why: string };
+
 const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
 
 /**
@@ -19,20 +22,21 @@ const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, 
  * @param typesWanted whether types count at all (they do not in the American families)
  * @returns total, or why not; unknown where the rest holds but a type is not entered
  */
-export function residualPair(
-  up: ResidualPart,
-  down: ResidualPart,
-  typesWanted: boolean,
-): Maybe<{ total: true } | { total: false; why: string }> {
+export function residualPair(up: ResidualPart, down: ResidualPart, typesWanted: boolean): Maybe<Selective> {
   // 0.3/0.1 is a little under 3 in binary.
   if (up.sensitivityA < RESIDUAL_RATIO * down.sensitivityA * (1 - 1e-9))
     return no('its sensitivity is less than three times the one below');
   if (up.delay !== 'S') return no('it is not delayed');
   if (down.delay !== 'general') return no('the one below is delayed as well');
-  if (!typesWanted) return known({ total: true });
-  if (up.type === undefined || down.type === undefined) return unknown('', 'types of both residual devices');
-  if (TYPE_ORDER[up.type] < TYPE_ORDER[down.type]) return no(`its type ${up.type} is less than the ${down.type} below`);
-  return known({ total: true });
+  if (!typesWanted || up.type === undefined || down.type === undefined) return known({ total: true });
+  return both(
+    up.type,
+    down.type,
+    (above, below): Selective =>
+      TYPE_ORDER[above] < TYPE_ORDER[below]
+        ? { total: false, why: `its type ${above} is less than the ${below} below` }
+        : { total: true },
+  );
 }
 
-const no = (why: string): Maybe<{ total: false; why: string }> => known({ total: false, why });
+const no = (why: string): Maybe<Selective> => known({ total: false, why });

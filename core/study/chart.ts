@@ -3,8 +3,9 @@ import { isBreaker, overcurrentBand } from '../devices/bands';
 import { otherWays } from '../house/chains';
 import type { CircuitFacts } from '../house/facts';
 import { isOvercurrent } from '../house/facts';
-import type { Segment } from '../job/schema/circuit';
-import type { Device, Grade } from '../job/schema/device';
+import { all, need } from '../job/known';
+import type { Device, Grade } from '../job/sealed';
+import type { SegmentFacts } from '../network/segmentFacts';
 import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
 
@@ -66,14 +67,15 @@ export function circuitChart(facts: CircuitFacts): CircuitChart {
     });
   }
   chart.faults = faultLines(facts);
-  chart.cable = thinnestLimit(facts.wiring.stretches.map(({ segment }) => segment));
+  chart.cable = thinnestLimit(facts.wiring.stretches.map((stretch) => stretch.facts));
   return chart;
 }
 
 function labelOf({ settings }: Device, ratedA: number): string {
   if (settings.family === 'fuse') return `${ratedA} A ${settings.system}`;
-  if (isBreaker(settings)) return `${settings.curve?.value ?? ''}${ratedA}`;
-  return `${ratedA} A`;
+  if (!isBreaker(settings)) return `${ratedA} A`;
+  const curve = need(settings.curve, '', '');
+  return `${curve.known ? curve.value : ''}${ratedA}`;
 }
 
 /** The most there can be at the circuit's start, of any kind, and the least to earth at its far end. */
@@ -92,19 +94,12 @@ function faultLines({ poles, wiring, house: { network } }: CircuitFacts): DrawnF
   return lines;
 }
 
-function thinnestLimit(segments: Segment[]): CircuitChart['cable'] {
-  const limits = segments.flatMap((segment) => {
-    const size = segment.lineSize?.value;
-    const insulation = segment.insulation?.value;
-    if (
-      size === undefined ||
-      !size.endsWith('mm2') ||
-      segment.material === undefined ||
-      (insulation !== 'PVC70' && insulation !== 'XLPE90')
-    )
-      return [];
-    const mm2 = Number(size.slice(0, -3));
-    return [{ label: `${mm2} mm² heat limit`, a2s: (K_FACTORS[segment.material.value][insulation] * mm2) ** 2 }];
+function thinnestLimit(cables: readonly SegmentFacts[]): CircuitChart['cable'] {
+  const limits = cables.flatMap((cable) => {
+    const facts = all({ mm2: cable.mm2('lineSize'), material: cable.material, insulation: cable.insulation });
+    if (!facts.known) return [];
+    const { mm2, material, insulation } = facts.value;
+    return [{ label: `${mm2} mm² heat limit`, a2s: (K_FACTORS[material][insulation] * mm2) ** 2 }];
   });
   return limits.sort((a, b) => a.a2s - b.a2s)[0] ?? null;
 }

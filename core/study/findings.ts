@@ -1,5 +1,5 @@
-import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
+import type { Circuit } from '../job/sealed';
 import type { QuestionId } from '../job/terms';
 import { type Answer, rankOf, type Standing, type Verdict } from '../judging/answer';
 import { isFinding, standingOf } from './acceptance';

@@ -3,7 +3,7 @@ import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../job/terms';
 import { rankOf, type Verdict, worse } from '../judging/answer';
 import { type Candidate, candidates, KINDS } from './candidates';
-import { type Study, studyJob } from './study';
+import { type CircuitStudy, type Study, studyJob } from './study';
 
 /** How an answer somewhere in the job changes with a fix. */
 export interface Change {
@@ -23,8 +23,9 @@ export interface Fix {
 }
 
 /**
- * Fixes for the failing answers of one circuit. Each is offered only if the whole job, studied with it, answers its own
- * question better and not with a stop. Of each kind the first that reaches the best verdict is kept.
+ * Fixes for what fails of one circuit. Each is offered only if the whole job, studied with it, settles its own question better
+ * and not with a stop, and leaves no more of it unknown; what lacks a fact stays so. Of each kind the first that reaches the best
+ * verdict is kept.
  */
 export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
   const trying = tryFixes(job, study, circuitId);
@@ -37,8 +38,8 @@ export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
 /** The same one candidate at a time, so that whoever waits for something else can have it in between. */
 export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<undefined, Fix[]> {
   const circuit = study.circuits.find((each) => each.circuitId === circuitId);
-  const failing = QUESTION_IDS.map((question) => ({ question, verdict: circuit?.verdictOf(question) ?? 'unknown' })).filter(
-    ({ verdict }) => verdict === 'stop' || verdict === 'caution',
+  const failing = QUESTION_IDS.map((question) => ({ question, ...settledIn(study, circuitId, question) })).filter(
+    ({ verdict }) => circuit !== undefined && (verdict === 'stop' || verdict === 'caution'),
   );
   if (failing.length === 0) return [];
   const tried: (Candidate & { study: Study })[] = [];
@@ -46,10 +47,11 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     tried.push({ ...candidate, study: studyJob(applyCommand(job, candidate.command)) });
     yield;
   }
-  return failing.flatMap(({ question, verdict }) => {
+  return failing.flatMap(({ question, verdict, unknowns }) => {
     const helping = tried
-      .map((each) => ({ ...each, after: verdictAfter(each, circuitId, question) }))
-      .filter(({ after }) => rankOf(after) > rankOf(verdict) && (after === 'pass' || after === 'caution'));
+      .map((each) => ({ ...each, ...settledAfter(each, circuitId, question) }))
+      .map((each) => ({ ...each, after: each.verdict }))
+      .filter((each) => each.unknowns <= unknowns && rankOf(each.after) > rankOf(verdict) && each.after !== 'stop');
     return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
       const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
@@ -58,13 +60,17 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
   });
 }
 
-const verdictAfter = ({ study, makes }: Candidate & { study: Study }, circuitId: string, question: QuestionId): Verdict => {
-  const own = verdictOf(study, circuitId, question);
-  return makes === undefined ? own : worse(own, verdictOf(study, makes, question));
+type Settled = CircuitStudy['settled'][number];
+
+const settledAfter = ({ study, makes }: Candidate & { study: Study }, circuitId: string, question: QuestionId): Settled => {
+  const own = settledIn(study, circuitId, question);
+  if (makes === undefined) return own;
+  const other = settledIn(study, makes, question);
+  return { verdict: worse(own.verdict, other.verdict), unknowns: Math.max(own.unknowns, other.unknowns) };
 };
 
-const verdictOf = (study: Study, circuitId: string, question: QuestionId): Verdict =>
-  study.circuits.find((each) => each.circuitId === circuitId)?.verdictOf(question) ?? 'unknown';
+const settledIn = (study: Study, circuitId: string, question: QuestionId): Settled =>
+  study.circuits.find((each) => each.circuitId === circuitId)?.settledOf(question) ?? { verdict: 'stop', unknowns: 0 };
 
 function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
   const improves: Change[] = [];

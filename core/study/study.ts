@@ -43,8 +43,14 @@ export class CircuitStudy {
   readonly verdict: Verdict;
   /** In the order of the questions. */
   readonly verdicts: readonly Verdict[];
+  /** The worst of what is settled of each question, what lacks a fact left aside; and how many checks lack one. */
+  readonly settled: readonly { verdict: Verdict; unknowns: number }[];
   readonly findings: readonly Finding[];
-  constructor(readonly facts: CircuitFacts) {
+  constructor(
+    /** The job it belongs to, with its acceptances. */
+    readonly job: Job,
+    readonly facts: CircuitFacts,
+  ) {
     const { circuit } = facts;
     this.circuitId = circuit.id;
     this.number = circuit.number;
@@ -53,11 +59,18 @@ export class CircuitStudy {
     this.boardId = circuit.fromBoardId ?? null;
     const answers = answersOf(facts);
     this.verdicts = answers.map((answer) => answer.verdict);
+    this.settled = answers.map(({ checks }) => {
+      const settled = checks.filter(({ verdict }) => verdict !== 'unknown');
+      return { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: checks.length - settled.length };
+    });
     this.verdict = worstVerdict(this.verdicts);
-    this.findings = findingsOf(facts.job, circuit, answers);
+    this.findings = findingsOf(job, circuit, answers);
   }
   get answers(): readonly Answer[] {
     return answersOf(this.facts);
+  }
+  settledOf(question: QuestionId): CircuitStudy['settled'][number] {
+    return this.settled[QUESTION_IDS.indexOf(question)]!;
   }
   verdictOf(question: QuestionId): Verdict {
     return this.verdicts[QUESTION_IDS.indexOf(question)]!;
@@ -83,8 +96,8 @@ export interface ShownStudy extends Omit<Study, 'circuits'> {
 }
 
 export function shownCircuit(study: CircuitStudy): ShownCircuit {
-  const { circuitId, number, name, kind, boardId, verdict, facts } = study;
-  const answers = study.answers.map((each) => shownAnswer({ job: facts.job, circuitId }, each));
+  const { circuitId, number, name, kind, boardId, verdict, facts, job } = study;
+  const answers = study.answers.map((each) => shownAnswer({ job, circuitId }, each));
   return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts), places: placesOn(facts) };
 }
 export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
@@ -118,7 +131,7 @@ const notYet = (question: QuestionId): Answer => answer(question, [notAssessed('
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {
-  const circuits = circuitFacts(job).map((facts) => new CircuitStudy(facts));
+  const circuits = circuitFacts(job).map((facts) => new CircuitStudy(job, facts));
   return {
     format: STUDY_FORMAT,
     job: { id: job.id, name: job.name, pack: job.pack },

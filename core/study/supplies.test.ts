@@ -28,6 +28,7 @@ const rccb = (more: object = {}): DeviceSettings => ({
   residual: residual(0.1, 'S'),
   conditionalA: stated(6000),
   conditionalWithDeviceId: 'cutout',
+  conditionalWithAs: 'fuse gG 63 A 1P',
   ...more,
 });
 
@@ -74,9 +75,12 @@ describe('what source values may and may not do', () => {
     );
   });
 
-  it('a measured reading on a loop under 0.2 Ω cautions whatever the pole', () => {
+  it('a measured reading counts with what the instrument may be off, whatever the pole', () => {
     const job = threePhaseHouse(measuredOrigin({ zLnOhm: stated(0.15, 'measured'), pscc3A: stated(1500, 'measured') }));
-    expect(check(ask(job, 'breaks-fault', 'sockets'), 'breaks:sockets-device:L-N').verdict).toBe('caution');
+    // 0.15 Ω may be 0.11 Ω: 2240 A, far below 0.8 of 6 kA, but not of 2.5 kA.
+    const sockets = (of: Job) => check(ask(of, 'breaks-fault', 'sockets'), 'breaks:sockets-device:L-N').verdict;
+    expect(sockets(job)).toBe('pass');
+    expect(sockets(withField(job, 'devices', 'sockets-device', ['settings', 'icnA'], stated(2500)))).toBe('caution');
   });
 });
 
@@ -165,8 +169,8 @@ describe('breaks-fault at the right voltage', () => {
       expect(check(ask(combined(), 'breaks-fault', 'outlets'), 'breaks:outlets-device:L-N')).toMatchObject({ limit: 22_000 });
     });
     it.each([
-      ['upstream', 'main', 'main is no longer the device it names'],
-      ['downstream', 'outlets-device', 'outlets-device is no longer the device it names'],
+      ['upstream', 'main', 'names main, which is no longer that device'],
+      ['downstream', 'outlets-device', 'names outlets-device, which is no longer that device'],
     ])('is void when its %s device changes', (_, id, why) => {
       const answer = ask(withField(combined(), 'devices', id, ['settings', 'ratingA'], stated(15)), 'breaks-fault', 'outlets');
       expect(answer.verdict).toBe('stop');
@@ -179,7 +183,7 @@ describe('breaks-fault at the right voltage', () => {
         upstreamDeviceId: 'kiln-device',
         upstreamAs: deviceLine(job.devices['kiln-device']!),
       };
-      expect(ask(job, 'breaks-fault', 'outlets').because).toContain('not ahead of this one');
+      expect(ask(job, 'breaks-fault', 'outlets').because).toContain('wants its upstream device ahead of this one');
     });
   });
 });
@@ -191,12 +195,16 @@ describe('clears-in-time by the NEC', () => {
     expect(check(answer, 'ground:outlets-device')).toMatchObject({ demand: 300, unit: 'A' });
   });
 
-  it('cautions below it where the device still opens within 5 s, and stops where it does not', () => {
+  it('cautions below it where the device surely opens, with what stands on the metal meanwhile, and stops where it may not', () => {
     const far = (lengthM: number) =>
       ask(withField(splitHouse(), 'segments', 'outlets', ['lengthM'], stated(lengthM)), 'clears-in-time', 'outlets');
     expect(far(40).verdict).toBe('caution');
     expect(far(40).because).toContain('below its sure instantaneous opening');
-    expect(far(120).verdict).toBe('stop');
+    expect(far(40).because).toMatch(/\d V on the metal meanwhile/);
+    expect(far(120).verdict).toBe('caution');
+    // Below 1.35 times the rating nothing surely opens.
+    expect(far(300).verdict).toBe('caution');
+    expect(far(380).verdict).toBe('stop');
   });
 
   it('stops on a ground thinner than table 250.122 wants, which need not be thicker than the line', () => {
@@ -214,7 +222,13 @@ describe('clears-in-time by the NEC', () => {
   });
 
   it('stops where earth itself would be the way back, unless ungrounded outlets are marked and behind class A', () => {
-    const job = withField(splitHouse(), 'segments', 'outlets', ['protectivePath'], 'none');
+    const job = withField(
+      withField(splitHouse(), 'segments', 'outlets', ['protectivePath'], 'none'),
+      'circuits',
+      'outlets',
+      ['state'],
+      'existing',
+    );
     expect(ask(job, 'clears-in-time', 'outlets').verdict).toBe('stop');
     const outlet = {
       id: 'p',
@@ -232,7 +246,10 @@ describe('clears-in-time by the NEC', () => {
       settings: mouldedCase(20, '1P', { groundFault: 'class-A' }),
     };
     expect(ask(covered, 'clears-in-time', 'outlets').verdict).toBe('caution');
-    expect(ask({ ...covered, points: { p: outlet } }, 'clears-in-time', 'outlets').verdict).toBe('stop');
+    expect(ask({ ...covered, points: { p: outlet } }, 'clears-in-time', 'outlets').verdict).toBe('unknown');
+    const unmarked = { p: { ...outlet, noEarthMarked: stated(false) } };
+    expect(ask({ ...covered, points: unmarked }, 'clears-in-time', 'outlets').verdict).toBe('stop');
+    expect(ask(withField(covered, 'circuits', 'outlets', ['state'], 'new'), 'clears-in-time', 'outlets').verdict).toBe('stop');
   });
 
   it('leaves the service to the supplier', () => {
@@ -297,12 +314,12 @@ describe('clears-in-time in TT', () => {
 
   it('a residual device clears no fault between line and neutral: the cable still needs its overcurrent device', () => {
     const settings = rcbo({
-      curve: stated('C'),
-      ratingA: stated(32),
+      curve: stated('D'),
       makerLetThrough: stated([{ upToA: 6000, letThroughA2s: 9000 }]),
     });
     const job = withDevice(settings);
-    job.segments['sauna-cable'] = segment('sauna-cable', 'sauna', 100, 2.5, 2.5);
+    // Some 200 A at the far end: a D16 may take 4 s, which 1.5 mm² do not stand.
+    job.segments['sauna-cable'] = segment('sauna-cable', 'sauna', 25, 1.5, 1.5);
     expect(ask(job, 'clears-in-time', 'sauna').verdict).toBe('pass');
     const heat = check(ask(job, 'protects-cable', 'sauna'), 'energy:sauna-cable:live');
     expect(heat.verdict).toBe('stop');
@@ -374,16 +391,21 @@ describe('source states', () => {
   it('a residual device at one source shortens no fault that another drives', () => {
     const heat = (states: readonly string[]) => {
       const job = island(true);
-      job.devices['c-device'] = device('c-device', 'c', breaker('B', 16));
+      job.devices['c-device'] = device('c-device', 'c', breaker('C', 32));
+      job.origins.net = measuredOrigin({ zeOhm: stated(1, 'measured') });
       job.devices.head = device('head', 'service', rccb({ residual: residual(0.1, 'S') }), { seat: 'end' });
       job.sourceStates = Object.fromEntries(Object.entries(job.sourceStates).filter(([id]) => states.includes(id)));
+      // A source that is wired and stands in no state would be a thing to find out.
+      if (states.length === 1) job.origins.inverter = { ...job.origins.inverter!, state: 'removed' };
       return check(ask(job, 'protects-cable', 'c'), 'energy:c-cable:L-PE');
     };
     const [grid, other] = Object.keys(island(true).sourceStates);
     const alone = heat([grid!]);
-    expect(alone.demand).toBeGreaterThan(0);
-    // 60 A stay for as long as a breaker may take that is not made to open at once by them.
-    expect(heat([grid!, other!]).demand).toBeGreaterThan(10 * alone.demand!);
+    // Some 200 A do not open a C32 at once: the residual switch does, in 0.15 s at the latest.
+    expect(alone).toMatchObject({ verdict: 'pass' });
+    expect(alone.demand! / (0.15 * 210 ** 2)).toBeCloseTo(1, 0);
+    // What the inverter drives does not pass it: the overload protection is all there is.
+    expect(heat([grid!, other!])).toMatchObject({ verdict: 'not-applicable' });
   });
 
   it('a device for one direction that a source below can feed from behind stops', () => {
@@ -560,7 +582,7 @@ describe('residual switches', () => {
     expect(rated(48)).toMatchObject({ verdict: 'pass', demand: 48 });
   });
   it('stand a fault with a device behind them only on its own circuit, or where the other one reads the same', () => {
-    const behind = grouped({ conditionalWithDeviceId: 'c-device' });
+    const behind = grouped({ conditionalWithDeviceId: 'c-device', conditionalWithAs: 'mcb B16 1P+N 6000 A' });
     expect(check(ask(behind, 'breaks-fault', 'c'), 'breaks:rccb:L-N').verdict).toBe('pass');
     expect(check(ask(behind, 'breaks-fault', 'd'), 'breaks:rccb:L-N').verdict).toBe('unknown');
     behind.devices['d-device'] = { ...behind.devices['d-device']!, settings: breaker('B', 16) };

@@ -66,12 +66,12 @@ export function supplyStudy(job: Job, study: Study): SupplyStudy {
   const origins = Object.values(job.origins)
     .filter((origin) => origin.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1))
-    .map((origin) => originStudy(house, origin, kinds));
+    .map((origin) => originStudy(job, house, origin, kinds));
   return { verdict: origins.length === 0 ? 'unknown' : worstVerdict(origins.map((each) => verdictOf(job, each))), origins };
 }
 
-function originStudy(house: House, origin: Origin, kinds: readonly FaultKind[]): OriginStudy {
-  const { job, wirings } = house;
+function originStudy(job: Job, house: House, origin: Origin, kinds: readonly FaultKind[]): OriginStudy {
+  const { wirings } = house;
   const service = [...wirings.byCircuit.values()].find(({ circuit }) => circuit.fromOriginId === origin.id);
   const boardId = service?.circuit.toBoardId ?? null;
   return {

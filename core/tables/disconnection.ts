@@ -1,19 +1,13 @@
-import type { Source } from './source';
-
-export const DISCONNECTION_SOURCE: Source = {
-  standard: 'IEC 60364-4-41',
-  edition: '2005+A1:2017',
-  clause: '411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4',
-  basis: 'memory',
-};
-
 interface Row {
   aboveV: number;
   upToV: number;
   tnS: number;
   ttS: number;
 }
-/** Longest disconnection time of final circuits by U0, line to earth, alternating current. */
+/** Ratings above which a final circuit is given the time of a distribution circuit: of fixed equipment, and with outlets, A. From memory. */
+export const SLOW_ABOVE_A = { fixed: 32, outlets: 63 } as const;
+
+/** Longest disconnection time of final circuits by U0, line to earth, alternating current (411.3.2.2 table 41.1, from memory). */
 const FINAL: readonly Row[] = [
   { aboveV: 50, upToV: 120, tnS: 0.8, ttS: 0.3 },
   { aboveV: 120, upToV: 230, tnS: 0.4, ttS: 0.2 },

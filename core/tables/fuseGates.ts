@@ -43,6 +43,33 @@ const ENERGY: Readonly<Record<number, readonly [operating: number, preArcing: nu
   160: [185_000, 64_000],
 };
 
+/** Greatest pre-arcing energy at 10 ms, A²s (IEC 60269-1, from memory). */
+const PRE_ARCING_10MS: Readonly<Record<number, number>> = {
+  16: 1000,
+  20: 1800,
+  25: 3000,
+  32: 5000,
+  40: 9000,
+  50: 16_000,
+  63: 27_000,
+  80: 46_000,
+  100: 86_000,
+  125: 140_000,
+  160: 250_000,
+};
+/** A fuse that melts within this limits the current: its arc is over before the half-wave is (practice). */
+const LIMITS_WITHIN_S = 0.002;
+
+/**
+ * Current from which a gG fuse-link melts so soon that its operating I²t is the most it lets through. Below, it may melt late in
+ * a half-wave and arc to its end, and only its time says what that comes to.
+ * @returns A; undefined for a rating the table does not hold
+ */
+export function ggLimitsFromA(ratingA: number): number | undefined {
+  const energy = PRE_ARCING_10MS[ratingA];
+  return energy === undefined ? undefined : Math.sqrt(energy / LIMITS_WITHIN_S);
+}
+
 export const GG_RATINGS_A = Object.keys(GATES).map(Number);
 
 /** Conventional non-fusing and fusing current from 16 A, and the conventional time to 63 A / 160 A. */

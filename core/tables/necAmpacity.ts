@@ -118,7 +118,7 @@ export const standardRatingsA = (pack: RulePackId): readonly number[] => (pack =
 /** The next standard rating above an ampacity that is none itself; undefined where it is one. */
 export function nextStandardA(ampacityA: number, pack: RulePackId): number | undefined {
   const all = standardRatingsA(pack);
-  return all.includes(ampacityA) ? undefined : all.find((ratingA) => ratingA > ampacityA);
+  return all.some((ratingA) => Math.abs(ratingA - ampacityA) < 1e-6) ? undefined : all.find((ratingA) => ratingA > ampacityA);
 }
 
 /** Greatest overcurrent protection of small conductors whatever their ampacity. */
@@ -128,7 +128,7 @@ const SMALL: Readonly<Record<'Cu' | 'Al', Readonly<Record<string, number>>>> = {
 };
 export const smallConductorA = (material: 'Cu' | 'Al', size: string): number | undefined => SMALL[material][size];
 
-/** Greatest ampacity a terminal of 60 °C is counted for: up to 100 A, or conductors of 14 to 1 AWG. */
+/** Terminals of circuits up to this count for 60 °C unless they are marked for more (110.14(C)(1)), A. */
 export const TERMINAL_60_UP_TO_A = 100;
 /** Share of the rating a dwelling's service or main feeder must carry at least. */
 export const DWELLING_SHARE = 0.83;
@@ -165,7 +165,7 @@ export const electrodeConductor = (material: 'Cu' | 'Al', isWithin: (size: strin
 
 const clauses = {
   table: { 'nec-2017': 'table 310.15(B)(16)', later: 'table 310.16' },
-  ambient: { 'nec-2017': 'table 310.15(B)(2)(a)', later: 'table 310.15(B)(1)(1)' },
+  ambient: { 'nec-2017': 'table 310.15(B)(2)(a)', 'nec-2020': 'table 310.15(B)(1)', later: 'table 310.15(B)(1)(1)' },
   sun: { 'nec-2017': '310.15(B)(3)(c)', later: '310.15(B)(2)' },
   bundling: { 'nec-2017': 'table 310.15(B)(3)(a)', later: 'table 310.15(C)(1)' },
   dwelling: { 'nec-2017': '310.15(B)(7)', later: '310.12' },
@@ -187,11 +187,11 @@ export type NecClause = keyof typeof clauses;
 /** A clause of the job's own edition; ambient factors are recomputed, the rest is from memory. */
 export function necSource(clause: NecClause, pack: RulePackId): Source {
   const edition = pack.startsWith('nec-') ? pack.slice(4) : '';
-  const byEdition = clauses[clause];
+  const byEdition: { later: string } & Partial<Record<RulePackId, string>> = clauses[clause];
   return {
     standard: 'NEC',
     edition,
-    clause: pack === 'nec-2017' ? byEdition['nec-2017'] : byEdition.later,
+    clause: byEdition[pack] ?? byEdition.later,
     basis: clause === 'ambient' ? 'published' : 'memory',
   };
 }

@@ -13,7 +13,7 @@ export function american(
   ground: string | undefined,
   more: object = {},
 ) {
-  const { neutralSize: _n, protectiveSize: _p, ...base } = segment(id, circuitId, lengthM, 1.5, 1.5);
+  const { neutralSize: _n, protectiveSize: _p, protectivePath: _w, ...base } = segment(id, circuitId, lengthM, 1.5, 1.5);
   return {
     ...base,
     lineSize: stated(line),

@@ -42,6 +42,7 @@ export function segment(
     method: stated('C' as const),
     ambientC: stated(30),
     groupedCircuits: stated(1),
+    protectivePath: 'conductor',
     ...more,
   };
 }
@@ -106,7 +107,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     sourceStates: { grid: { id: 'grid', order: 'a', name: 'Grid', kind: 'grid', originIds: [origin.id] } },
     electrodes: {},
     rooms: {},
-    boards: { board: { id: 'board', order: 'a', name: 'Board', state: 'new', deviceFactor: stated(1) } },
+    boards: { board: { id: 'board', order: 'a', name: 'Board', state: 'new', deviceFactor: stated(1), ratedA: stated(400) } },
     circuits: {
       service: {
         id: 'service',

@@ -19,7 +19,12 @@ export const Circuit = z.strictObject({
   behindDeviceId: Id.optional(),
   use: z.enum(['lighting', 'sockets', 'fixed', 'mixed']).optional(),
   topology: z.enum(['radial', 'ring']),
+  /** Line, neutral and protective conductor are each closed all round. */
   ringContinuity: fact(z.boolean()).optional(),
+  /** Every accessory on it is one of BS 1363: what a ring final circuit is made for. */
+  bs1363: fact(z.boolean()).optional(),
+  /** It alone carries the whole load of one dwelling (NEC 310.12). */
+  wholeDwelling: fact(z.boolean()).optional(),
   sharesNeutralWith: Id.optional(),
   /** Entered design current Ib. Where absent it is summed from the loads. */
   designCurrentA: fact(quantity(0.01, 4_000, 'A')).optional(),
@@ -27,6 +32,8 @@ export const Circuit = z.strictObject({
   continuous: fact(z.boolean()).optional(),
   /** Share of the connected load that runs together. */
   diversity: fact(quantity(0.05, 1, '')).optional(),
+  /** Third harmonic in the entered current, in per cent of it. */
+  thirdHarmonicPercent: fact(quantity(0, 150, '%')).optional(),
 });
 export type Circuit = z.infer<typeof Circuit>;
 
@@ -73,6 +80,8 @@ export const Segment = z.strictObject({
   neutralSize: fact(ConductorSize).optional(),
   protectiveSize: fact(ConductorSize).optional(),
   material: fact(z.enum(['Cu', 'Al'])).optional(),
+  /** Of the protective conductor, where it is another metal than the lines. */
+  protectiveMaterial: fact(z.enum(['Cu', 'Al'])).optional(),
   insulation: fact(Insulation).optional(),
   construction: Construction.optional(),
   place: z.enum(['in-wall', 'exposed', 'roof-space', 'raceway', 'wet', 'buried', 'under-floor']).optional(),
@@ -87,7 +96,10 @@ export const Segment = z.strictObject({
   tap: Tap.optional(),
   /** Label of the box it ends in, where other circuits may end too. */
   box: ShortText.optional(),
-  /** What carries an earth fault back; without a word it is a protective conductor. `pen` is the neutral, ahead of the point of separation. */
+  /**
+   * What carries an earth fault back; without a word the conductors listed or sized say it. `pen` is the neutral, ahead of the
+   * point of separation.
+   */
   protectivePath: z.enum(['conductor', 'pen', 'raceway', 'armour', 'none']).optional(),
   /** Resistance of a raceway or armour as the return path, at 20 °C. */
   returnMohmPerM: fact(quantity(0.001, 100, 'mΩ/m')).optional(),
@@ -139,7 +151,7 @@ export const Load = z.strictObject({
   startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),
   startTimeS: fact(quantity(0, 120, 's')).optional(),
   /** Kinds of appliance the NEC sizes circuits for by rules of their own. */
-  appliance: fact(z.enum(['range', 'water-heater', 'space-heating', 'other'])).optional(),
+  appliance: fact(z.enum(['range', 'dryer', 'water-heater', 'space-heating', 'other'])).optional(),
   /** Of a motor: its table current, not its nameplate, sizes conductors by the NEC. */
   motorHp: fact(quantity(0.1, 200, 'hp')).optional(),
   /** Protected against overload by a device of its own. */

@@ -55,6 +55,8 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     residual: Residual,
     conditionalA: breakingA,
     conditionalWithDeviceId: Id.optional(),
+    /** That device as it was named, in one line. */
+    conditionalWithAs: ShortText.optional(),
   }),
   z.strictObject({
     family: z.literal('fuse'),
@@ -151,6 +153,8 @@ export const Device = z.strictObject({
   lines: Lines,
   neutralAt: fact(z.enum(['bar', 'this-device', 'other-device'])).optional(),
   neutralDeviceId: Id.optional(),
+  /** Share of what hangs behind a device of a board that runs together. */
+  diversity: fact(quantity(0.05, 1, '')).optional(),
   /** How its time-current band is read; each verdict that rests on it names it. */
   grade: Grade,
   settings: DeviceSettings,

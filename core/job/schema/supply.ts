@@ -61,6 +61,8 @@ export const Origin = z.strictObject({
   /** Reactance over resistance of the source loops. */
   xOverR: fact(quantity(0, 30, '')).optional(),
   transformer: Transformer.optional(),
+  /** It can feed the house by itself; one that only follows the network cannot. */
+  runsAlone: fact(z.boolean()).optional(),
   /** Neutral to protective conductor joined for this source: needed for an island or generator. */
   neutralBond: fact(z.boolean()).optional(),
   /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */
@@ -117,5 +119,11 @@ export const Board = z.strictObject({
   /** Share of its rating a device may carry here: inside temperature and neighbours (IEC 61439-3 diversity). */
   deviceFactor: fact(quantity(0.3, 1, '')).optional(),
   neutralBonded: fact(z.boolean()).optional(),
+  /** Armour, pipe or bond ties the earth here to the supply's. */
+  earthTied: fact(z.boolean()).optional(),
+  /** Something of this earth and something of the supply's can be touched together. */
+  earthsWithinReach: fact(z.boolean()).optional(),
+  /** Marked by BS EN 61439-3 annex ZB: 16 kA behind the supplier's cut-out. */
+  annexZB: fact(z.boolean()).optional(),
 });
 export type Board = z.infer<typeof Board>;

@@ -1,44 +1,30 @@
 import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '../../devices/capacity';
-import { deviceLine } from '../../devices/identity';
+import { identityOf } from '../../devices/identity';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, type Seated } from '../../house/facts';
-import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
-import type { Combination, Device } from '../../job/schema/device';
+import { all, andThen, both, known, type Maybe, map, need } from '../../job/known';
+import type { Device } from '../../job/sealed';
 import { showCurrent } from '../../job/show';
 import { word } from '../../job/terms';
 import type { Answer, Check, Verdict } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
+import { scale } from '../../network/complex';
 import type { Fault } from '../../network/faults';
+import { currentOf } from '../../network/feeds';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
+import { clause } from '../../rules/clauses';
+import { type Earned, earned } from '../../rules/credit';
+import { CONSUMER_UNIT_A, CONSUMER_UNIT_SOURCE } from '../../tables/consumerUnit';
 import type { Source } from '../../tables/source';
+import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credits';
 
-const RULE = {
-  iec: { standard: 'IEC 60364-4-43', edition: '2008', clause: '434.5.1', basis: 'memory' },
-  nec: { standard: 'NEC', edition: '', clause: '110.9', basis: 'memory' },
-} as const satisfies Record<string, Source>;
-const VOLTAGE = {
-  iec: { standard: 'IEC 60364-5-53', edition: '2019', clause: '533.1, rated voltage', basis: 'memory' },
-  nec: { standard: 'NEC', edition: '', clause: '240.60(A), 240.85', basis: 'memory' },
-} as const satisfies Record<string, Source>;
-const SERIES: Source = {
-  standard: 'NEC 240.86; IEC 60364-4-43',
-  edition: '',
-  clause: '434.5.1, listed combination',
-  basis: 'memory',
-};
-const CONDITIONAL: Source = {
-  standard: 'IEC 61008-1',
-  edition: '2010',
-  clause: 'rated conditional short-circuit current',
-  basis: 'memory',
-};
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
 
 /** A measured fault above this share of the capacity is too near to trust the instrument (practice). */
 export const MEASURED_SHARE = 0.8;
-/** Loops under this cannot be read well by a loop tester (practice). */
-export const INSTRUMENT_LOOP_OHM = 0.2;
+/** What a loop tester may be off by: a share of its reading and the last three places of it, Ω (practice). */
+export const INSTRUMENT_ERROR = { share: 0.05, ohm: 0.03 } as const;
 
 /** Families that break nothing, or are judged with another question. */
 const SILENT = new Set(['switch', 'spd', 'monitor']);
@@ -91,86 +77,120 @@ function breaks(facts: CircuitFacts, seated: Seated, kind: FaultKind): Check {
   return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
 }
 
+/** The device by itself; where that is not enough a listed combination, or the board's own rating behind the cut-out. */
 function compare(facts: CircuitFacts, seated: Seated, fault: Fault, own: Capacity): Maybe<Comparison> {
-  const rule = RULE[facts.job.dialect];
-  const listed = fault.currentA > own.capacityA ? listedFor(facts, seated) : undefined;
-  if (listed?.valid === true)
-    return andThen(
-      need(listed.combination.capacityA, `combinations.${listed.combination.id}.capacityA`, 'rating of the combination'),
-      (limit) => known(byCombination(fault, limit, listed, seated)),
-    );
-  const { within, why } = reservation(fault, own);
-  const voided = listed === undefined ? '' : `; the listed combination ${listed.combination.reference} is void: ${listed.why}`;
-  return known({
-    demand: fault.currentA,
-    limit: own.capacityA,
-    unit: 'A',
-    rule: own.source.standard === 'NEC' ? own.source : rule,
-    within,
+  const { pack } = facts.job;
+  const plain = against(fault, own.capacityA, {
+    rule: own.source.standard === 'NEC' ? own.source : clause(pack, 'breaks'),
+    symbol: own.symbol,
+    serviceA: own.serviceA,
     rests: [own.source, LOOP_SOURCE],
-    because: () => `${fault.kind} at its line terminals, cold conductors${why}${voided}`,
-    working: () => [
-      faultLine(fault),
-      line(
-        `Imax ≤ ${own.symbol}`,
-        `${figure(fault.currentA)} ≤ ${figure(own.capacityA)}`,
-        holds(fault.currentA, own.capacityA),
-        own.source,
-      ),
-      ...(why === '' ? [] : [line('reservation', why.slice(2), 'caution', PRACTICE)]),
-    ],
+    why: 'at its line terminals, cold conductors',
+  });
+  if (fits(plain.demand, plain.limit)) return known(plain);
+  const tried = [...combinations(facts, seated, fault), ...consumerUnit(facts, seated, fault)];
+  const helping = tried.filter(({ relaxed }) => fits(relaxed.demand, relaxed.limit));
+  let refused = '';
+  let lacking: Maybe<Comparison> | undefined;
+  for (const { relaxed, credit } of helping) {
+    if (!credit.known) lacking ??= credit;
+    else if (credit.value.earned) return known(relaxed, credit.given);
+    else refused = `${refused}; ${credit.value.why}`;
+  }
+  return lacking ?? known({ ...plain, because: () => `${plain.because()}${refused}` });
+}
+
+interface Relief {
+  relaxed: Comparison;
+  credit: Maybe<Earned>;
+}
+
+/** Each combination entered for the device. */
+function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault): Relief[] {
+  return facts.house.combinationsFor(device.id).flatMap((combination): Relief[] => {
+    const about: Combined = { combination, chain: facts.chain.map((each) => each.device), device };
+    const capacity = need(
+      combination.capacityA,
+      `combinations.${combination.id}.capacityA`,
+      `rating of the combination ${combination.reference}`,
+    );
+    if (!capacity.known) return [];
+    const upstream = about.chain.find(({ id }) => id === combination.upstreamDeviceId)?.name ?? 'its upstream device';
+    const relaxed = against(fault, capacity.value, {
+      rule: clause(facts.job.pack, 'combination'),
+      symbol: 'rating of the combination',
+      serviceA: undefined,
+      rests: [LOOP_SOURCE],
+      why: `at its line terminals; ${device.name} with ${upstream} as listed in ${combination.reference}`,
+    });
+    return [{ relaxed, credit: both(earned(COMBINATION, about), capacity, (credit) => credit) }];
   });
 }
 
-type Listed =
-  | { valid: true; combination: Combination; upstream: string }
-  | { valid: false; combination: Combination; why: string };
-
-/** A listed combination for a device, if both devices still are what was listed and the one is ahead of the other. */
-function listedFor({ house, chain }: CircuitFacts, { device }: Seated): Listed | undefined {
-  let voided: Listed | undefined;
-  for (const combination of house.combinationsFor(device.id)) {
-    const ahead = chain.find((each) => each.device.id === combination.upstreamDeviceId)?.device;
-    if (ahead === undefined) voided = { valid: false, combination, why: 'its upstream device is not ahead of this one' };
-    else if (deviceLine(ahead) !== combination.upstreamAs)
-      voided = { valid: false, combination, why: `${ahead.name} is no longer the device it names` };
-    else if (deviceLine(device) !== combination.downstreamAs)
-      voided = { valid: false, combination, why: `${device.name} is no longer the device it names` };
-    else return { valid: true, combination, upstream: ahead.name };
-  }
-  return voided;
+/** A British consumer unit behind the supplier's cut-out. */
+function consumerUnit(facts: CircuitFacts, seated: Seated, fault: Fault): Relief[] {
+  if (facts.job.pack !== 'bs-7671-2018-a2') return [];
+  const relaxed = against(fault, CONSUMER_UNIT_A, {
+    rule: CONSUMER_UNIT_SOURCE,
+    symbol: '16 kA of the consumer unit',
+    serviceA: undefined,
+    rests: [LOOP_SOURCE],
+    why: 'at its line terminals, in a consumer unit marked for it behind the cut-out fuse',
+  });
+  return [{ relaxed, credit: earned(CONSUMER_UNIT, { facts, seated }) }];
 }
 
-function byCombination(fault: Fault, limit: number, listed: Listed & { valid: true }, { device }: Seated): Comparison {
+interface Against {
+  rule: Source;
+  symbol: string;
+  serviceA: number | undefined;
+  rests: readonly Source[];
+  why: string;
+}
+
+/** A fault against a rating, whichever it is: what an instrument may be off by counts for all of them. */
+function against(fault: Fault, limit: number, { rule, symbol, serviceA, rests, why }: Against): Comparison {
+  const { within, because } = reservation(fault, limit, serviceA);
   return {
     demand: fault.currentA,
     limit,
     unit: 'A',
-    rule: SERIES,
-    because: () =>
-      `${fault.kind} at its line terminals; ${device.name} with ${listed.upstream} as listed in ${listed.combination.reference}`,
+    rule,
+    within,
+    rests,
+    because: () => `${fault.kind} ${why}${because}`,
     working: () => [
       faultLine(fault),
-      line(
-        'Imax ≤ rating of the combination',
-        `${figure(fault.currentA)} ≤ ${figure(limit)}`,
-        holds(fault.currentA, limit),
-        SERIES,
-      ),
+      line(`Imax ≤ ${symbol}`, `${figure(fault.currentA)} ≤ ${figure(limit)}`, holds(fault.currentA, limit), rule),
+      ...(because === '' ? [] : [line('reservation', because.slice(2), 'caution', PRACTICE)]),
     ],
   };
 }
 
-/** Why a fault within the capacity is no more than a caution. */
-function reservation(fault: Fault, { capacityA, serviceA }: Capacity): { within: Verdict; why: string } {
-  const measured = fault.feeds.find(({ source }) => source.measured)?.source;
-  if (serviceA !== undefined && fault.currentA > serviceA)
-    return { within: 'caution', why: `; above Ics ${showCurrent(serviceA)}: may not serve again` };
-  if (measured !== undefined && fault.currentA > MEASURED_SHARE * capacityA)
-    return { within: 'caution', why: `; measured, and above ${MEASURED_SHARE} of the capacity` };
-  if (measured !== undefined && measured.ohm < INSTRUMENT_LOOP_OHM)
-    return { within: 'caution', why: `; measured on a loop of ${figure(measured.ohm)} Ω, under ${INSTRUMENT_LOOP_OHM} Ω` };
-  return { within: 'pass', why: '' };
+/** The fault there would be if every reading behind it were as far off as it may be; undefined where none was read. */
+function withError(fault: Fault): number | undefined {
+  if (!fault.feeds.some(({ source }) => source.measured)) return undefined;
+  const feeds = fault.feeds.map(({ source, cable }) => {
+    if (!source.measured) return { source, cable };
+    const ohm = Math.max(0, source.ohm * (1 - INSTRUMENT_ERROR.share) - INSTRUMENT_ERROR.ohm);
+    const z = source.z === undefined || source.ohm === 0 ? undefined : scale(source.z, ohm / source.ohm);
+    return { source: { ...source, ohm, z }, cable };
+  });
+  return currentOf(feeds, 'MAX');
+}
+
+/** Why a fault within a rating is no more than a caution. */
+function reservation(fault: Fault, limit: number, serviceA: number | undefined): { within: Verdict; because: string } {
+  if (serviceA !== undefined && !fits(fault.currentA, serviceA))
+    return { within: 'caution', because: `; above Ics ${showCurrent(serviceA)}: may not serve again` };
+  const offA = withError(fault);
+  if (offA === undefined || fits(offA, MEASURED_SHARE * limit)) return { within: 'pass', because: '' };
+  const error = `${100 * INSTRUMENT_ERROR.share} % and ${INSTRUMENT_ERROR.ohm} Ω`;
+  const most = Number.isFinite(offA) ? `${figure(offA)} A` : 'anything';
+  return {
+    within: 'caution',
+    because: `; measured: with ${error} off the reading it may be ${most}, above ${MEASURED_SHARE} of the rating`,
+  };
 }
 
 /** Which voltages the poles face: to earth always, between lines where two of them can fault. */
@@ -185,7 +205,7 @@ function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): C
   const rated = ratedVolts(device);
   const limitOf = ({ betweenV, toEarthV }: RatedVolts) => (between ? betweenV : toEarthV);
   if (device.settings.family !== 'moulded-case-nec' && rated.known && fits(demand, limitOf(rated.value))) return [];
-  const rule = VOLTAGE[job.dialect];
+  const rule = clause(job.pack, 'ratedVoltage');
   const comparison = map(rated, (volts): Comparison => {
     const limit = limitOf(volts);
     return {
@@ -209,27 +229,23 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   const poles = polesAt(facts, seated);
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
   const path = `devices.${device.id}.settings`;
-  const named = backup(facts, seated, settings.conditionalWithDeviceId);
-  const rating = andThen(need(settings.conditionalA, `${path}.conditionalA`, `conditional rating of ${device.name}`), (limit) =>
-    named === undefined
-      ? unknown(`${path}.conditionalWithDeviceId`, `the overcurrent device the rating of ${device.name} holds with`)
-      : known({ limit, with: named.name }),
-  );
+  const rating = need(settings.conditionalA, `${path}.conditionalA`, `conditional rating of ${device.name}`);
+  const named = backup(facts, seated);
+  const rule = clause(facts.job.pack, 'conditional');
   return kindsAmong(poles.value).map((kind) => {
-    const comparison = andThen(all({ fault: faultAtDevice(facts, seated, kind), rating }), (parts): Maybe<Comparison> => {
-      const { fault } = parts;
-      const { limit } = parts.rating;
-      return known({
-        demand: fault.currentA,
-        limit,
-        unit: 'A',
-        rule: CONDITIONAL,
-        because: () => `${kind} at its line terminals, with ${parts.rating.with}`,
-        working: () => [
-          faultLine(fault),
-          line('Imax ≤ Inc', `${figure(fault.currentA)} ≤ ${figure(limit)}`, holds(fault.currentA, limit), CONDITIONAL),
-        ],
+    const parts = all({ fault: faultAtDevice(facts, seated, kind), limit: rating });
+    const comparison = andThen(parts, ({ fault, limit }): Maybe<Comparison> => {
+      const credit = earned(CONDITIONAL, { device, backup: named });
+      const relaxed = against(fault, limit, {
+        rule,
+        symbol: 'Inc',
+        serviceA: undefined,
+        rests: [LOOP_SOURCE],
+        why: `at its line terminals, with ${named?.name ?? 'the device it is rated with'}`,
       });
+      return andThen(credit, (answer) =>
+        known(answer.earned ? relaxed : { ...relaxed, limit: 0, because: () => `${kind} at its line terminals; ${answer.why}` }),
+      );
     });
     return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
   });
@@ -239,11 +255,13 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
  * The device a residual switch's rating holds with, where it stands in the way of this circuit's faults: ahead of the
  * switch, or behind it on this circuit. There a device that reads the same serves as well: circuits of a group have one each.
  */
-function backup({ job, chain, wiring }: CircuitFacts, seated: Seated, deviceId: string | undefined): Device | undefined {
-  const named = deviceId === undefined ? undefined : job.devices[deviceId];
+function backup({ job, chain, wiring }: CircuitFacts, seated: Seated): Device | undefined {
+  const { settings } = seated.device;
+  const named = settings.family === 'rccb' ? job.devices[settings.conditionalWithDeviceId ?? ''] : undefined;
   if (named === undefined) return undefined;
   const ahead = chain.slice(0, chain.indexOf(seated)).find(({ device }) => device.id === named.id);
   if (ahead !== undefined) return named;
   if (seated.seat === 'end') return undefined;
-  return wiring.startDevices.find((device) => device.id === named.id || deviceLine(device) === deviceLine(named));
+  const reads = identityOf(named).value;
+  return wiring.startDevices.find((device) => device.id === named.id || identityOf(device).value === reads);
 }

@@ -2,29 +2,25 @@ import { isBreaker, opensOnOvercurrent, ratedCurrent } from '../../devices/bands
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
-import type { Circuit } from '../../job/schema/circuit';
-import type { Device } from '../../job/schema/device';
-import type { Line } from '../../job/schema/facts';
+import type { Circuit, Device, Line } from '../../job/sealed';
 import type { Answer, Check, WorkingLine } from '../../judging/answer';
-import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
-import { continuousCurrent } from '../../loads/designCurrent';
+import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
+import { relieved } from '../../judging/relieved';
+import { type AtLeast, atLeastOf, partOf } from '../../loads/designCurrent';
+import { groupShare } from '../../loads/diversity';
 import { LINES } from '../../loads/lines';
+import { sumOf } from '../../loads/sum';
 import { linesOpened } from '../../network/poles';
+import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
 import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/appliances';
 import type { Source } from '../../tables/source';
+import { WHOLE_RATING } from './credits';
 
-const RULE: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: '433.1 (1)', basis: 'memory' };
-const CONTINUOUS: Source = { standard: 'NEC', edition: '', clause: '210.20(A), 215.3', basis: 'memory' };
 const FACTOR: Source = {
   standard: 'IEC 61439-3',
   edition: '2012',
   clause: 'rated diversity factor of the assembly',
-  basis: 'memory',
-};
-const SWITCH: Source = {
-  standard: 'IEC 60364-5-53',
-  edition: '2019',
-  clause: '536.4.3, coordination of switches with overload protection',
   basis: 'memory',
 };
 const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
@@ -41,12 +37,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
   for (const seated of own) {
     const { device } = seated;
     const { family } = device.settings;
-    if (isOvercurrent(seated) && family !== 'mccb')
-      checks.push(
-        ...(facts.job.dialect === 'nec'
-          ? [carriesContinuous(facts, device), ...largeRange(facts, device)]
-          : [carries(facts, seated)]),
-      );
+    if (isOvercurrent(seated) && family !== 'mccb') checks.push(...overcurrentDevice(facts, seated));
     else if (family === 'switch') checks.push(switchRating(facts, seated));
     else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
     else if (!SILENT.has(family)) checks.push(notYet(device));
@@ -58,7 +49,14 @@ export function carriesLoad(facts: CircuitFacts): Answer {
       ]),
     );
   for (const device of wiring.pointDevices) checks.push(notYet(device));
+  checks.push(...boardRating(facts), ...neutralsWanted(facts));
   return answer('carries-load', checks);
+}
+
+function overcurrentDevice(facts: CircuitFacts, seated: Seated): Check[] {
+  if (seated.seat === 'group') return [groupCarries(facts, seated)];
+  if (facts.job.dialect === 'iec') return [carries(facts, seated)];
+  return [carriesContinuous(facts, seated.device), ...largeRange(facts, seated.device)];
 }
 
 const notYet = ({ id, name }: Device): Check =>
@@ -67,6 +65,7 @@ const notYet = ({ id, name }: Device): Check =>
 /** IEC: Ib ≤ In × factor of the place. */
 function carries(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
+  const rule = clause(facts.job.pack, 'carries');
   const parts = all({ design: facts.design, ratedA: ratedCurrent(device), factor: deviceFactor(facts, seated) });
   const comparison = map(parts, ({ design: ib, ratedA, factor }): Comparison => {
     const limit = ratedA * factor;
@@ -75,14 +74,15 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
       demand: ib.ibA,
       limit,
       unit: 'A',
-      rule: RULE,
+      rule,
+      atLeast: least(ib.atLeast),
       within: full ? 'caution' : 'pass',
       because: () =>
         `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}${full ? NEARLY : ''}`,
       working: () => [
         line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
         line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(limit)} A`, FACTOR),
-        line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(limit)}`, holds(ib.ibA, limit), RULE),
+        line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(limit)}`, holds(ib.ibA, limit), rule),
         ...(full ? [fullLine(ib.ibA, ratedA)] : []),
       ],
     };
@@ -90,52 +90,104 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
   return judge(`carries:${device.id}`, `Design current through ${device.name}`, comparison);
 }
 
-/** NEC: 1.25 times the continuous part and the rest ≤ In; a device listed for all of its rating carries it as it is. */
-function carriesContinuous({ job, circuit, loads, poles }: CircuitFacts, device: Device): Check {
-  const { settings, id, name } = device;
-  const listed =
-    settings.family === 'moulded-case-nec' && settings.hundredPercentListed?.value === true
-      ? need(settings.hundredPercentListed, `devices.${id}.settings.hundredPercentListed`, `100 % listing of ${name}`)
-      : known(false);
-  const parts = all({ load: continuousCurrent(job, circuit, loads, poles), ratedA: ratedCurrent(device), listed });
-  const comparison = map(parts, ({ load, ratedA, listed: whole }): Comparison => {
-    const demand = whole ? load.wholeA : load.factoredA;
-    const formula = whole ? 'I continuous + I other' : '1.25 · I continuous + I other';
-    const values = `${whole ? '' : '1.25 · '}${figure(load.continuousA)} + ${figure(load.otherA)}`;
-    const full = isFull(circuit, load.wholeA, ratedA);
+const least = (atLeast: AtLeast | undefined): Comparison['atLeast'] =>
+  atLeast === undefined ? undefined : { demand: atLeast.demandA, missing: atLeast.missing };
+
+/** A group device with overcurrent protection carries what hangs behind it, line by line. */
+function groupCarries(facts: CircuitFacts, seated: Seated): Check {
+  const { device } = seated;
+  const { job, house } = facts;
+  const rule = clause(job.pack, 'carries');
+  const nec = job.dialect === 'nec';
+  const behind = circuitsBehind(facts, seated);
+  const asked = list(
+    behind.map((wiring) => {
+      const lines = linesSaid(device, wiring.startDevices.at(-1));
+      return nec
+        ? map(house.continuousOf(wiring), ({ factoredA, atLeast }) => partOf(factoredA, atLeast.factored, lines))
+        : map(house.designOf(wiring), ({ ibA, atLeast }) => partOf(ibA, atLeast, lines));
+    }),
+  );
+  const parts = all({
+    asked,
+    share: groupShare(job, device, behind.length),
+    ratedA: ratedCurrent(device),
+    factor: nec ? OUTSIDE : deviceFactor(facts, seated),
+  });
+  const comparison = map(parts, ({ asked: each, share, ratedA, factor }): Comparison => {
+    const sum = sumOf(each, share);
+    const limit = ratedA * factor;
+    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const of = share.kind === 'stated' ? ` · ${share.share}` : '';
     return {
+      demand: sum.mostA,
+      limit,
+      unit: 'A',
+      rule,
+      atLeast: least(atLeastOf(sum)),
+      because: () => `what the ${each.length} circuits behind ${device.name} ask${on}`,
+      working: () => [
+        line(
+          `Σ I behind${of === '' ? '' : ' · share that runs together'}${on}`,
+          `${sum.on.map((index) => figure(each[index]!.mostA)).join(' + ')}${of}`,
+          `${figure(sum.mostA)} A`,
+          PLATE,
+        ),
+        line('≤ In · factor', `${figure(sum.mostA)} ≤ ${figure(limit)}`, holds(sum.mostA, limit), rule),
+      ],
+    };
+  });
+  return judge(`carries:${device.id}`, `Load through ${device.name}`, comparison);
+}
+
+/** NEC: 1.25 times the continuous part and the rest ≤ In; a device listed for all of its rating carries it as it is. */
+function carriesContinuous(facts: CircuitFacts, device: Device): Check {
+  const { circuit, job } = facts;
+  const { id, name } = device;
+  const rule = clause(job.pack, 'carries');
+  const parts = all({ load: facts.continuous, ratedA: ratedCurrent(device) });
+  const comparison = andThen(parts, ({ load, ratedA }): Maybe<Comparison> => {
+    const full = isFull(circuit, load.wholeA, ratedA);
+    const by = (demand: number, formula: string, atLeast: AtLeast | undefined): Comparison => ({
       demand,
       limit: ratedA,
       unit: 'A',
-      rule: CONTINUOUS,
+      rule,
+      atLeast: least(atLeast),
       within: full ? 'caution' : 'pass',
       because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
       working: () => [
-        line(formula, values, `${figure(demand)} A`, CONTINUOUS),
+        line(formula, load.values(), `${figure(demand)} A`, rule),
         ...load.sized.map((by) => line(by.formula, by.values, `${figure(by.neededA)} A`, by.source)),
-        line('≤ In', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), CONTINUOUS),
+        line('≤ rating', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), rule),
         ...(full ? [fullLine(load.wholeA, ratedA)] : []),
       ],
-    };
+    });
+    return relieved(
+      by(load.factoredA, load.formula, load.atLeast.factored),
+      by(load.wholeA, 'all of the load as it is', load.atLeast.whole),
+      () => earned(WHOLE_RATING, device),
+    );
   });
   return judge(`carries:${id}`, `Load through ${name}`, comparison);
 }
 
 /** A large range has a circuit of 40 A at least, whatever its demand comes to. */
 function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
-  const range = loads.find(
-    ({ appliance, powerW }) => appliance?.value === 'range' && powerW !== undefined && powerW.value >= LARGE_RANGE_W,
-  );
-  if (range === undefined) return [];
   const rule = RANGE_DEVICE(job.pack);
-  const parts = all({
-    ratedA: ratedCurrent(device),
-    kind: need(range.appliance, `loads.${range.id}.appliance`, `what ${range.name} is`),
-    powerW: need(range.powerW, `loads.${range.id}.powerW`, `power of ${range.name}`),
+  const ranges = loads.flatMap((load) => {
+    const read = all({
+      kind: need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`),
+      powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`),
+    });
+    return read.known && read.value.kind === 'range' && read.value.powerW >= LARGE_RANGE_W ? [{ ...load, read }] : [];
   });
+  const range = ranges[0];
+  if (range === undefined) return [];
+  const parts = all({ ratedA: ratedCurrent(device), read: range.read });
   const comparison = map(
     parts,
-    ({ ratedA, powerW }): Comparison => ({
+    ({ ratedA, read: { powerW } }): Comparison => ({
       demand: RANGE_LEAST_A,
       limit: ratedA,
       unit: 'A',
@@ -153,11 +205,63 @@ const isFull = ({ toBoardId }: Circuit, demandA: number, ratedA: number): boolea
   toBoardId !== undefined && !fits(demandA, FULL_SHARE * ratedA);
 const NEARLY = `: above ${FULL_SHARE} of it, the board is nearly full`;
 const fullLine = (demandA: number, ratedA: number): WorkingLine =>
-  line(`Ib ≤ ${FULL_SHARE} · In`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);
+  line(`I ≤ ${FULL_SHARE} · In`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);
+
+/** A board is rated for what the device ahead of it lets in: its own main, or the one of its feeder. */
+function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[] {
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (board === undefined) return [];
+  const rule = clause(job.pack, 'panelRating');
+  const ahead = own.filter(isOvercurrent).at(-1) ?? chain.filter(isOvercurrent).at(-1);
+  const title = `Rating of ${board.name}`;
+  const id = `board:${board.id}`;
+  if (ahead === undefined)
+    return [unknownCheck(id, title, [{ path: `circuits.${circuit.id}`, what: `an overcurrent device ahead of ${board.name}` }])];
+  const { device } = ahead;
+  // An old board may bear no rating at all: that is said, and there is nothing to hold against the device.
+  if (board.ratedA === undefined)
+    return [
+      ruled(id, title, 'not-applicable', `no rating of ${board.name} is entered: it is not held against ${device.name}`, rule),
+    ];
+  const parts = all({
+    ratedA: ratedCurrent(device),
+    boardA: need(board.ratedA, `boards.${board.id}.ratedA`, `rating of ${board.name}`),
+  });
+  const comparison = map(
+    parts,
+    ({ ratedA, boardA }): Comparison => ({
+      demand: ratedA,
+      limit: boardA,
+      unit: 'A',
+      rule,
+      aside: true,
+      because: () => `${device.name}, ${figure(ratedA)} A, ahead of ${board.name}`,
+      working: () => [
+        line('rating ahead ≤ rating of the board', `${figure(ratedA)} ≤ ${figure(boardA)}`, holds(ratedA, boardA), rule),
+      ],
+    }),
+  );
+  return [judge(id, title, comparison)];
+}
+
+/** A load that wants a neutral has one in its circuit. */
+function neutralsWanted({ loads, poles, job }: CircuitFacts): Check[] {
+  return loads
+    .filter(({ needsNeutral }) => needsNeutral === true)
+    .flatMap(({ id: loadId, name }) => {
+      const id = `neutral:${loadId}`;
+      const title = `Neutral for ${name}`;
+      if (!poles.known) return [unknownCheck(id, title, poles.missing)];
+      return poles.value.neutral
+        ? []
+        : [ruled(id, title, 'stop', `${name} wants a neutral, and its circuit has none`, clause(job.pack, 'needsNeutral'))];
+    });
+}
 
 /** A switch carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
 function switchRating(facts: CircuitFacts, { device }: Seated): Check {
   const { settings, id, name } = device;
+  const rule = clause(facts.job.pack, 'switchRating');
   const ahead = aheadOf(facts, device);
   const own =
     settings.family === 'switch'
@@ -168,16 +272,11 @@ function switchRating(facts: CircuitFacts, { device }: Seated): Check {
       demand: parts.ahead,
       limit: parts.own,
       unit: 'A',
-      rule: SWITCH,
+      rule,
       aside: true,
       because: () => `rating of the device ahead of ${name}`,
       working: () => [
-        line(
-          'In ahead ≤ In of the switch',
-          `${figure(parts.ahead)} ≤ ${figure(parts.own)}`,
-          holds(parts.ahead, parts.own),
-          SWITCH,
-        ),
+        line('In ahead ≤ In of the switch', `${figure(parts.ahead)} ≤ ${figure(parts.own)}`, holds(parts.ahead, parts.own), rule),
       ],
     };
   });
@@ -201,6 +300,7 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
   const { settings, id, name } = device;
   if (settings.family !== 'rccb') return notYet(device);
+  const rule = clause(facts.job.pack, 'switchRating');
   const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
   const ahead = aheadOf(facts, device);
   const behind = list(
@@ -224,20 +324,18 @@ function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
       demand,
       limit,
       unit: 'A',
-      rule: SWITCH,
+      rule,
       aside: true,
       because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
-      working: () => [
-        line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), SWITCH),
-      ],
+      working: () => [line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     }));
   });
   return judge(`carries:${id}`, `Rating of ${name}`, comparison);
 }
 
 /** The lines a device behind another hangs on: all of them unless it is said, and none apart where that other has but one. */
-const linesSaid = (ahead: Device, own: Device): readonly Line[] =>
-  linesOpened(ahead) > 1 && own.lines.length === linesOpened(own) ? own.lines : LINES;
+const linesSaid = (ahead: Device, own: Device | undefined): readonly Line[] =>
+  own !== undefined && linesOpened(ahead) > 1 && own.lines.length === linesOpened(own) ? own.lines : LINES;
 
 /** Ratings added up by line. */
 const mostOnALine = (devices: readonly { ratedA: number; lines: readonly Line[] }[]): number =>

@@ -1,4 +1,5 @@
-import { canBeBackFed, chainFrom, type OnTheWay } from '../../house/chains';
+import { neutralReturnBehind } from '../../house/bonds';
+import { chainFrom, type OnTheWay } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, isResidual } from '../../house/facts';
 import { known, type Maybe, need, unknown } from '../../job/known';
 import { word } from '../../job/terms';
@@ -6,33 +7,34 @@ import { type Answer, type Check, rankOf, worstVerdict } from '../../judging/ans
 import { answer, notApplicable, ruled, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/faults';
 import type { SupplyCase } from '../../network/feeding';
-import { DISCONNECTION_SOURCE, disconnectionTimeS } from '../../tables/disconnection';
-import type { Source } from '../../tables/source';
+import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
+import { disconnectionTimeS } from '../../tables/disconnection';
+import { bondChecks } from './bonds';
+import { BOTH_SIDES, SLOW_FINAL } from './credits';
 import { measuredLoop } from './measuredLoop';
 import { necWays } from './nec/necGroundFault';
+import { neutralAsGround } from './nec/neutralAsGround';
 import { overcurrentWay } from './overcurrentWay';
 import { electrodeCheck, residualWay } from './residualWay';
-import type { Way } from './way';
+import type { Allowed, Way } from './way';
+import { wayBack } from './wayBack';
 
-const RETURN: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.3.1.1', basis: 'memory' };
-const NEC_RETURN: Source = { standard: 'NEC', edition: '', clause: '250.4(A)(5)', basis: 'memory' };
-const UNMARKED: Source = { standard: 'NEC', edition: '', clause: '406.4(D)(2)', basis: 'memory' };
-const BOND: Source = { standard: 'IEC 60364-5-55', edition: '2011', clause: '551.4.4, 551.6', basis: 'memory' };
-const BACK_FED: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531, bidirectional supply', basis: 'memory' };
 const TITLE = 'Earth fault at the farthest point';
 
 /** Compares the least earth fault at the farthest point, from every single source, with what makes some device open in time. */
 export function clearsInTime(facts: CircuitFacts): Answer {
   const { circuit, house } = facts;
-  const lacking = withoutReturn(facts) ?? withoutMetal(facts);
-  if (lacking !== undefined) return answer('clears-in-time', [lacking]);
+  const lacking = wayBack(facts, TITLE);
+  if (lacking !== undefined) return answer('clears-in-time', [lacking, ...bondChecks(facts)]);
   const cases = house.network.casesFor(facts.wiring, 'MIN');
   if (cases.length === 0)
     return answer('clears-in-time', [
       unknownCheck('source', TITLE, [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
     ]);
   const checks = cases.flatMap((at) => checksIn(facts, at, cases.length > 1 ? ` (${at.when})` : ''));
-  checks.push(...backFed(facts), ...electrodeCheck(facts), ...measuredLoop(facts));
+  checks.push(...bondChecks(facts), ...neutralAsGround(facts), ...backFed(facts), ...residualWithoutSight(facts));
+  checks.push(...electrodeCheck(facts), ...measuredLoop(facts));
   return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', TITLE, [noDevice(circuit)])]);
 }
 
@@ -41,40 +43,16 @@ const noDevice = ({ id, name }: CircuitFacts['circuit']) => ({
   what: `an overcurrent device ahead of ${name}`,
 });
 
-/** A cable with no way back for an earth fault: nothing will open, unless the electrode is what it is meant to go through. */
-function withoutReturn({ wiring, circuit, job, house }: CircuitFacts): Check | undefined {
-  const bare = wiring.stretches.find(({ segment }) => segment.protectivePath === 'none');
-  if (bare === undefined) return undefined;
-  const ownElectrode = circuit.toBoardId !== undefined && house.wirings.electrodesAt.has(circuit.toBoardId);
-  if (job.supply.earthing === 'TT' && (circuit.kind === 'service' || ownElectrode)) return undefined;
-  if (job.dialect === 'iec') return ruled('return', TITLE, 'stop', `${bare.facts.name} has no protective conductor`, RETURN);
-  const points = house.socketsOf(circuit.id);
-  const marked = points.length > 0 && points.every((point) => point.noEarthMarked?.value === true);
-  const groundFault = wiring.startDevices.some(
-    ({ settings }) => settings.family === 'moulded-case-nec' && settings.groundFault === 'class-A',
-  );
-  return marked && groundFault
-    ? ruled('return', TITLE, 'caution', 'outlets without an equipment ground, marked so, behind class A protection', UNMARKED)
-    : ruled(
-        'return',
-        TITLE,
-        'stop',
-        `${bare.facts.name} has no equipment ground: earth itself would be the way back`,
-        NEC_RETURN,
-      );
+function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly Check[] {
+  const checks = judgedIn(facts, at, suffix);
+  // Whether the source can feed alone is not said: what does not pass then may never be.
+  if (at.doubt === undefined || checks.every(({ verdict }) => verdict === 'pass' || verdict === 'not-applicable')) return checks;
+  return [unknownCheck(`source${suffix}`, `${TITLE}${suffix}`, [at.doubt])];
 }
 
-/** A service in TT without a protective conductor earths no metalwork: there is nothing along it to disconnect for. */
-function withoutMetal({ wiring, circuit, job }: CircuitFacts): Check | undefined {
-  const bare = wiring.stretches.some(({ segment }) => segment.protectivePath === 'none');
-  return bare && circuit.kind === 'service' && job.supply.earthing === 'TT'
-    ? notApplicable('return', TITLE, 'no metalwork is earthed along a service without a protective conductor')
-    : undefined;
-}
-
-function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] {
+function judgedIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly Check[] {
   const { circuit, house, wiring, job } = facts;
-  const apart = notJoined(at, suffix, word(job.dialect, 'earth'));
+  const apart = notJoined(facts, at, suffix);
   if (apart !== undefined) return [apart];
   const fault = house.network.leastIn(at, wiring, 'L-PE');
   const chain = chainFrom(facts, at.origins[0]!);
@@ -85,13 +63,15 @@ function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): Check[] 
   if (able.length === 0) return [nothingClears(facts, chain.value, fault, suffix)];
   const ways = job.dialect === 'nec' ? necWays(facts, able, fault, suffix) : metricWays(facts, able, fault, suffix);
   const best = bestOf(ways);
+  const reversed = chain.value.filter((seated) => seated.reversed).flatMap((seated) => fromBehind(facts, seated, suffix));
   return best === undefined
-    ? [unknownCheck(`device${suffix}`, `${TITLE}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing)]
-    : [...best.checks];
+    ? [unknownCheck(`device${suffix}`, `${TITLE}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing), ...reversed]
+    : [...best.checks, ...reversed];
 }
 
 /** A generator or inverter whose neutral is not joined to earth drives no earth fault: nothing opens, and nothing tells. */
-function notJoined({ state, origins, when }: SupplyCase, suffix: string, earth: string): Check | undefined {
+function notJoined({ job }: CircuitFacts, { state, origins, when }: SupplyCase, suffix: string): Check | undefined {
+  const earth = word(job.dialect, 'earth');
   const origin = origins[0]!;
   if (state.kind === 'grid' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return undefined;
   const path = `origins.${origin.id}.neutralBond`;
@@ -99,29 +79,41 @@ function notJoined({ state, origins, when }: SupplyCase, suffix: string, earth: 
   if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);
   if (bond.value) return undefined;
   const why = `the neutral of ${origin.name} is not joined to ${earth}: no device opens on a fault to ${earth}`;
-  return ruled(`bond${suffix}`, `${TITLE}${suffix}`, 'stop', why, BOND, bond.given);
+  return ruled(`bond${suffix}`, `${TITLE}${suffix}`, 'stop', why, clause(job.pack, 'islandBond'), bond.given);
 }
 
 /** No device that opens is ahead: the supplier's own side for a service; a stop where something is there that only alarms. */
-function nothingClears({ circuit }: CircuitFacts, chain: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Check {
+function nothingClears({ circuit, job }: CircuitFacts, chain: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Check {
   const id = `device${suffix}`;
   const title = `${TITLE}${suffix}`;
   const monitor = chain.find(({ device }) => device.settings.family === 'monitor');
-  if (monitor !== undefined)
-    return ruled(id, title, 'stop', `${monitor.device.name} only alarms: another device has to open`, DISCONNECTION_SOURCE);
+  if (monitor !== undefined) {
+    const words = `${monitor.device.name} only alarms: another device has to open`;
+    return ruled(id, title, 'stop', words, clause(job.pack, 'disconnection'));
+  }
   if (circuit.kind === 'service') return notApplicable(id, title, 'ahead of the first device of this job: the supplier’s side');
   return unknownCheck(id, title, fault.known ? [noDevice(circuit)] : fault.missing);
 }
 
 function metricWays(facts: CircuitFacts, able: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Way[] {
-  const { supply } = facts.job;
-  const allowedS = disconnectionTimeS(supply.u0V, supply.earthing === 'TT', facts.circuit.kind !== 'final');
-  const time: Maybe<number> =
-    allowedS === undefined ? unknown('supply.u0V', `a disconnection time for ${supply.u0V} V`) : known(allowedS);
+  const allowed = allowedTime(facts);
   return able.flatMap((seated): Way[] => [
-    ...(isOvercurrent(seated) ? [overcurrentWay(facts, seated, fault, time, suffix)] : []),
-    ...(isResidual(seated) ? [residualWay(facts, seated, fault, time, suffix)] : []),
+    ...(isOvercurrent(seated) ? [overcurrentWay(facts, seated, fault, allowed, suffix)] : []),
+    ...(isResidual(seated) ? [residualWay(facts, seated, fault, allowed, suffix)] : []),
   ]);
+}
+
+/** The longest time by the table, and the longer one a large final circuit may earn. */
+function allowedTime(facts: CircuitFacts): Allowed {
+  const { job, circuit, soil } = facts;
+  const { u0V } = job.supply;
+  const final = circuit.kind === 'final';
+  const timeS = (distribution: boolean): Maybe<number> => {
+    if (!soil.known) return soil;
+    const s = disconnectionTimeS(u0V, soil.value, distribution);
+    return s === undefined ? unknown('supply.u0V', `a disconnection time for ${u0V} V`) : known(s, soil.given);
+  };
+  return { timeS: timeS(!final), slowS: final ? timeS(true) : undefined, credit: () => earned(SLOW_FINAL, facts) };
 }
 
 /**
@@ -141,30 +133,48 @@ function bestOf(ways: readonly Way[]): Way | undefined {
   return best?.way;
 }
 
-/** A device made for one direction only, where a source below can feed it from behind. */
-function backFed(facts: CircuitFacts): Check[] {
-  return facts.own.flatMap((seated) => {
+/** The circuit's own devices, where a source behind can feed them from there. */
+const backFed = (facts: CircuitFacts): Check[] =>
+  facts.own.flatMap((seated) => fromBehind(facts, { ...seated, reversed: false }, ''));
+
+/** A device made for one direction only, fed from the other: what it does then nobody has tried. */
+function fromBehind(facts: CircuitFacts, seated: OnTheWay, suffix: string): Check[] {
+  const { device } = seated;
+  if (device.settings.family !== 'rcbo') return [];
+  const id = `back-fed:${device.id}${suffix}`;
+  const title = `${device.name} fed from both sides${suffix}`;
+  const credit = earned(BOTH_SIDES, { facts, seated });
+  if (!credit.known) return [unknownCheck(id, title, credit.missing)];
+  const rule = clause(facts.job.pack, 'oneWay');
+  if (!credit.value.earned) return [ruled(id, title, 'stop', credit.value.why, rule, credit.given)];
+  return credit.given.assumed ? [ruled(id, title, 'pass', 'it may be fed from both sides', rule, credit.given)] : [];
+}
+
+/**
+ * A residual device ahead of a place where the neutral brings earth faults home sees none of them, or opens on load: a stop by
+ * itself, whatever else clears.
+ */
+function residualWithoutSight(facts: CircuitFacts): Check[] {
+  return facts.ahead.filter(isResidual).flatMap((seated) => {
     const { device } = seated;
-    if (device.settings.family !== 'rcbo' || !canBeBackFed(facts, seated)) return [];
-    const id = `back-fed:${device.id}`;
-    const title = `${device.name} fed from both sides`;
-    const { bidirectional } = device.settings;
-    if (bidirectional === undefined)
+    const place = neutralReturnBehind(facts, seated);
+    const id = `sight:${device.id}`;
+    const title = `Neutral behind ${device.name}`;
+    if (!place.known) return [unknownCheck(id, title, place.missing)];
+    const rule = clause(facts.job.pack, 'residualPen');
+    if (place.value !== undefined)
       return [
-        unknownCheck(id, title, [
-          { path: `devices.${device.id}.settings.bidirectional`, what: `whether ${device.name} may be fed from both sides` },
-        ]),
+        ruled(
+          id,
+          title,
+          'stop',
+          `${place.value}: ${device.name} does not see an earth fault there, or opens on load`,
+          rule,
+          place.given,
+        ),
       ];
-    return bidirectional.value
-      ? []
-      : [
-          ruled(
-            id,
-            title,
-            'stop',
-            'it may be fed from its line side only, and a source below it can feed it from behind',
-            BACK_FED,
-          ),
-        ];
+    return place.given.assumed
+      ? [ruled(id, title, 'pass', 'neutral and protective conductor are apart behind it', rule, place.given)]
+      : [];
   });
 }

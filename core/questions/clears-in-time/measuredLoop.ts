@@ -1,11 +1,10 @@
-import { currentWithin } from '../../curves/edge';
-import { overcurrentBand } from '../../devices/bands';
 import { type CircuitFacts, isResidual } from '../../house/facts';
-import { andThen, known, type Maybe, unknown } from '../../job/known';
+import { all, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
-import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
 import { disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
+import { openingCurrent } from './overcurrentWay';
 
 const COLD: Source = {
   standard: 'common practice',
@@ -21,27 +20,26 @@ export const COLD_SHARE = 0.8;
  * 1.0 a caution. Circuits cleared by a residual device are not held to it.
  */
 export function measuredLoop(facts: CircuitFacts): Check[] {
-  const { house, circuit, protective, job, ahead } = facts;
-  if (job.dialect === 'nec' || job.supply.earthing === 'TT' || protective === undefined) return [];
+  const { house, circuit, protective, job, ahead, soil } = facts;
+  if (job.dialect === 'nec' || (soil.known && soil.value) || protective === undefined) return [];
   if (ahead.some(isResidual)) return [];
   const readings = house.readingsOf(circuit.id).filter((reading) => reading.kind === 'zs' && reading.value !== undefined);
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   if (allowedS === undefined) return [];
   return readings.map((reading) => {
     const demand = reading.value!;
-    const comparison = andThen(overcurrentBand(protective, 'standard'), (band): Maybe<Comparison> => {
-      const iaA = currentWithin(band.slow, allowedS);
-      if (iaA === undefined)
-        return unknown(`devices.${protective.id}`, `${protective.name}: no current opens it within ${allowedS} s`);
+    const comparison = map(all({ opening: openingCurrent(facts, protective, allowedS), soil }), ({ opening }): Comparison => {
+      const { iaA, sources } = opening;
       const limit = (job.supply.cMin * job.supply.u0V) / iaA;
-      return known({
+      const cold = fits(demand, COLD_SHARE * limit);
+      return {
         demand,
         limit,
         unit: 'Ω',
         rule: COLD,
-        within: demand <= COLD_SHARE * limit ? 'pass' : 'caution',
+        within: cold ? 'pass' : 'caution',
         because: () =>
-          demand <= COLD_SHARE * limit
+          cold
             ? 'read cold, within 0.8 of the limit'
             : `read cold: above 0.8 of the limit, ${figure(COLD_SHARE * limit)} Ω, it may be too much when hot`,
         working: () => [
@@ -49,7 +47,7 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
             'limit = cmin·U0/Ia',
             `${figure(job.supply.cMin)} · ${figure(job.supply.u0V)} / ${figure(iaA)}`,
             `${figure(limit)} Ω`,
-            band.sources[0]!,
+            sources[0]!,
           ),
           line(
             'Zs read ≤ 0.8 · limit',
@@ -58,7 +56,7 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
             COLD,
           ),
         ],
-      });
+      };
     });
     return judge(`reading:${reading.id}`, 'Loop as measured', comparison);
   });

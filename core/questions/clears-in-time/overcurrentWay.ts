@@ -1,68 +1,121 @@
 import { currentWithin } from '../../curves/edge';
-import { overcurrentBand } from '../../devices/bands';
+import { overcurrentBand, ratedCurrent } from '../../devices/bands';
 import type { OnTheWay } from '../../house/chains';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, known, type Maybe, unknown } from '../../job/known';
+import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
+import type { Device } from '../../job/sealed';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
-import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import { relieved } from '../../judging/relieved';
 import type { Fault } from '../../network/faults';
-import { DISCONNECTION_SOURCE } from '../../tables/disconnection';
+import { clause } from '../../rules/clauses';
+import { tabulatedFuse } from '../../tables/britishFuses';
 import type { Source } from '../../tables/source';
 import { leavesALine } from '../everyLine';
-import type { Way } from './way';
+import { FROM_THIS_SIDE } from './credits';
+import type { Allowed, Way } from './way';
 
-const RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.4.4', basis: 'memory' };
-const TT_RULE: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.5.4', basis: 'memory' };
+/** The current that surely makes a device open within a time, and where it is from. */
+export interface Opening {
+  iaA: number;
+  what: string;
+  sources: readonly Source[];
+}
 
 /**
- * By overcurrent: Zs ≤ U/Ia, Ia being the surest current, that is the upper instantaneous bound, or where the slow edge
- * meets the time. In TT it is a caution at best: it leans on an electrode that stays low.
+ * Ia of a device: where the job's rule book tabulates the fuse its own current, else the upper instantaneous bound, or where the
+ * slow edge meets the time.
+ */
+export function openingCurrent({ job }: CircuitFacts, device: Device, timeS: number): Maybe<Opening> {
+  const { settings, id, name } = device;
+  if (job.pack === 'bs-7671-2018-a2' && settings.family === 'fuse') {
+    const listed = map(ratedCurrent(device), (ratedA) => tabulatedFuse(settings.system, ratedA, timeS));
+    if (!listed.known) return listed;
+    if (listed.value !== undefined) {
+      const { iaA, source } = listed.value;
+      return known({ iaA, what: `Ia as tabulated for ${timeS} s`, sources: [source] }, listed.given);
+    }
+  }
+  return andThen(overcurrentBand(device, 'standard'), (band): Maybe<Opening> => {
+    const iaA = currentWithin(band.slow, timeS);
+    if (iaA === undefined) return unknown(`devices.${id}`, `${name}: no current opens it within ${timeS} s`);
+    const sure = band.instantaneous !== undefined && iaA === band.instantaneous.upperA;
+    return known({ iaA, what: sure ? 'Ia = upper instantaneous bound' : `Ia = slow edge at ${timeS} s`, sources: band.sources });
+  });
+}
+
+/**
+ * By overcurrent: Zs ≤ U/Ia. In TT it is a caution at best: it leans on an electrode that stays low.
  */
 export function overcurrentWay(
   facts: CircuitFacts,
-  { device }: OnTheWay,
+  seated: OnTheWay,
   fault: Maybe<Fault>,
-  allowed: Maybe<number>,
+  { timeS, slowS, credit }: Allowed,
   suffix: string,
 ): Way {
+  const { device } = seated;
   const id = `overcurrent:${device.id}${suffix}`;
   const title = `${device.name} by overcurrent${suffix}`;
   const leaves = leavesALine(facts, device, id, title);
   if (leaves !== undefined) return { checks: [leaves] };
-  const parts = all({ fault, allowedS: allowed, band: overcurrentBand(device, 'standard') });
-  const soil = facts.job.supply.earthing === 'TT';
-  const comparison = andThen(parts, ({ fault: least, allowedS, band }): Maybe<Comparison> => {
-    const iaA = currentWithin(band.slow, allowedS);
-    if (iaA === undefined) return unknown(`devices.${device.id}`, `${device.name}: no current opens it within ${allowedS} s`);
-    const limitOhm = least.emfV / iaA;
-    const sure = band.instantaneous !== undefined && iaA === band.instantaneous.upperA;
-    return known({
-      demand: least.loopOhm,
-      limit: limitOhm,
-      unit: 'Ω',
-      rule: soil ? TT_RULE : RULE,
-      grade: 'standard',
-      rests: [...band.sources, LOOP_SOURCE],
-      within: soil ? 'caution' : 'pass',
-      because: () =>
-        `${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A${soil ? '; only with an electrode that stays as low' : ''}`,
-      working: () => [
-        faultLine(least),
-        line('longest time allowed', 'U0 line to earth', `${allowedS} s`, DISCONNECTION_SOURCE),
-        line(
-          sure ? 'Ia = upper instantaneous bound' : `Ia = slow edge at ${allowedS} s`,
-          device.name,
-          `${figure(iaA)} A`,
-          band.sources[0]!,
-        ),
-        line(
-          'Zs ≤ U/Ia',
-          `${figure(least.loopOhm)} ≤ ${figure(least.emfV)} / ${figure(iaA)} = ${figure(limitOhm)}`,
-          holds(least.loopOhm, limitOhm),
-          soil ? TT_RULE : RULE,
+  const side = FROM_THIS_SIDE.holds({ facts, seated });
+  if (!side.known) return { checks: [unknownCheck(id, title, side.missing)] };
+  if (!side.value)
+    return {
+      checks: [
+        ruled(
+          id,
+          title,
+          'stop',
+          'it works from its line side only, and the fault comes from the other',
+          clause(facts.job.pack, 'oneWay'),
+          side.given,
         ),
       ],
-    });
-  });
+    };
+  const within = (allowed: Maybe<number>): Maybe<Comparison> =>
+    andThen(all({ fault, soil: facts.soil, allowedS: allowed, side }), ({ fault: least, soil, allowedS }) =>
+      map(openingCurrent(facts, device, allowedS), (opening) => compare(facts, device, least, soil, allowedS, opening)),
+    );
+  const plain = within(timeS);
+  const comparison =
+    slowS === undefined ? plain : andThen(plain, (strict) => andThen(within(slowS), (slow) => relieved(strict, slow, credit)));
   return { checks: [judge(id, title, comparison)] };
+}
+
+function compare(
+  { job }: CircuitFacts,
+  device: Device,
+  least: Fault,
+  soil: boolean,
+  allowedS: number,
+  { iaA, what, sources }: Opening,
+): Comparison {
+  const rule = clause(job.pack, soil ? 'loopSoil' : 'loop');
+  const limitOhm = least.emfV / iaA;
+  const british = job.pack === 'bs-7671-2018-a2';
+  const loops = `Zs ${figure(least.loopOhm)} Ω, greatest Zs ${figure(limitOhm)} Ω: `;
+  return {
+    demand: least.loopOhm,
+    limit: limitOhm,
+    unit: 'Ω',
+    rule,
+    grade: 'standard',
+    rests: [...sources, LOOP_SOURCE],
+    within: soil ? 'caution' : 'pass',
+    because: () =>
+      `${british ? loops : ''}${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A${soil ? '; only with an electrode that stays as low' : ''}`,
+    working: () => [
+      faultLine(least),
+      line('longest time allowed', 'U0 line to earth', `${allowedS} s`, clause(job.pack, 'disconnection')),
+      line(what, device.name, `${figure(iaA)} A`, sources[0]!),
+      line(
+        british ? 'Zs ≤ greatest Zs = Cmin·U0/Ia' : 'Zs ≤ U/Ia',
+        `${figure(least.loopOhm)} ≤ ${figure(least.emfV)} / ${figure(iaA)} = ${figure(limitOhm)}`,
+        holds(least.loopOhm, limitOhm),
+        rule,
+      ),
+    ],
+  };
 }

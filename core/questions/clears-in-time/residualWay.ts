@@ -1,22 +1,19 @@
 import { timeAt } from '../../curves/edge';
-import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
+import { RESIDUAL_SOURCE, type ResidualPart, residualPart } from '../../devices/residual';
 import type { OnTheWay } from '../../house/chains';
 import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
-import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import { relieved } from '../../judging/relieved';
 import type { Fault } from '../../network/faults';
-import { opensNeutral } from '../../network/poles';
 import { electrodesOhm } from '../../network/source';
-import { DISCONNECTION_SOURCE } from '../../tables/disconnection';
-import type { Source } from '../../tables/source';
+import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
 import { leavesALine } from '../everyLine';
-import type { Way } from './way';
-
-const TOUCH: Source = { standard: 'IEC 60364-4-41', edition: '2005+A1:2017', clause: '411.5.3', basis: 'memory' };
-const LIVE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531.3.1', basis: 'memory' };
-const STABLE: Source = { standard: 'IEC 60364-5-53', edition: '2019', clause: '531.3.5.3, note on stability', basis: 'memory' };
+import { RESIDUAL } from './credits';
+import type { Allowed, Way } from './way';
 
 /** Touch voltage that may stand for ever, V. */
 export const TOUCH_V = 50;
@@ -31,52 +28,60 @@ export function residualWay(
   facts: CircuitFacts,
   seated: OnTheWay,
   fault: Maybe<Fault>,
-  allowed: Maybe<number>,
+  { timeS: allowed, slowS, credit: slowCredit }: Allowed,
   suffix: string,
 ): Way {
   const { device } = seated;
   const id = `residual:${device.id}${suffix}`;
   const title = `${device.name} by residual current${suffix}`;
-  const refused = cannotCount(facts, seated, id, title);
-  if (refused !== undefined) return { checks: [refused] };
+  const { pack } = facts.job;
+  const leaves = leavesALine(facts, device, id, title);
+  if (leaves !== undefined) return { checks: [leaves] };
+  const credit = earned(RESIDUAL, { facts, seated });
+  if (!credit.known) return { checks: [unknownCheck(id, title, credit.missing)] };
+  if (!credit.value.earned) return { checks: [ruled(id, title, 'stop', credit.value.why, RESIDUAL.clause(pack), credit.given)] };
   const part = residualPart(device) ?? unknown(`devices.${device.id}`, `residual part of ${device.name}`);
-  const parts = all({ least: fault, allowedS: allowed, part });
-  const comparison = andThen(parts, ({ least, allowedS, part: residual }): Maybe<Comparison> => {
-    const timeS = timeAt(residual.slow, least.currentA);
-    return known({
-      demand: timeS,
-      limit: allowedS,
-      unit: 's',
-      rule: DISCONNECTION_SOURCE,
-      rests: [RESIDUAL_SOURCE, LOOP_SOURCE],
-      because: () =>
-        Number.isFinite(timeS)
-          ? `${figure(least.currentA)} A flow, hot; its residual part opens within ${figure(timeS)} s`
-          : `${figure(least.currentA)} A flow, hot: less than opens its residual part`,
-      working: () => [
-        faultLine(least),
-        line(
-          't = residual slow edge',
-          `${figure(least.currentA)} A at IΔn ${figure(residual.sensitivityA * 1000)} mA${residual.delay === 'S' ? ', S' : ''}`,
-          `${figure(timeS)} s`,
-          RESIDUAL_SOURCE,
-        ),
-        line('t ≤ longest time', `${figure(timeS)} ≤ ${allowedS}`, holds(timeS, allowedS), DISCONNECTION_SOURCE),
-      ],
-    });
-  });
+  const within = (time: Maybe<number>): Maybe<Comparison> =>
+    map(all({ least: fault, allowedS: time, part, credit }), ({ least, allowedS, part: residual }) =>
+      compare(facts, least, allowedS, residual),
+    );
+  const plain = within(allowed);
+  const comparison =
+    slowS === undefined
+      ? plain
+      : andThen(plain, (strict) => andThen(within(slowS), (slow) => relieved(strict, slow, slowCredit)));
   const checks = [judge(id, title, comparison)];
-  if (facts.job.supply.earthing === 'TT') checks.push(touchCheck(facts, seated, suffix));
+  if (!facts.soil.known || facts.soil.value) checks.push(touchCheck(facts, seated, suffix));
   return { checks };
 }
 
-function cannotCount(facts: CircuitFacts, { device }: OnTheWay, id: string, title: string): Check | undefined {
-  const poles = facts.poles.known ? facts.poles.value : undefined;
-  const leaves = leavesALine(facts, device, id, title);
-  if (leaves !== undefined) return leaves;
-  if (facts.job.supply.earthing === 'TT' && poles?.neutral === true && !opensNeutral(device))
-    return ruled(id, title, 'stop', 'leaves the neutral closed: in TT it has to open every live conductor', LIVE);
-  return undefined;
+function compare({ job, soil }: CircuitFacts, least: Fault, allowedS: number, residual: ResidualPart): Comparison {
+  const rule = clause(job.pack, 'disconnection');
+  const readS = timeAt(residual.slow, least.currentA);
+  // A delayed device in TT is granted its time only where twice its sensitivity flows.
+  const late = soil.known && soil.value && residual.delay === 'S' && !fits(2 * residual.sensitivityA, least.currentA);
+  const timeS = late ? Math.max(readS, residual.slow.vertices[0]!.timeS) : readS;
+  return {
+    demand: timeS,
+    limit: allowedS,
+    unit: 's',
+    rule,
+    rests: [RESIDUAL_SOURCE, LOOP_SOURCE],
+    because: () =>
+      Number.isFinite(timeS)
+        ? `${figure(least.currentA)} A flow, hot; its residual part opens within ${figure(timeS)} s`
+        : `${figure(least.currentA)} A flow, hot: less than opens its residual part`,
+    working: () => [
+      faultLine(least),
+      line(
+        't = residual slow edge',
+        `${figure(least.currentA)} A at IΔn ${figure(residual.sensitivityA * 1000)} mA${residual.delay === 'S' ? ', S' : ''}`,
+        `${figure(timeS)} s`,
+        RESIDUAL_SOURCE,
+      ),
+      line('t ≤ longest time', `${figure(timeS)} ≤ ${allowedS}`, holds(timeS, allowedS), rule),
+    ],
+  };
 }
 
 /** Resistance of the installation's earth: its electrodes; else the loop of the source, which holds them and is more. */
@@ -99,26 +104,30 @@ function earthOhm({ job, house, path }: CircuitFacts): Maybe<{ ohm: number; what
 /** RA·IΔn ≤ 50 V. */
 function touchCheck(facts: CircuitFacts, { device }: OnTheWay, suffix: string): Check {
   const part = residualPart(device) ?? unknown(`devices.${device.id}`, `residual part of ${device.name}`);
-  const comparison = andThen(all({ earth: earthOhm(facts), part }), ({ earth, part: residual }): Maybe<Comparison> => {
-    const demand = earth.ohm * residual.sensitivityA;
-    return known({
-      demand,
-      limit: TOUCH_V,
-      unit: 'V',
-      rule: TOUCH,
-      because: () => `${earth.what}, ${figure(earth.ohm)} Ω, at the sensitivity of ${device.name}`,
-      working: () => [
-        line('RA · IΔn', `${figure(earth.ohm)} · ${figure(residual.sensitivityA)}`, `${figure(demand)} V`, TOUCH),
-        line('RA · IΔn ≤ 50 V', `${figure(demand)} ≤ ${TOUCH_V}`, holds(demand, TOUCH_V), TOUCH),
-      ],
-    });
-  });
+  const rule = clause(facts.job.pack, 'touch');
+  const comparison = andThen(
+    all({ earth: earthOhm(facts), part, soil: facts.soil }),
+    ({ earth, part: residual }): Maybe<Comparison> => {
+      const demand = earth.ohm * residual.sensitivityA;
+      return known({
+        demand,
+        limit: TOUCH_V,
+        unit: 'V',
+        rule,
+        because: () => `${earth.what}, ${figure(earth.ohm)} Ω, at the sensitivity of ${device.name}`,
+        working: () => [
+          line('RA · IΔn', `${figure(earth.ohm)} · ${figure(residual.sensitivityA)}`, `${figure(demand)} V`, rule),
+          line('RA · IΔn ≤ 50 V', `${figure(demand)} ≤ ${TOUCH_V}`, holds(demand, TOUCH_V), rule),
+        ],
+      });
+    },
+  );
   return judge(`touch:${device.id}${suffix}`, `Touch voltage left by ${device.name}${suffix}`, comparison);
 }
 
 /** An electrode of high resistance may not stay as it is. */
 export function electrodeCheck(facts: CircuitFacts): Check[] {
-  if (facts.job.supply.earthing !== 'TT') return [];
+  if (!facts.soil.known || !facts.soil.value) return [];
   const earth = earthOhm(facts);
   if (!earth.known || earth.value.ohm <= UNSTABLE_ELECTRODE_OHM) return [];
   return [
@@ -127,7 +136,7 @@ export function electrodeCheck(facts: CircuitFacts): Check[] {
       'Earth electrode',
       'caution',
       `${earth.value.what}, ${figure(earth.value.ohm)} Ω: above ${UNSTABLE_ELECTRODE_OHM} Ω it may not be stable`,
-      STABLE,
+      clause(facts.job.pack, 'electrodeStable'),
       earth.given,
     ),
   ];

@@ -1,8 +1,8 @@
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../../house/facts';
-import { all, andThen, known, type Maybe, type Missing, need, unknown } from '../../job/known';
-import type { Device } from '../../job/schema/device';
+import { all, andThen, join, known, type Maybe, unknown } from '../../job/known';
+import type { Device } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
@@ -21,14 +21,18 @@ import type { Fault } from '../../network/faults';
 import type { SupplyCase } from '../../network/feeding';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
+import { clause } from '../../rules/clauses';
 import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
 import { RESIDUAL_RATIO, RESIDUAL_RULE, residualPair } from '../../selectivity/residualPair';
 import type { Source } from '../../tables/source';
 
-const RULES = {
-  iec: { standard: 'IEC 60364-5-53', edition: '2019', clause: '535, 536.4', basis: 'memory' },
-  nec: { standard: 'common practice', edition: '', clause: 'coordination; asked for by NEC 240.12, 700.32', basis: 'practice' },
-} as const satisfies Record<string, Source>;
+const NEC_PRACTICE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'coordination; asked for by NEC 240.12, 700.32',
+  basis: 'practice',
+};
+const ruleOf = ({ job }: CircuitFacts): Source => (job.dialect === 'nec' ? NEC_PRACTICE : clause(job.pack, 'selective'));
 const STEPS: Source = {
   standard: 'IEC 60269-2',
   edition: '2013',
@@ -165,7 +169,7 @@ function compare(
     demand: most.currentA,
     limit: pair.limitA,
     unit: 'A',
-    rule: RULES[facts.job.dialect],
+    rule: ruleOf(facts),
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
     because: () => `${sentence()}${lost === undefined ? '' : `; then ${lost} is lost`}${when}`,
@@ -213,12 +217,8 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Ch
   if (!parts.known) return unknownCheck(id, title, parts.missing);
   const { up, down } = parts.value;
   const pair = residualPair(up, down, facts.job.dialect === 'iec');
-  if (!pair.known)
-    return unknownCheck(
-      id,
-      title,
-      [upstream, downstream].flatMap(({ device }) => missingType(device)),
-    );
+  if (!pair.known) return unknownCheck(id, title, pair.missing);
+  const given = join(parts.given, pair.given);
   const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
   if (pair.value.total) {
     const comparison: Comparison = {
@@ -230,20 +230,13 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Ch
       because: () => `only ${downstream.device.name} opens: ${values}`,
       working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', RESIDUAL_RULE)],
     };
-    return judge(id, title, known(comparison, parts.given));
+    return judge(id, title, known(comparison, given));
   }
   const lost = safetyServiceLost(facts, upstream);
   const why = `${upstream.device.name} may open too: ${pair.value.why}`;
   return lost === undefined
-    ? ruled(id, title, 'caution', why, RESIDUAL_RULE, parts.given)
-    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, RESIDUAL_RULE, parts.given);
-}
-
-/** The type of a residual device, where it is missing. */
-function missingType({ settings, id, name }: Device): readonly Missing[] {
-  if (settings.family !== 'rcbo' && settings.family !== 'rccb') return [];
-  const type = need(settings.residual.type, `devices.${id}.settings.residual.type`, `type of ${name}`);
-  return type.known ? [] : type.missing;
+    ? ruled(id, title, 'caution', why, RESIDUAL_RULE, given)
+    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, RESIDUAL_RULE, given);
 }
 
 const partOf = (device: Device): Maybe<ResidualPart> =>
@@ -260,13 +253,13 @@ function alone(facts: CircuitFacts, upstream: Seated): Check {
           (each) => each.circuit.id !== circuit.id && each.groupDevices.some((group) => group.id === upstream.device.id),
         )
       : true;
-  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, RULES[facts.job.dialect]);
+  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, ruleOf(facts));
   const lost = safetyServiceLost(facts, upstream);
   return ruled(
     id,
     title,
     lost === undefined ? 'caution' : 'stop',
     `a fault to ${word(facts.job.dialect, 'earth')} here opens ${upstream.device.name} and darkens what else hangs behind it${lost === undefined ? '' : `: ${lost} is lost`}`,
-    RULES[facts.job.dialect],
+    ruleOf(facts),
   );
 }

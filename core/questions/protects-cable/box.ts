@@ -14,16 +14,18 @@ const PRACTICE: Source = {
 
 /** Other circuits' conductors of another size in the box a cable ends in: to be known, no fault of itself. */
 export function boxInfo({ circuit, house }: CircuitFacts, { segment, facts }: Stretch): Check[] {
-  const size = segment.lineSize?.value;
-  if (segment.box === undefined || size === undefined) return [];
+  const own = facts.size('lineSize');
+  if (segment.box === undefined || !own.known) return [];
+  const size = own.value;
   const others = [...house.wirings.byCircuit.values()].flatMap((wiring) =>
     wiring.circuit.id === circuit.id
       ? []
-      : wiring.stretches.flatMap(({ segment: other }) =>
-          other.box === segment.box && other.lineSize !== undefined && other.lineSize.value !== size
-            ? [`${showSize(other.lineSize.value)} of ${wiring.circuit.number} ${wiring.circuit.name}`]
-            : [],
-        ),
+      : wiring.stretches.flatMap(({ segment: other, facts: of }) => {
+          const there = of.size('lineSize');
+          return other.box === segment.box && there.known && there.value !== size
+            ? [`${showSize(there.value)} of ${wiring.circuit.number} ${wiring.circuit.name}`]
+            : [];
+        }),
   );
   if (others.length === 0) return [];
   const words = `${showSize(size)} here beside ${others.join(', ')} in box ${segment.box}: two circuits of two sizes are no fault`;

@@ -1,21 +1,60 @@
+import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
+import { all, andThen, known, list, type Maybe, need, unknown } from '../../job/known';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
-import { ruled } from '../../judging/judge';
+import { type Comparison, figure, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import { OUTLET_SOURCE, outletsAllowedA } from '../../tables/receptacles';
 import type { Source } from '../../tables/source';
 
-const RULE = {
-  nec: { standard: 'NEC', edition: '', clause: '210.21(B)', basis: 'memory' },
-  iec: { standard: 'IEC 60364-5-51', edition: '2005', clause: '512.1.2', basis: 'memory' },
-} as const satisfies Record<string, Source>;
+const SUITED: Source = { standard: 'IEC 60364-5-51', edition: '2005', clause: '512.1.2', basis: 'memory' };
 
-/** What this question leaves open, said where it is open: outlets may be rated too low, or too high, for their circuit. */
-export function outletsInfo({ circuit, house, job }: CircuitFacts): Check[] {
-  const plugs = circuit.use === 'sockets' || circuit.use === 'mixed' || house.socketsOf(circuit.id).length > 0;
+/**
+ * Ratings of the outlets on a circuit. The NEC has a table: a single receptacle on a circuit of its own is rated at least as its
+ * device, several as listed beside it. Without the outlets and their ratings nothing is known.
+ */
+export function outletsInfo(facts: CircuitFacts): Check[] {
+  const { circuit, house, job, protective } = facts;
+  const sockets = house.socketsOf(circuit.id);
+  const plugs = circuit.use === 'sockets' || circuit.use === 'mixed' || sockets.length > 0;
   if (circuit.kind !== 'final' || !plugs) return [];
   const outlets = `${word(job.dialect, 'socket')}s`;
   const title = `Ratings of the ${outlets}`;
-  return [
-    ruled('outlets', title, 'not-applicable', `not assessed yet: look whether the ${outlets} suit the device`, RULE[job.dialect]),
-  ];
+  if (job.dialect === 'iec')
+    return [
+      ruled('outlets', title, 'not-applicable', `no rule for these here: look whether the ${outlets} suit the device`, SUITED),
+    ];
+  if (sockets.length === 0)
+    return [unknownCheck('outlets', title, [{ path: `circuits.${circuit.id}`, what: `the ${outlets} on ${circuit.name}` }])];
+  if (protective === undefined) return [];
+  const ratings = list(sockets.map(({ id, name, ratedA }) => need(ratedA, `points.${id}.ratedA`, `rating of ${name}`)));
+  const comparison = andThen(all({ ratings, deviceA: ratedCurrent(protective) }), ({ ratings: each, deviceA }) =>
+    compare(facts, each, deviceA),
+  );
+  return [judge('outlets', title, comparison)];
+}
+
+function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number[], deviceA: number): Maybe<Comparison> {
+  const rule = OUTLET_SOURCE(job.pack);
+  const allowed = outletsAllowedA(deviceA);
+  const least = Math.min(...ratings);
+  const most = Math.max(...ratings);
+  const single = ratings.length === 1;
+  const listed = allowed !== undefined && ratings.every((each) => allowed.includes(each));
+  // One outlet may be two receptacles on one yoke: too small for one alone, right for two.
+  if (single && least < deviceA && listed)
+    return unknown(`points.${house.socketsOf(circuit.id)[0]!.id}.kind`, 'whether it is one receptacle or two on one yoke');
+  const fitsTable = single ? least >= deviceA : listed;
+  const wanted = single ? `${figure(deviceA)} A or more for a single one` : `${(allowed ?? []).join(' or ')} A`;
+  return known({
+    demand: fitsTable ? least : least < deviceA ? deviceA : most,
+    limit: fitsTable ? least : least < deviceA ? least : (allowed?.at(-1) ?? 0),
+    unit: 'A',
+    rule,
+    aside: true,
+    because: () => `${ratings.map(figure).join(', ')} A behind ${figure(deviceA)} A: ${wanted}`,
+    working: () => [
+      line('ratings by the table', `behind ${figure(deviceA)} A: ${wanted}`, fitsTable ? 'holds' : 'does not hold', rule),
+    ],
+  });
 }

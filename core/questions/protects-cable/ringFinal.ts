@@ -1,72 +1,106 @@
 import { ratedCurrent } from '../../devices/bands';
-import { sizeMm2 } from '../../job/edges';
-import { all, map } from '../../job/known';
-import type { Device } from '../../job/schema/device';
+import type { CircuitFacts } from '../../house/facts';
+import { all, andThen, list, type Maybe, map } from '../../job/known';
+import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { relieved } from '../../judging/relieved';
+import { drawnOn } from '../../loads/designCurrent';
 import type { Stretch } from '../../network/paths';
-import type { Source } from '../../tables/source';
+import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
+import { RING as LIMITS } from '../../tables/ringsAndNeutrals';
 import { ampacityLines, type Cable } from './cable';
-
-const RING: Source = { standard: 'BS 7671', edition: '2018+A2:2022', clause: '433.1.204', basis: 'memory' };
-/** Greatest rating ahead of a ring final circuit, and least that each leg may carry, A. */
-const RING_DEVICE_A = 32;
-const RING_LEG_A = 20;
-/** Least copper section of live and protective conductors of a ring, mm². */
-const RING_LIVE_MM2 = 2.5;
-const RING_PROTECTIVE_MM2 = 1.5;
+import { RING_FINAL, RING_SPUR } from './credits';
+import { ratingAgainst } from './overload';
 
 /**
- * A ring final circuit by its own rule: a device of 30 or 32 A, legs of at least 2.5 mm² with 1.5 mm² that may carry 20 A where
- * they lie. Never by doubling the section. A spur is held to the same 20 A.
+ * A length of a ring. Where it bears all of the rating nothing more is asked; else, as a ring final circuit, each leg bears 20 A
+ * where it lies. Never by doubling the section. A spur bears 20 A and what hangs on it.
  */
-export function ringChecks(device: Device, { id, name, iz }: Cable, { facts }: Stretch): Check[] {
-  const rating = map(
-    ratedCurrent(device),
-    (ratedA): Comparison => ({
-      demand: ratedA,
-      limit: RING_DEVICE_A,
+export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, stretch: Stretch): Check[] {
+  const { id, name, iz } = cable;
+  const { spur } = stretch;
+  const rule = clause(facts.job.pack, 'ring');
+  const own = spur ? spurLoadA(facts, stretch) : undefined;
+  const parts = all({ iz, ratedA: ratedCurrent(device), ...(own === undefined ? {} : { own }) });
+  const comparison = andThen(parts, (of): Maybe<Comparison> => {
+    const demand = Math.max(LIMITS.legA, 'own' in of ? (of.own as number) : 0);
+    const relaxed: Comparison = {
+      demand,
+      limit: of.iz.izA,
       unit: 'A',
-      rule: RING,
-      because: () => `rating of ${device.name} ahead of a ring`,
-      working: () => [line('In ≤ 32 A', `${figure(ratedA)} ≤ ${RING_DEVICE_A}`, holds(ratedA, RING_DEVICE_A), RING)],
-    }),
+      rule,
+      because: () => (spur ? `what hangs on the spur ${name}, 20 A at least` : `what one leg, ${name}, may carry`),
+      working: () => [
+        ...ampacityLines(of.iz),
+        line(
+          spur ? '20 A, and the load of the spur ≤ Iz' : '20 A ≤ Iz of one leg',
+          `${figure(demand)} ≤ ${figure(of.iz.izA)}`,
+          holds(demand, of.iz.izA),
+          rule,
+        ),
+      ],
+    };
+    return relieved(ratingAgainst(facts, device, of.ratedA, name, of.iz), relaxed, () =>
+      earned(spur ? RING_SPUR : RING_FINAL, { facts, stretch, device }),
+    );
+  });
+  const checks = [judge(`ring-leg:${id}`, `${spur ? 'Spur' : 'Each leg'} of ${name}`, comparison)];
+  const legs = spur ? undefined : legCurrents(facts, stretch);
+  if (legs !== undefined) checks.push(legCheck(cable, legs, rule));
+  return checks;
+}
+
+/** What is said to hang on a spur. */
+function spurLoadA(facts: CircuitFacts, { segment }: Stretch): Maybe<number> {
+  const points = new Set(
+    facts.house.pointsOf(facts.circuit.id).flatMap(({ id, segmentId }) => (segmentId === segment.id ? [id] : [])),
   );
-  const leg = map(
-    iz,
-    (ampacity): Comparison => ({
-      demand: RING_LEG_A,
+  const hanging = facts.loads.filter(({ pointId }) => pointId !== undefined && points.has(pointId));
+  return map(list(hanging.map((load) => drawnOn(facts.job, facts.circuit, facts.loads, load, facts.poles))), (each) =>
+    each.reduce((sum, { currentA }) => sum + currentA, 0),
+  );
+}
+
+/**
+ * Current in a length of a ring where it is said at which point every load hangs: it comes round both ways, the more the nearer.
+ * @returns undefined where that is not said; then what one leg may carry is all the rule asks
+ */
+function legCurrents(
+  { job, circuit, loads, wiring, house, poles }: CircuitFacts,
+  { segment }: Stretch,
+): Maybe<number> | undefined {
+  const main = wiring.stretches.filter(({ spur }) => !spur);
+  const points = new Map(house.pointsOf(circuit.id).map(({ id, segmentId }) => [id, segmentId]));
+  const places = loads.map(({ pointId }) => main.findIndex((each) => each.segment.id === points.get(pointId ?? '')));
+  if (loads.length === 0 || places.some((at) => at < 0)) return undefined;
+  const drawn = list(loads.map((load) => drawnOn(job, circuit, loads, load, poles)));
+  const lengths = list(main.map(({ facts }) => facts.lengthM));
+  return map(all({ drawn, lengths }), (of) => {
+    const ends = of.lengths.map((_, index) => of.lengths.slice(0, index + 1).reduce((sum, each) => sum + each, 0));
+    const whole = ends.at(-1)!;
+    const at = main.findIndex((each) => each.segment.id === segment.id);
+    const first = of.drawn.reduce((sum, { currentA }, index) => sum + currentA * (1 - ends[places[index]!]! / whole), 0);
+    const before = of.drawn.reduce((sum, { currentA }, index) => sum + (places[index]! < at ? currentA : 0), 0);
+    return Math.abs(first - before);
+  });
+}
+
+function legCheck({ id, name, iz }: Cable, leg: Maybe<number>, rule: Comparison['rule']): Check {
+  const comparison = map(
+    all({ iz, leg }),
+    ({ iz: ampacity, leg: demand }): Comparison => ({
+      demand,
       limit: ampacity.izA,
       unit: 'A',
-      rule: RING,
-      because: () => `what one leg, ${name}, may carry`,
+      rule,
+      because: () => `what flows in ${name} by where the loads hang on the ring`,
       working: () => [
         ...ampacityLines(ampacity),
-        line('20 A ≤ Iz of one leg', `${RING_LEG_A} ≤ ${figure(ampacity.izA)}`, holds(RING_LEG_A, ampacity.izA), RING),
+        line('I in this length ≤ Iz', `${figure(demand)} ≤ ${figure(ampacity.izA)}`, holds(demand, ampacity.izA), rule),
       ],
     }),
   );
-  const section = (field: 'lineSize' | 'protectiveSize', leastMm2: number) =>
-    judge(
-      `ring-${field}:${id}`,
-      `${field === 'lineSize' ? 'Live' : 'Protective'} section of ${name}`,
-      map(all({ size: facts.size(field), material: facts.material }), ({ size }): Comparison => {
-        const mm2 = sizeMm2(size);
-        return {
-          demand: leastMm2,
-          limit: mm2,
-          unit: 'mm²',
-          rule: RING,
-          aside: true,
-          because: () => `${leastMm2} mm² wanted in a ring, ${figure(mm2)} mm² there`,
-          working: () => [line('section wanted ≤ section there', `${leastMm2} ≤ ${figure(mm2)}`, holds(leastMm2, mm2), RING)],
-        };
-      }),
-    );
-  return [
-    judge(`ring-device:${id}`, `Device ahead of the ring ${name}`, rating),
-    judge(`ring-leg:${id}`, `Each leg of ${name}`, leg),
-    section('lineSize', RING_LIVE_MM2),
-    section('protectiveSize', RING_PROTECTIVE_MM2),
-  ];
+  return judge(`ring-load:${id}`, `Load in ${name} as a part of the ring`, comparison);
 }

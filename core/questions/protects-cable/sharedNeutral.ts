@@ -1,19 +1,15 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts, House } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
-import type { Circuit, Segment } from '../../job/schema/circuit';
-import type { Line } from '../../job/schema/facts';
+import { all, andThen, both, known, list, type Maybe, map, unknown } from '../../job/known';
+import type { Circuit, Line } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
 import { sharedNeutralA } from '../../loads/sharedNeutral';
 import type { Stretch } from '../../network/paths';
-import type { Poles } from '../../network/states';
-import type { Source } from '../../tables/source';
+import type { SegmentFacts } from '../../network/segmentFacts';
+import { LINES_OF, type Poles } from '../../network/states';
+import { clause } from '../../rules/clauses';
 
-const RULE = {
-  nec: { standard: 'NEC', edition: '', clause: '210.4, 310.15(E), 240.4', basis: 'memory' },
-  iec: { standard: 'IEC 60364-4-43', edition: '2008', clause: '431.2', basis: 'memory' },
-} as const satisfies Record<string, Source>;
 const ORDER: Readonly<Record<Line, 0 | 1 | 2>> = { L1: 0, L2: 1, L3: 2 };
 
 /** What one circuit may put on the neutral: its line, what its device lets through, and the third harmonic's share of it. */
@@ -25,23 +21,22 @@ interface Part {
 }
 
 /** Circuits of a group on one neutral: a part for every line each hangs on, with the device that bounds its current. */
-function partsOf({ wirings, loadsOf }: House, group: readonly Circuit[]): Maybe<Part[]> {
+const NO_HARMONIC = known(0);
+function partsOf({ wirings, job, thirdHarmonicOf }: House, group: readonly Circuit[]): Maybe<Part[]> {
   const each = list(
     group.map((circuit): Maybe<Part[]> => {
-      const device = wirings.byCircuit.get(circuit.id)?.startDevices.at(-1);
+      const wiring = wirings.byCircuit.get(circuit.id);
+      const device = wiring?.startDevices.at(-1);
       const lines = device?.lines ?? [];
       if (device === undefined || lines.length === 0)
         return unknown(
           device === undefined ? `circuits.${circuit.id}` : `devices.${device.id}.lines`,
           `the line ${circuit.name} hangs on`,
         );
-      const percents = loadsOf(circuit.id).flatMap(({ id, name, thirdHarmonicPercent }) =>
-        thirdHarmonicPercent === undefined
-          ? []
-          : [need(thirdHarmonicPercent, `loads.${id}.thirdHarmonicPercent`, `third harmonic of ${name}`)],
-      );
-      return map(all({ ratedA: ratedCurrent(device), percents: list(percents) }), (of) =>
-        lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: Math.max(0, ...of.percents) / 100 })),
+      // Two halves oppose each other in their third harmonics too; those of three phases add up.
+      const third = LINES_OF[job.supply.voltageSystem] === 3 ? thirdHarmonicOf(wiring!) : NO_HARMONIC;
+      return map(all({ ratedA: ratedCurrent(device), third }), (of) =>
+        lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: of.third / 100 })),
       );
     }),
   );
@@ -89,38 +84,42 @@ function worstA(parts: readonly Part[], system: 2 | 3): number {
  */
 export function sharedNeutralCheck(
   { circuit, house, job, system }: CircuitFacts,
-  { segment, facts: { name } }: Stretch,
+  { segment, facts: of }: Stretch,
   bears: Maybe<number>,
 ): Check[] {
   const group = house.wirings.neutralGroups.get(circuit.id);
   if (group === undefined) return [];
-  const rule = RULE[job.dialect];
-  const comparison = andThen(all({ lines: partsOf(house, group), bears }), ({ lines, bears: ampacityA }): Maybe<Comparison> => {
-    const demand = system === 1 ? lines.reduce((sum, { ratedA }) => sum + ratedA, 0) : worstA(lines, system);
-    const ownA = lines.find(({ circuitId }) => circuitId === circuit.id)!.ratedA;
-    const same = new Set(lines.map(({ at }) => at)).size < lines.length;
-    // As thick as its line, it bears what that may stand behind, which is judged with the line.
-    const limit = Math.max(ampacityA, thick(segment) ? ownA : 0);
-    return known({
-      demand,
-      limit,
-      unit: 'A',
-      rule,
-      because: () =>
-        `${lines.map(({ at, ratedA }) => `${figure(ratedA)} A on ${at}`).join(', ')}${same ? ': two on one line add up in their neutral' : ''}`,
-      working: () => [
-        line(
-          'neutral, worst of what may run',
-          lines.map(({ at, ratedA }) => `${figure(ratedA)} A ${at}`).join(' and '),
-          `${figure(demand)} A`,
-          rule,
-        ),
-        line('≤ what it may carry', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule),
-      ],
-    });
-  });
-  return [judge(`shared-neutral:${segment.id}`, `Shared neutral in ${name}`, comparison)];
+  const rule = clause(job.pack, 'sharedNeutral');
+  const comparison = andThen(
+    all({ lines: partsOf(house, group), bears, thick: isThick(of) }),
+    ({ lines, bears: ampacityA, thick }): Maybe<Comparison> => {
+      const demand = system === 1 ? lines.reduce((sum, { ratedA }) => sum + ratedA, 0) : worstA(lines, system);
+      const ownA = lines.find(({ circuitId }) => circuitId === circuit.id)!.ratedA;
+      const same = new Set(lines.map(({ at }) => at)).size < lines.length;
+      // As thick as its line, it bears what that may stand behind, which is judged with the line.
+      const limit = Math.max(ampacityA, thick ? ownA : 0);
+      return known({
+        demand,
+        limit,
+        unit: 'A',
+        rule,
+        because: () =>
+          `${lines.map(({ at, ratedA }) => `${figure(ratedA)} A on ${at}`).join(', ')}${same ? ': two on one line add up in their neutral' : ''}`,
+        working: () => [
+          line(
+            'neutral, worst of what may run',
+            lines.map(({ at, ratedA }) => `${figure(ratedA)} A ${at}`).join(' and '),
+            `${figure(demand)} A`,
+            rule,
+          ),
+          line('≤ what it may carry', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule),
+        ],
+      });
+    },
+  );
+  return [judge(`shared-neutral:${segment.id}`, `Shared neutral in ${of.name}`, comparison)];
 }
 
 /** The neutral is as thick as its line. */
-const thick = ({ neutralSize, lineSize }: Segment): boolean => neutralSize !== undefined && neutralSize.value === lineSize?.value;
+const isThick = (of: SegmentFacts): Maybe<boolean> =>
+  both(of.size('neutralSize'), of.size('lineSize'), (neutral, line) => neutral === line);

@@ -1,5 +1,6 @@
 import type { CircuitFacts } from '../../house/facts';
-import type { Segment } from '../../job/schema/circuit';
+import { need } from '../../job/known';
+import type { Segment } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { ruled } from '../../judging/judge';
 import type { Stretch } from '../../network/paths';
@@ -43,7 +44,8 @@ export function suitableCheck({ job }: CircuitFacts, { segment, facts }: Stretch
   if (construction === undefined || place === undefined) return [];
   const nec = job.dialect === 'nec';
   const found = (nec ? NEC : IEC).find((each) => each.construction === construction && each.places.includes(place));
-  if (found === undefined || (!nec && place === 'buried' && method?.value === 'D1')) return [];
+  const laid = need(method, facts.at('method'), `installation method of ${facts.name}`);
+  if (found === undefined || (!nec && place === 'buried' && laid.known && laid.value === 'D1')) return [];
   const rule: Source = nec
     ? { ...necSource('table', job.pack), clause: found.clause }
     : { standard: 'IEC 60364-5-52', edition: '2009', clause: found.clause, basis: 'memory' };

@@ -1,16 +1,12 @@
 import { segmentDropV } from '../../conductors/drop';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, known, list, type Maybe, type Missing, map, unknown } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
 import { cableMissing, lacksCable, type Wiring } from '../../network/paths';
+import { ringHolds } from '../../network/poles';
 import type { Poles } from '../../network/states';
-import type { Source } from '../../tables/source';
-
-const RULE = {
-  iec: { standard: 'IEC 60364-5-52', edition: '2009', clause: '525, annex G table G.52.1', basis: 'memory' },
-  nec: { standard: 'NEC', edition: '', clause: '210.19(A) and 215.2(A) informational notes', basis: 'memory' },
-} as const satisfies Record<string, Source>;
+import { clause } from '../../rules/clauses';
 
 /** Drop allowed from the origin, % of U0. IEC: lighting, and everything else; NEC: 5 % over feeder and branch, as information. */
 export const DROP_PERCENT = { lighting: 3, other: 5 } as const;
@@ -18,11 +14,12 @@ export const DROP_PERCENT = { lighting: 3, other: 5 } as const;
 /** Voltage drop from the origin to the farthest point at the design currents, conductors at their limit. Never more than a caution. */
 export function dropCheck(facts: CircuitFacts): Check {
   const { circuit, job, path } = facts;
-  const rule = RULE[job.dialect];
+  const rule = clause(job.pack, 'drop');
   const allowed = job.dialect === 'iec' && circuit.use === 'lighting' ? DROP_PERCENT.lighting : DROP_PERCENT.other;
   const drops = andThen(path, (steps) => list(steps.map((step) => circuitDropV(facts, step))));
   const comparison = map(drops, (volts): Comparison => {
-    const sumV = volts.reduce((sum, v) => sum + v, 0);
+    const sumV = volts.reduce((sum, { mostV }) => sum + mostV, 0);
+    const leastV = volts.reduce((sum, each) => sum + each.leastV, 0);
     const percent = (100 * sumV) / job.supply.u0V;
     return {
       demand: percent,
@@ -30,11 +27,13 @@ export function dropCheck(facts: CircuitFacts): Check {
       unit: '%',
       rule,
       beyond: 'caution',
+      atLeast:
+        leastV < sumV ? { demand: (100 * leastV) / job.supply.u0V, missing: volts.flatMap(({ missing }) => missing) } : undefined,
       because: () => `voltage drop from the origin, ${figure(sumV)} V line to neutral`,
       working: () => [
         line(
           'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',
-          `${volts.map(figure).join(' + ')} V, conductors at their limit temperature`,
+          `${volts.map(({ mostV }) => figure(mostV)).join(' + ')} V, conductors at their limit temperature`,
           `${figure(sumV)} V`,
           rule,
         ),
@@ -45,30 +44,44 @@ export function dropCheck(facts: CircuitFacts): Check {
   return judge('drop', 'Voltage drop', comparison);
 }
 
+/** What a circuit loses at most, and at least where its current is not said in full. */
+interface Drop {
+  mostV: number;
+  leastV: number;
+  missing: readonly Missing[];
+}
+
 /** Greatest drop over a circuit's far ends, V line to neutral; a circuit of no cable drops nothing. */
-function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<number> {
+function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<Drop> {
   const none = cableMissing(wiring.circuit);
   if (lacksCable(house.wirings, wiring)) return unknown(none.path, none.what);
-  if (wiring.stretches.length === 0) return known(0);
+  if (wiring.stretches.length === 0) return known(NOTHING);
   const lost = wiring.stretches.find(
     ({ after }) => after !== undefined && !wiring.stretches.some(({ segment }) => segment.id === after),
   );
   if (lost !== undefined) return unknown(`segments.${lost.after}.state`, `where ${lost.facts.name} leaves from`);
-  const ring = wiring.circuit.topology === 'ring';
-  return andThen(all({ design: house.designOf(wiring), poles: house.polesOf(wiring) }), ({ design, poles: on }) => {
-    const { ibA, cosPhi, uneven } = design;
+  const parts = all({ design: house.designOf(wiring), poles: house.polesOf(wiring), ring: ringHolds(job, wiring) });
+  return andThen(parts, ({ design, poles: on, ring }) => {
+    const { ibA, cosPhi, uneven, atLeast } = design;
     // What hangs on one line comes home by the neutral, and drops on both.
-    const poles = uneven ? ONE_LINE : on;
+    const poles = uneven ? (on.neutral ? ONE_LINE : TWO_LINES) : on;
     return map(list(wiring.stretches.map((stretch) => segmentDropV(stretch.facts, ibA, cosPhi, poles, job))), (own) => {
+      const share = (mostV: number): Drop => ({
+        mostV,
+        leastV: atLeast === undefined ? mostV : (mostV * atLeast.demandA) / ibA,
+        missing: atLeast?.missing ?? [],
+      });
       const total = new Map<string, number>();
-      if (ring) return ringDropV(wiring, own);
+      if (ring) return share(ringDropV(wiring, own));
       for (const [index, { segment, after }] of wiring.stretches.entries())
         total.set(segment.id, own[index]! + (after === undefined ? 0 : (total.get(after) ?? 0)));
-      return Math.max(...total.values());
+      return share(Math.max(...total.values()));
     });
   });
 }
+const NOTHING: Drop = { mostV: 0, leastV: 0, missing: [] };
 const ONE_LINE: Poles = { lines: 1, neutral: true };
+const TWO_LINES: Poles = { lines: 2, neutral: false };
 
 /**
  * All of a ring's load at its middle, where two halves in parallel lead: a quarter of what the whole length would drop, the

@@ -1,7 +1,7 @@
 import type { NecAmpacity } from '../../../conductors/necAmpacity';
 import { showSize } from '../../../job/edges';
 import type { Maybe } from '../../../job/known';
-import type { Device } from '../../../job/schema/device';
+import type { Device } from '../../../job/sealed';
 import type { WorkingLine } from '../../../judging/answer';
 import { figure, line } from '../../../judging/judge';
 import type { Stretch } from '../../../network/paths';
@@ -11,8 +11,6 @@ export interface NecCable {
   stretch: Stretch;
   device: Device;
   ampacity: Maybe<NecAmpacity>;
-  /** It carries the whole load of a dwelling. */
-  dwelling: boolean;
 }
 
 /** Both limits of a conductor, written out. */
@@ -42,4 +40,4 @@ export function ampacityLines({
     line('ampacity', 'the least of these', `${figure(ampacityA)} A`, sources.table),
   ];
 }
-const TERMINAL_WORDS = { marked: 'as marked', small: 'up to 100 A or 1 AWG, not marked', large: 'above 100 A' } as const;
+const TERMINAL_WORDS = { marked: 'as marked', small: 'up to 100 A, not marked', large: 'above 100 A' } as const;

@@ -2,39 +2,41 @@ import { type NecAmpacity, necAmpacity } from '../../../conductors/necAmpacity';
 import { ratedCurrent } from '../../../devices/bands';
 import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
 import { showSize } from '../../../job/edges';
-import { all, andThen, known, type Maybe, map, unknown } from '../../../job/known';
-import type { Device } from '../../../job/schema/device';
-import type { Answer, Check, WorkingLine } from '../../../judging/answer';
+import { all, andThen, known, type Maybe, map } from '../../../job/known';
+import type { Device } from '../../../job/sealed';
+import type { Answer, Check } from '../../../judging/answer';
 import {
   answer,
   type Comparison,
   figure,
-  fits,
   holds,
   judge,
   line,
   notApplicable,
   notAssessed,
+  ruled,
   unknownCheck,
 } from '../../../judging/judge';
-import { continuousCurrent } from '../../../loads/designCurrent';
+import type { AtLeast } from '../../../loads/designCurrent';
 import { cableMissing, lacksCable, type Stretch } from '../../../network/paths';
 import type { ConductorName } from '../../../network/segmentFacts';
-import { DWELLING_A, DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../../tables/necAmpacity';
+import { clause } from '../../../rules/clauses';
+import { earned } from '../../../rules/credit';
+import { DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../../tables/necAmpacity';
 import type { Source } from '../../../tables/source';
 import { everyLineCheck } from '../../everyLine';
 import { boxInfo } from '../box';
+import { cableHarmonic, holdsHarmonics } from '../harmonics';
 import { outletsInfo } from '../outlets';
 import { cablePoles, sharedNeutralCheck } from '../sharedNeutral';
 import { suitableCheck } from '../suitable';
 import { dropCheck } from '../voltageDrop';
-import { allowanceChecks } from './necAllowances';
+import { DWELLING, NEXT_SIZE } from './credits';
+import { equipmentReliefs, relievedByAny, tapCheck } from './necAllowances';
 import { ampacityLines, type NecCable } from './necCable';
 import { electrodeChecks, groundingCheck } from './necEarthing';
 import { heatCheck } from './necHeat';
-
-/** Above this a next standard size up is no longer allowed (240.4(B)(3)). */
-const NEXT_SIZE_UP_TO_A = 800;
+import { necNeutralChecks } from './necNeutral';
 
 /**
  * Question 2 by the NEC, for every segment: the load against the ampacity with and without factors, the device against the
@@ -53,17 +55,21 @@ export function necConductors(facts: CircuitFacts): Answer {
       ]),
     );
   else {
-    checks.push(...everyLineCheck(facts, device));
+    checks.push(...everyLineCheck(facts, device), ...noRing(facts));
     for (const stretch of wiring.stretches) {
-      const ampacity = ampacityOf(facts, stretch, device);
-      const of: NecCable = { stretch, device, ampacity, dwelling: dwellingOf(facts) };
-      const allowed = allowanceChecks(facts, of);
-      checks.push(...loadChecks(facts, of), ...(allowed ?? [overloadCheck(facts, of), ...smallCheck(facts, of)]));
+      const of: NecCable = { stretch, device, ampacity: ampacityOf(facts, stretch, device) };
+      const { tap } = stretch.segment;
+      checks.push(...loadChecks(facts, of));
+      if (tap !== undefined)
+        checks.push(tapCheck(facts, of, tap, (ratedA) => map(of.ampacity, (it) => plainly(facts, of, it, ratedA))));
+      else checks.push(overloadCheck(facts, of), ...smallCheck(facts, of));
+      const neutral = ampacityOf(facts, stretch, device, 'neutralSize');
       checks.push(
+        ...necNeutralChecks(facts, of, neutral),
         ...sharedNeutralCheck(
           facts,
           stretch,
-          map(ampacityOf(facts, stretch, device, 'neutralSize'), (neutral) => neutral.ampacityA),
+          map(neutral, ({ ampacityA }) => ampacityA),
         ),
         ...suitableCheck(facts, stretch),
         ...boxInfo(facts, stretch),
@@ -72,15 +78,20 @@ export function necConductors(facts: CircuitFacts): Answer {
       );
     }
   }
-  if (thirdHarmonic(facts) > DECIDES_ABOVE)
-    checks.push(
-      notAssessed(
-        'harmonics',
-        'Harmonic currents',
-        `a neutral of more than ${DECIDES_ABOVE} % third harmonic is not assessed by the NEC`,
-      ),
-    );
-  return answer('protects-cable', [...checks, ...electrodeChecks(facts), dropCheck(facts), ...outletsInfo(facts)]);
+  return answer('protects-cable', [
+    ...checks,
+    ...harmonicsCheck(facts),
+    ...electrodeChecks(facts),
+    dropCheck(facts),
+    ...outletsInfo(facts),
+  ]);
+}
+
+/** No conductors in parallel below 1/0 AWG: what is drawn round is a stop, whatever it may carry. */
+function noRing({ circuit, job }: CircuitFacts): Check[] {
+  if (circuit.topology !== 'ring') return [];
+  const words = `${circuit.name} is drawn round: no conductors under 1/0 AWG may be in parallel`;
+  return [ruled('ring', 'Ring circuit', 'stop', words, clause(job.pack, 'ring'))];
 }
 
 /** The device that protects the conductors: at their start, or for a service at their end, where the service disconnect is. */
@@ -93,16 +104,18 @@ function protectiveOf({ protective, own, circuit }: CircuitFacts): Device | unde
 const COUNTS_ABOVE = 15;
 const DECIDES_ABOVE = 33;
 
-/** The greatest third harmonic of any load on the three lines and neutral a circuit lies in; of other cables none. */
-function thirdHarmonic(facts: CircuitFacts): number {
-  const poles = cablePoles(facts);
-  if (!poles.known || poles.value.lines !== 3 || !poles.value.neutral) return 0;
-  const { circuit, house } = facts;
-  const group = house.wirings.neutralGroups.get(circuit.id) ?? [circuit];
-  return Math.max(
-    0,
-    ...group.flatMap(({ id }) => house.loadsOf(id).map(({ thirdHarmonicPercent }) => thirdHarmonicPercent?.value ?? 0)),
-  );
+/** Third harmonic in the three lines and neutral a circuit lies in; of other cables none is asked for. */
+const harmonicOf = (facts: CircuitFacts): Maybe<number> => (holdsHarmonics(facts) ? cableHarmonic(facts) : NO_HARMONIC);
+const NO_HARMONIC = known(0);
+
+/** A neutral of three lines that carries more than they do is not assessed; one nobody has said anything of is not known. */
+function harmonicsCheck(facts: CircuitFacts): Check[] {
+  const percent = harmonicOf(facts);
+  const title = 'Harmonic currents';
+  if (!percent.known) return [unknownCheck('harmonics', title, percent.missing)];
+  if (percent.value <= DECIDES_ABOVE) return [];
+  const words = `a neutral of more than ${DECIDES_ABOVE} % third harmonic is not assessed by the NEC`;
+  return [notAssessed('harmonics', title, words)];
 }
 
 const ampacityOf = (
@@ -111,20 +124,18 @@ const ampacityOf = (
   device: Device,
   conductor: ConductorName = 'lineSize',
 ): Maybe<NecAmpacity> =>
-  andThen(all({ poles: cablePoles(facts), ratedA: ratedCurrent(device) }), ({ poles, ratedA }) =>
-    necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, thirdHarmonic(facts) > COUNTS_ABOVE, conductor),
-  );
+  andThen(all({ poles: cablePoles(facts), ratedA: terminalRating(facts, device) }), ({ poles, ratedA }) => {
+    const percent = harmonicOf(facts);
+    // Where nothing is said of harmonics the neutral is counted: the fewer amperes.
+    const counts = !percent.known || percent.value > COUNTS_ABOVE;
+    const ampacity = necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, counts, conductor);
+    return percent.known && !counts ? andThen(percent, () => ampacity) : ampacity;
+  });
 
-/**
- * A service, or a feeder that is all its board feeds, carries the whole load of the dwelling (310.12): of 120/240 V, or as
- * a feeder of two lines and neutral from 208Y/120 V.
- */
-function dwellingOf({ circuit, house, job, poles }: CircuitFacts): boolean {
-  const twoLines = poles.known && poles.value.lines === 2 && poles.value.neutral;
-  if (!twoLines) return false;
-  if (circuit.kind === 'service') return job.supply.voltageSystem === 'split-phase';
-  if (circuit.kind !== 'distribution' || circuit.fromBoardId === undefined) return false;
-  return (house.wirings.outgoing.get(circuit.fromBoardId) ?? []).length === 1;
+/** The rating the terminals at both ends go by: the smaller of the two. */
+function terminalRating({ own }: CircuitFacts, device: Device): Maybe<number> {
+  const end = own.find((seated) => seated.seat === 'end' && isOvercurrent(seated))?.device ?? device;
+  return map(all({ start: ratedCurrent(device), end: ratedCurrent(end) }), ({ start, end: at }) => Math.min(start, at));
 }
 
 const loadSource = ({ circuit, job }: CircuitFacts): Source =>
@@ -132,10 +143,9 @@ const loadSource = ({ circuit, job }: CircuitFacts): Source =>
 
 /** 1.25 times the continuous part and the rest against the ampacity before factors, and all of it against the ampacity. */
 function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check[] {
-  const { job, circuit, loads, poles } = facts;
   const name = stretch.facts.name;
   const rule = loadSource(facts);
-  const parts = all({ load: continuousCurrent(job, circuit, loads, poles), ampacity });
+  const parts = all({ load: facts.continuous, ampacity });
   const before = map(parts, ({ load, ampacity: it }): Comparison => {
     // Before any factor the terminals limit, and the insulation by its own column.
     const limit = Math.min(it.insulation.tableA, it.terminal.tableA, it.cable?.tableA ?? Number.POSITIVE_INFINITY);
@@ -144,15 +154,11 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       limit,
       unit: 'A',
       rule,
+      atLeast: least(load.atLeast.factored),
       because: () => `1.25 times what is continuous and the rest, through ${name} before any factor`,
       working: () => [
         ...ampacityLines(it),
-        line(
-          '1.25 · I continuous + I other',
-          `1.25 · ${figure(load.continuousA)} + ${figure(load.otherA)}`,
-          `${figure(load.factoredA)} A`,
-          rule,
-        ),
+        line(load.formula, load.values(), `${figure(load.factoredA)} A`, rule),
         ...load.sized.map(({ formula, values, neededA, source }) => line(formula, values, `${figure(neededA)} A`, source)),
         line('≤ ampacity before factors', `${figure(load.factoredA)} ≤ ${figure(limit)}`, holds(load.factoredA, limit), rule),
       ],
@@ -165,6 +171,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       limit: it.ampacityA,
       unit: 'A',
       rule,
+      atLeast: least(load.atLeast.whole),
       because: () => `the load through ${name} where it lies`,
       working: () => [
         ...ampacityLines(it),
@@ -178,92 +185,93 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
   ];
 }
 
-/** Whether cord-and-plug loads other than one can be put on: by what the circuit is said to feed, or by what hangs from it. */
-const severalReceptacles = ({ circuit: { id, use }, house }: CircuitFacts): boolean =>
-  use === 'sockets' || use === 'mixed' || house.socketsOf(id).length > 1;
+const least = (atLeast: AtLeast | undefined): Comparison['atLeast'] =>
+  atLeast === undefined ? undefined : { demand: atLeast.demandA, missing: atLeast.missing };
 
-/** The device's rating against the ampacity; above it only the next standard size, and only where that is allowed. */
-function overloadCheck(facts: CircuitFacts, { stretch, device, ampacity, dwelling }: NecCable): Check {
-  const { job, circuit } = facts;
-  const name = stretch.facts.name;
-  const comparison = andThen(all({ ampacity, ratedA: ratedCurrent(device) }), ({ ampacity: it, ratedA }): Maybe<Comparison> => {
-    if (dwelling && ratedA >= DWELLING_A.from && ratedA <= DWELLING_A.to) return known(dwellingShare(facts, it, ratedA, name));
-    const next = nextStandardA(it.ampacityA, job.pack);
-    const sentence = (why: string) => () => `rating of ${device.name} against what ${name} may carry${why}`;
-    const base = { demand: ratedA, unit: 'A', working: () => [] as WorkingLine[] };
-    const working = (limit: number, rule: Source, words: string) => () => [
+/** The device's rating against the ampacity, as it is. */
+function plainly({ job }: CircuitFacts, { stretch, device }: NecCable, it: NecAmpacity, ratedA: number): Comparison {
+  const rule = necSource('protection', job.pack);
+  return {
+    demand: ratedA,
+    limit: it.ampacityA,
+    unit: 'A',
+    rule,
+    because: () => `rating of ${device.name} against what ${stretch.facts.name} may carry`,
+    working: () => [
       ...ampacityLines(it),
-      line(`In ≤ ${words}`, `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
-    ];
-    const plain = necSource('protection', job.pack);
-    const upward = next !== undefined && !fits(ratedA, it.ampacityA) && fits(ratedA, next) && ratedA <= NEXT_SIZE_UP_TO_A;
-    if (!upward)
-      return known({
-        ...base,
-        limit: it.ampacityA,
-        rule: plain,
-        because: sentence(''),
-        working: working(it.ampacityA, plain, 'ampacity'),
-      });
-    if (circuit.kind === 'final' && circuit.use === undefined)
-      return unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds: several receptacles forbid the next standard size`);
-    const rule = necSource('nextSize', job.pack);
-    if (severalReceptacles(facts))
-      return known({
-        ...base,
-        limit: it.ampacityA,
-        rule,
-        because: sentence(': several receptacles, no next size up'),
-        working: working(it.ampacityA, rule, 'ampacity'),
-      });
-    return known({
-      ...base,
-      limit: next,
-      rule,
-      because: sentence(`: ${figure(it.ampacityA)} A is no standard rating, the next one is ${next} A`),
-      working: working(next, rule, 'next standard rating'),
-    });
-  });
+      line('rating ≤ ampacity', `${figure(ratedA)} ≤ ${figure(it.ampacityA)}`, holds(ratedA, it.ampacityA), rule),
+    ],
+  };
+}
+
+/** The device's rating against the ampacity; above it only where a rule that is earned stands in. */
+function overloadCheck(facts: CircuitFacts, of: NecCable): Check {
+  const { stretch, device, ampacity } = of;
+  const name = stretch.facts.name;
+  const parts = all({ ampacity, ratedA: ratedCurrent(device), equipment: equipmentReliefs(facts, of) });
+  const comparison = andThen(parts, ({ ampacity: it, ratedA, equipment }) =>
+    relievedByAny(plainly(facts, of, it, ratedA), [
+      ...equipment,
+      { relaxed: dwellingShare(facts, it, ratedA, name), credit: () => earned(DWELLING, { facts, of }) },
+      { relaxed: nextSize(facts, it, ratedA, device), credit: () => earned(NEXT_SIZE, { facts, of }) },
+    ]),
+  );
   return judge(`overload:${stretch.segment.id}`, `${device.name} over ${name}`, comparison);
 }
 
-/** The service or main feeder of a dwelling carries 83 % of the rating, without factors. */
+function nextSize({ job }: CircuitFacts, it: NecAmpacity, ratedA: number, device: Device): Comparison {
+  const rule = necSource('nextSize', job.pack);
+  const limit = nextStandardA(it.ampacityA, job.pack) ?? it.ampacityA;
+  return {
+    demand: ratedA,
+    limit,
+    unit: 'A',
+    rule,
+    because: () =>
+      `rating of ${device.name}: ${figure(it.ampacityA)} A is no standard rating, the next one is ${figure(limit)} A`,
+    working: () => [
+      ...ampacityLines(it),
+      line('rating ≤ next standard rating', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
+    ],
+  };
+}
+
+/** 83 % of the rating stands in its place, in every limit of the ampacity. */
 function dwellingShare({ job }: CircuitFacts, it: NecAmpacity, ratedA: number, name: string): Comparison {
   const rule = necSource('dwelling', job.pack);
   const demand = DWELLING_SHARE * ratedA;
-  const limit = Math.min(it.insulation.correctedA, it.terminal.tableA);
   return {
     demand,
-    limit,
+    limit: it.ampacityA,
     unit: 'A',
     rule,
     because: () => `${name} carries the whole dwelling: 83 % of ${figure(ratedA)} A`,
     working: () => [
       ...ampacityLines(it),
-      line('0.83 · In', `0.83 · ${figure(ratedA)}`, `${figure(demand)} A`, rule),
-      line('≤ ampacity', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule),
+      line('0.83 · rating', `0.83 · ${figure(ratedA)}`, `${figure(demand)} A`, rule),
+      line('≤ ampacity', `${figure(demand)} ≤ ${figure(it.ampacityA)}`, holds(demand, it.ampacityA), rule),
     ],
   };
 }
 
-/** Small conductors have a greatest protection whatever their ampacity, where no rule of their own is entered. */
-function smallCheck({ job }: CircuitFacts, { stretch, device }: NecCable): Check[] {
-  const { lineSize, material } = stretch.segment;
-  if (lineSize !== undefined && material !== undefined && smallConductorA(material.value, lineSize.value) === undefined)
-    return [];
-  const rule = necSource('small', job.pack);
-  const parts = all({ size: stretch.facts.size('lineSize'), material: stretch.facts.material, ratedA: ratedCurrent(device) });
-  const comparison = map(parts, ({ size, material: metal, ratedA }): Comparison => {
-    const limit = smallConductorA(metal, size)!;
-    return {
+/** Small conductors have a greatest protection whatever their ampacity, where no rule of their own is earned. */
+function smallCheck(facts: CircuitFacts, of: NecCable): Check[] {
+  const { stretch, device } = of;
+  const size = all({ size: stretch.facts.size('lineSize'), material: stretch.facts.material });
+  if (size.known && smallConductorA(size.value.material, size.value.size) === undefined) return [];
+  const rule = necSource('small', facts.job.pack);
+  const parts = all({ of: size, ratedA: ratedCurrent(device), equipment: equipmentReliefs(facts, of) });
+  const comparison = andThen(parts, ({ of: wire, ratedA, equipment }) => {
+    const limit = smallConductorA(wire.material, wire.size)!;
+    const plain: Comparison = {
       demand: ratedA,
       limit,
       unit: 'A',
       rule,
-      because: () =>
-        `${showSize(size)} ${metal} behind ${figure(ratedA)} A; no rule for a motor, marked equipment or a tap is entered`,
-      working: () => [line('In ≤ small conductor', `${figure(ratedA)} ≤ ${limit}`, holds(ratedA, limit), rule)],
+      because: () => `${showSize(wire.size)} ${wire.material} behind ${figure(ratedA)} A`,
+      working: () => [line('rating ≤ small conductor', `${figure(ratedA)} ≤ ${limit}`, holds(ratedA, limit), rule)],
     };
+    return relievedByAny(plain, equipment);
   });
   return [judge(`small:${stretch.segment.id}`, `Small conductor ${stretch.facts.name}`, comparison)];
 }

@@ -2,7 +2,7 @@ import type { NecAmpacity } from '../../../conductors/necAmpacity';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { showSize, sizeMm2 } from '../../../job/edges';
-import { all, andThen, known, type Maybe, unknown } from '../../../job/known';
+import { all, andThen, known, type Maybe, map, unknown } from '../../../job/known';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, ruled } from '../../../judging/judge';
 import { egcSize } from '../../../tables/equipmentGrounding';
@@ -21,24 +21,32 @@ import type { NecCable } from './necCable';
 /** The conductors to the electrodes of a service or a building's feeder, and the one that bonds its metal water pipe, by the size of its lines. */
 export function electrodeChecks(facts: CircuitFacts): Check[] {
   const { circuit, wiring, job } = facts;
-  const service = wiring.stretches.at(-1)?.segment;
-  if (circuit.kind === 'final' || service?.lineSize === undefined || service.material === undefined) return [];
-  const size = service.lineSize.value;
-  const least = electrodeConductor(service.material.value, (most) => fits(sizeMm2(size), sizeMm2(most)));
-  const why = `for ${showSize(size)}`;
+  const last = wiring.stretches.at(-1);
+  if (circuit.kind === 'final' || last === undefined) return [];
+  const sizes = all({ size: last.facts.size('lineSize'), material: last.facts.material });
   const rule = necSource('electrode', job.pack);
+  const least = map(sizes, ({ size, material }) => ({
+    size: electrodeConductor(material, (most) => fits(sizeMm2(size), sizeMm2(most))),
+    why: `for ${showSize(size)}`,
+    rule,
+  }));
+  if (!least.known) return [];
   const toEarth = conductorsToEarth(facts, (kind) => {
     // Where a rod, or concrete, is all it leads to, more conductor than these would not help (250.66(A), (B)).
     const enough = kind === 'rod' || kind === 'plate' ? '6AWG' : kind === 'foundation' ? '4AWG' : undefined;
-    const smaller = enough !== undefined && fits(sizeMm2(enough), sizeMm2(least));
-    return { size: smaller ? enough : least, why: smaller ? `to a ${kind} alone` : why, rule };
+    return map(least, (of) =>
+      enough !== undefined && fits(sizeMm2(enough), sizeMm2(of.size)) ? { ...of, size: enough, why: `to a ${kind} alone` } : of,
+    );
   });
-  const none = `${showSize(least)} copper at least ${why}; no electrode is entered`;
+  const none = `${showSize(least.value.size)} copper at least ${least.value.why}; no electrode is entered`;
   return [
     ...(toEarth.length === 0 && circuit.kind === 'service'
       ? [ruled('electrode', 'Grounding electrode conductor', 'not-applicable', none, rule)]
       : toEarth),
-    ...bondingCheck(facts, { size: least, why, rule: necSource('bonding', job.pack) }),
+    ...bondingCheck(
+      facts,
+      map(least, (of) => ({ ...of, rule: necSource('bonding', job.pack) })),
+    ),
   ];
 }
 
@@ -48,12 +56,14 @@ export function electrodeChecks(facts: CircuitFacts): Check[] {
  */
 export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity }: NecCable): Check[] {
   const { job, circuit } = facts;
-  if (circuit.kind === 'service' || (stretch.segment.protectivePath ?? 'conductor') !== 'conductor') return [];
+  const path = stretch.facts.returnPath;
+  if (circuit.kind === 'service' || (path.known && path.value !== 'conductor')) return [];
   const rule = necSource('grounding', job.pack);
   const parts = all({
+    path,
     size: stretch.facts.size('protectiveSize'),
     lineSize: stretch.facts.size('lineSize'),
-    material: stretch.facts.material,
+    material: stretch.facts.protectiveMaterial,
     ratedA: ratedCurrent(device),
     ampacity,
   });

@@ -13,13 +13,16 @@ import type { NecCable } from './necCable';
 /** Insulation heated in a fault: the NEC asks for protection of components, not for a figure. */
 const ICEA_CAUTION: Source = { standard: 'NEC', edition: '', clause: '110.10', basis: 'memory' };
 
-/** Heat in a fault at the start of the conductors, and again where they grow thinner: by the NEC a caution at most (110.10). */
+/**
+ * Heat in a fault at the start of the conductors, and again where they grow thinner. The NEC asks for protected components and gives
+ * no figure: what a customary band comes to is shown, and makes no verdict.
+ */
 export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): Check[] {
   const { wiring, house, poles } = facts;
-  const before = facts.wiring.stretches.find(({ segment }) => segment.id === stretch.after)?.segment;
+  const before = facts.wiring.stretches.find(({ segment }) => segment.id === stretch.after)?.facts.size('lineSize');
+  const own = stretch.facts.size('lineSize');
   // Behind a length of the same size there is no more current than at its own start.
-  if (facts.protective === undefined || (before !== undefined && before.lineSize?.value === stretch.segment.lineSize?.value))
-    return [];
+  if (facts.protective === undefined || (before?.known === true && own.known && before.value === own.value)) return [];
   const parts = all({
     band: overcurrentBand(device),
     size: stretch.facts.size('lineSize'),
@@ -39,7 +42,8 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
       limit: withstand.a2s,
       unit: 'A²s',
       rule: ICEA_CAUTION,
-      beyond: 'caution',
+      within: 'not-applicable',
+      beyond: 'not-applicable',
       aside: true,
       because: () => `${figure(currentA)} A at its start for ${figure(timeS)} s at most; ${showSize(size)} insulation`,
       working: () => [
@@ -49,5 +53,5 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
       ],
     });
   });
-  return [judge(`heat:${stretch.segment.id}`, `Heat in ${stretch.facts.name} in a fault`, comparison)];
+  return comparison.known ? [judge(`heat:${stretch.segment.id}`, `Heat in ${stretch.facts.name} in a fault`, comparison)] : [];
 }

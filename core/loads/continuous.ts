@@ -1,0 +1,176 @@
+import { all, andThen, list, type Maybe, map, need, unknown } from '../job/known';
+import type { Circuit, Job, Load } from '../job/sealed';
+import type { Poles } from '../network/states';
+import { type AtLeast, atLeastOf, type Below, drawnOn, listedBelow, partOf } from './designCurrent';
+import { circuitShare } from './diversity';
+import { type LoadLines, loadLines } from './lines';
+import { type Sized, sizedBy } from './sized';
+import { type Part, type Share, sumOf } from './sum';
+
+/** What the NEC has device and conductors carry. */
+export interface ContinuousCurrent {
+  /** 1.25 times what is continuous, and the rest. */
+  factoredA: number;
+  /** All of it as it is, on the line where that is most. */
+  wholeA: number;
+  /** The same two where what is not said is taken for the best. */
+  atLeast: { factored: AtLeast | undefined; whole: AtLeast | undefined };
+  formula: string;
+  values: () => string;
+  /** Loads whose conductors are sized by a table or their marking. */
+  sized: readonly Sized[];
+}
+
+const round = (value: number): string => String(Number(value.toPrecision(4)));
+const CONTINUOUS_TIMES = 1.25;
+
+/**
+ * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and
+ * marked equipment by what their own articles ask. The greatest of what was entered, what is listed and what hangs below.
+ * @returns A; unknown where it is not said of a load, or of an entered current, whether it is continuous
+ */
+export function continuousCurrent(
+  job: Job,
+  circuit: Circuit,
+  loads: readonly Load[],
+  below: readonly Below<ContinuousCurrent>[],
+  poles: Maybe<Poles>,
+): Maybe<ContinuousCurrent> {
+  const path = `circuits.${circuit.id}`;
+  const entered = circuit.designCurrentA !== undefined;
+  const ways: Maybe<ContinuousCurrent>[] = [];
+  if (entered)
+    ways.push(
+      map(
+        all({
+          ibA: need(circuit.designCurrentA, `${path}.designCurrentA`, `design current of ${circuit.name}`),
+          continuous: need(circuit.continuous, `${path}.continuous`, `whether the load of ${circuit.name} is continuous`),
+        }),
+        ({ ibA, continuous }) => ({
+          factoredA: (continuous ? CONTINUOUS_TIMES : 1) * ibA,
+          wholeA: ibA,
+          atLeast: { factored: undefined, whole: undefined },
+          formula: continuous ? '1.25 · I continuous, as entered' : 'I as entered, not continuous',
+          values: () => `${continuous ? '1.25 · ' : ''}${round(ibA)} A`,
+          sized: [],
+        }),
+      ),
+    );
+  if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
+  const hanging = listedBelow(circuit, below, entered);
+  if (hanging !== undefined)
+    ways.push(
+      andThen(circuitShare(job, circuit, hanging.length), (share) =>
+        map(list(hanging.map(({ asks, lines }) => map(asks, (one) => ({ ...one, lines })))), (each) => {
+          const factored = each.map(({ factoredA, atLeast, lines }) => partOf(factoredA, atLeast.factored, lines));
+          const whole = each.map(({ wholeA, atLeast, lines }) => partOf(wholeA, atLeast.whole, lines));
+          return summed(factored, whole, share, '1.25 · Σ I continuous + Σ I other below', []);
+        }),
+      ),
+    );
+  if (ways.length === 0) return unknown(`${path}.designCurrentA`, `design current or loads of ${circuit.name}`);
+  return map(list(ways), greatest);
+}
+
+function greatest(found: readonly ContinuousCurrent[]): ContinuousCurrent {
+  const most = found.reduce((best, next) => (next.factoredA > best.factoredA ? next : best));
+  if (found.length === 1) return most;
+  const wholeA = Math.max(...found.map((each) => each.wholeA));
+  const least = (of: 'factored' | 'whole', currentA: number): AtLeast | undefined => {
+    const demandA = Math.max(
+      ...found.map((each) => each.atLeast[of]?.demandA ?? (of === 'factored' ? each.factoredA : each.wholeA)),
+    );
+    const missing = found.flatMap((each) => each.atLeast[of]?.missing ?? []);
+    return demandA < currentA ? { demandA, missing } : undefined;
+  };
+  const others = found.filter((each) => each !== most);
+  return {
+    ...most,
+    wholeA,
+    atLeast: { factored: least('factored', most.factoredA), whole: least('whole', wholeA) },
+    formula: `${most.formula}, the greater`,
+    values: () => `${most.values()}; ${others.map(({ formula, values }) => `${formula}: ${values()}`).join('; ')}`,
+  };
+}
+
+interface Listed {
+  lines: LoadLines;
+  mostA: number;
+  leastA: number;
+  continuous: boolean;
+  sized?: Sized;
+}
+
+function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<ContinuousCurrent> {
+  const listed = list(loads.map((load) => listedLoad(job, circuit, loads, load, poles)));
+  return map(listed, (each) => {
+    const parts = (times: (one: Listed) => number) =>
+      each.map(
+        (one): Part => ({
+          lines: one.lines.at,
+          mostA: times(one) * one.mostA,
+          leastA: times(one) * one.leastA,
+          missing: one.lines.unsaid === undefined ? [] : [one.lines.unsaid],
+        }),
+      );
+    const factored = parts(({ continuous }) => (continuous ? CONTINUOUS_TIMES : 1));
+    const sized = each.flatMap((one) => one.sized ?? []);
+    return summed(
+      factored,
+      parts(() => 1),
+      { kind: 'whole' },
+      '1.25 · I continuous + I other',
+      sized,
+    );
+  });
+}
+
+/** One load: by a table or its marking, which hold their own factor, else by what it draws and for how long. */
+function listedLoad(job: Job, circuit: Circuit, loads: readonly Load[], load: Load, poles: Maybe<Poles>): Maybe<Listed> {
+  const lines = loadLines(circuit, loads, load, poles);
+  const sized = sizedBy(
+    job,
+    load,
+    map(lines, (on) => on.poles),
+  );
+  if (sized !== undefined) {
+    const least = sizedBy(job, load, poles)!;
+    return map(all({ sized, least, lines }), (of) => ({
+      lines: of.lines,
+      mostA: of.sized.neededA,
+      leastA: of.lines.unsaid === undefined ? of.sized.neededA : of.least.neededA,
+      continuous: false,
+      sized: of.sized,
+    }));
+  }
+  const parts = all({
+    drawn: drawnOn(job, circuit, loads, load, poles),
+    continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
+  });
+  return map(parts, ({ drawn, continuous }) => ({
+    lines: drawn.lines,
+    mostA: drawn.currentA,
+    leastA: drawn.leastA,
+    continuous,
+  }));
+}
+
+function summed(
+  factored: readonly Part[],
+  whole: readonly Part[],
+  share: Share,
+  formula: string,
+  sized: readonly Sized[],
+): ContinuousCurrent {
+  const [most, all] = [sumOf(factored, share), sumOf(whole, share)];
+  const on = most.line === undefined ? '' : ` on ${most.line}, the fullest`;
+  return {
+    factoredA: most.mostA,
+    wholeA: all.mostA,
+    atLeast: { factored: atLeastOf(most), whole: atLeastOf(all) },
+    formula: `${formula}${share.kind === 'stated' ? ' · demand factor' : ''}${on}`,
+    values: () =>
+      `${most.on.map((index) => round(factored[index]!.mostA)).join(' + ')}${share.kind === 'stated' ? ` · ${share.share}` : ''} A`,
+    sized,
+  };
+}

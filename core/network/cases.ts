@@ -1,0 +1,74 @@
+import { type Givens, join, type Missing, NO_GIVENS, need } from '../job/known';
+import type { Origin } from '../job/sealed';
+import type { SupplyCase } from './feeding';
+import { originsOf, type Wirings } from './paths';
+
+/**
+ * The ways a house can be fed. MAX: each source state with all its sources together, but only one of the ways a transfer switch
+ * chooses between. MIN: each single source that can feed by itself; one that only follows another never does.
+ * @returns the cases, and the facts on which it rests that a source is left out of MIN
+ */
+export function supplyCases(wirings: Wirings): { maxCases: SupplyCase[]; minCases: SupplyCase[]; given: Givens } {
+  const positions = transferPositions(wirings);
+  const maxCases = wirings.states.flatMap((state): SupplyCase[] =>
+    positions.map(({ open, name }, index) => ({
+      id: index === 0 ? state.id : `${state.id} ${index}`,
+      state,
+      origins: originsOf(wirings, state),
+      when: name === '' ? state.name : `${state.name}, ${name}`,
+      open,
+      doubt: undefined,
+    })),
+  );
+  let given = NO_GIVENS;
+  const minCases = maxCases.flatMap((at) => {
+    const single = at.origins.flatMap((origin): SupplyCase[] => {
+      const { alone, rests, doubt } = runsAlone(origin, at.origins.length);
+      given = join(given, rests);
+      if (!alone) return [];
+      const when = at.origins.length === 1 ? at.when : `${at.when}, ${origin.name} alone`;
+      return [{ ...at, id: `${at.id} ${origin.id}`, origins: [origin], when, doubt }];
+    });
+    return single.length > 0 || at.origins.length === 0 ? single : [{ ...at, doubt: nobodyAlone(at) }];
+  });
+  return { maxCases, minCases, given };
+}
+
+/** A state in which no source can feed by itself cannot be as it is drawn. */
+const nobodyAlone = ({ origins, state }: SupplyCase): Missing => ({
+  path: `origins.${origins[0]!.id}.runsAlone`,
+  what: `a source of ${state.name} that can feed the house by itself`,
+});
+
+/** What comes from outside feeds alone, and so does what a state has nothing beside; else somebody has to say. */
+function runsAlone(
+  { id, kind, name, runsAlone: fact }: Origin,
+  count: number,
+): { alone: boolean; rests: Givens; doubt: SupplyCase['doubt'] } {
+  if (kind === 'network' || kind === 'transformer') return { alone: true, rests: NO_GIVENS, doubt: undefined };
+  const path = `origins.${id}.runsAlone`;
+  const said = need(fact, path, `whether ${name} can feed the house by itself`);
+  if (said.known) return { alone: said.value, rests: said.value ? NO_GIVENS : said.given, doubt: undefined };
+  return { alone: true, rests: NO_GIVENS, doubt: count > 1 ? said.missing[0] : undefined };
+}
+
+interface Position {
+  open: ReadonlySet<string>;
+  name: string;
+}
+
+/** What transfer switches can have off: of the circuits that come into a board with one, all but one. */
+function transferPositions({ incoming, parted, byCircuit }: Wirings): Position[] {
+  let positions: Position[] = [{ open: NONE, name: '' }];
+  for (const circuits of incoming.values()) {
+    if (circuits.length < 2 || !circuits.some(({ id }) => parted.has(id))) continue;
+    positions = positions.flatMap((position) =>
+      circuits.map((on) => ({
+        open: new Set([...position.open, ...circuits.filter(({ id }) => id !== on.id).map(({ id }) => id)]),
+        name: [position.name, `by ${byCircuit.get(on.id)?.circuit.name ?? on.id}`].filter((part) => part !== '').join(', '),
+      })),
+    );
+  }
+  return positions;
+}
+const NONE: ReadonlySet<string> = new Set();

@@ -1,0 +1,35 @@
+import { map, need } from '../../job/known';
+import type { Device } from '../../job/sealed';
+import { type Credit, drawn } from '../../rules/credit';
+
+/** A breaker listed for continuous operation at all of its rating carries a continuous load as it is. */
+export const WHOLE_RATING: Credit<Device> = {
+  id: 'hundred-percent',
+  name: '100 % listing',
+  clause: (pack) => ({
+    standard: 'NEC',
+    edition: pack.slice(4),
+    clause: '210.20(A) exception, 215.3 exception',
+    basis: 'memory',
+  }),
+  conditions: [
+    {
+      id: 'family',
+      wants: 'is for breakers that can be so listed',
+      holds: ({ settings }) => drawn(settings.family === 'moulded-case-nec'),
+    },
+    {
+      id: 'listed',
+      wants: 'is marked on the breaker and its enclosure',
+      holds: ({ settings, id, name }) =>
+        map(
+          need(
+            settings.family === 'moulded-case-nec' ? settings.hundredPercentListed : undefined,
+            `devices.${id}.settings.hundredPercentListed`,
+            `whether ${name} is listed for 100 % continuous`,
+          ),
+          (listed) => listed,
+        ),
+    },
+  ],
+};

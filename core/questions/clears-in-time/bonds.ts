@@ -1,0 +1,76 @@
+import { joinedAt, partsHere, subBoards } from '../../house/bonds';
+import type { CircuitFacts } from '../../house/facts';
+import type { Board } from '../../job/sealed';
+import { word } from '../../job/terms';
+import type { Check } from '../../judging/answer';
+import { ruled, unknownCheck } from '../../judging/judge';
+import { clause } from '../../rules/clauses';
+
+/**
+ * Where neutral and protective conductor are joined: once, where they part. Joined again at a board behind, metalwork carries
+ * neutral current; not joined where the neutral is to bring earth faults home, nothing does.
+ */
+export function bondChecks(facts: CircuitFacts): Check[] {
+  const { circuit, job } = facts;
+  const own = job.boards[circuit.toBoardId ?? ''];
+  const main = circuit.kind === 'service' && own !== undefined ? mainBond(facts, own) : [];
+  return [...main, ...subBoards(facts).flatMap(({ board }) => secondBond(facts, board)), ...electrodeOfBuilding(facts)];
+}
+
+function mainBond({ house, job }: CircuitFacts, board: Board): Check[] {
+  const joined = joinedAt(house, board);
+  const earth = word(job.dialect, 'earth');
+  const id = `bond:${board.id}`;
+  const title = `Neutral and ${earth} at ${board.name}`;
+  const rule = clause(job.pack, 'secondBond');
+  if (partsHere(house, board.id)) {
+    if (!joined.known || joined.value) return [];
+    return [
+      ruled(
+        id,
+        title,
+        'stop',
+        `the neutral is to bring earth faults home, and is not joined to ${earth} here`,
+        rule,
+        joined.given,
+      ),
+    ];
+  }
+  if (!joined.known || !joined.value) return [];
+  return [ruled(id, title, 'stop', `they come apart to ${board.name}, and are joined again there`, rule, joined.given)];
+}
+
+/** A board fed from another: the two come apart to it, unless its feeder's neutral is its protective conductor. */
+function secondBond({ house, job }: CircuitFacts, board: Board): Check[] {
+  const earth = word(job.dialect, 'earth');
+  const id = `bond:${board.id}`;
+  const title = `Neutral and ${earth} at ${board.name}`;
+  if (partsHere(house, board.id)) return [];
+  const joined = joinedAt(house, board);
+  if (!joined.known) return [unknownCheck(id, title, joined.missing)];
+  const rule = clause(job.pack, 'secondBond');
+  return joined.value
+    ? [
+        ruled(
+          id,
+          title,
+          'stop',
+          `joined a second time: metalwork carries neutral current, and is live where that neutral opens`,
+          rule,
+          joined.given,
+        ),
+      ]
+    : [ruled(id, title, 'pass', 'they are apart here', rule, joined.given)];
+}
+
+/** By the NEC a second building has an electrode of its own. */
+function electrodeOfBuilding({ circuit, job, house }: CircuitFacts): Check[] {
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (job.dialect !== 'nec' || circuit.kind !== 'distribution' || board?.otherBuilding !== true) return [];
+  if (house.wirings.electrodesAt.has(board.id)) return [];
+  return [
+    unknownCheck(`electrode:${board.id}`, `Electrode of ${board.name}`, [
+      { path: `boards.${board.id}`, what: `the grounding electrode of the building of ${board.name} (250.32(A))` },
+    ]),
+  ];
+}

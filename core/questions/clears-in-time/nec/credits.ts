@@ -1,0 +1,91 @@
+import { hasResidual } from '../../../devices/residual';
+import type { CircuitFacts } from '../../../house/facts';
+import { sizeMm2 } from '../../../job/edges';
+import { all, list, map, need, unknown } from '../../../job/known';
+import type { Stretch } from '../../../network/paths';
+import { type Credit, drawn } from '../../../rules/credit';
+import { fits } from '../../../tables/rounding';
+
+/** A length in which the neutral is the ground. */
+export interface GroundedByNeutral {
+  facts: CircuitFacts;
+  stretch: Stretch;
+}
+
+/** Thinnest neutral that may ground an old range or dryer. */
+const LEAST_NEUTRAL = { Cu: '10AWG', Al: '8AWG' } as const;
+
+const existing = ({ facts: { circuit }, stretch: { segment } }: GroundedByNeutral) =>
+  drawn(circuit.state === 'existing' && segment.state === 'existing');
+
+/** An existing range or dryer circuit may keep the neutral as its ground (250.140). */
+export const OLD_RANGE: Credit<GroundedByNeutral> = {
+  id: 'old-range',
+  name: 'existing range or dryer circuit',
+  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '250.140', basis: 'memory' }),
+  conditions: [
+    { id: 'existing', wants: 'is for existing branch circuits', holds: existing },
+    { id: 'final', wants: 'is for branch circuits', holds: ({ facts: { circuit } }) => drawn(circuit.kind === 'final') },
+    {
+      id: 'system',
+      wants: 'is for 120/240 V or 208Y/120 V',
+      holds: ({ facts: { job } }) =>
+        drawn(job.supply.voltageSystem === 'split-phase' || job.supply.voltageSystem === 'three-phase-208-120'),
+    },
+    {
+      id: 'appliance',
+      wants: 'feeds a range or dryer, and nothing else',
+      holds: ({ facts: { loads, circuit } }) =>
+        loads.length === 0
+          ? unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds`)
+          : map(list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))), (kinds) =>
+              kinds.every((kind) => kind === 'range' || kind === 'dryer'),
+            ),
+    },
+    {
+      id: 'size',
+      wants: 'has a neutral of at least 10 AWG copper or 8 AWG aluminum',
+      holds: ({ stretch: { facts } }) =>
+        map(all({ size: facts.size('neutralSize'), material: facts.material }), ({ size, material }) =>
+          fits(sizeMm2(LEAST_NEUTRAL[material]), sizeMm2(size)),
+        ),
+    },
+  ],
+};
+
+/** An existing feeder to a separate building may keep the neutral as its ground (250.32(B)(1) exception). */
+export const OLD_BUILDING: Credit<GroundedByNeutral> = {
+  id: 'old-building',
+  name: 'existing feeder to a separate building',
+  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '250.32(B)(1) exception 1', basis: 'memory' }),
+  conditions: [
+    { id: 'existing', wants: 'is for existing feeders', holds: existing },
+    {
+      id: 'building',
+      wants: 'leads to a separate building',
+      holds: ({ facts: { circuit, job } }) =>
+        drawn(circuit.kind === 'distribution' && job.boards[circuit.toBoardId ?? '']?.otherBuilding === true),
+    },
+    {
+      id: 'electrode',
+      wants: 'leads to a building with an electrode',
+      holds: ({ facts: { circuit, house } }) => drawn(house.wirings.electrodesAt.has(circuit.toBoardId ?? '')),
+    },
+    {
+      id: 'ties',
+      wants: 'is for buildings no metal ties to the supply',
+      holds: ({ facts: { circuit, job } }) => {
+        const board = job.boards[circuit.toBoardId ?? ''];
+        return map(
+          need(board?.earthTied, `boards.${board?.id}.earthTied`, `whether metal ties ${board?.name} to the supply`),
+          (tied) => !tied,
+        );
+      },
+    },
+    {
+      id: 'ground-fault',
+      wants: 'has no ground-fault protection ahead of it',
+      holds: ({ facts: { ahead } }) => drawn(!ahead.some(({ device }) => hasResidual(device))),
+    },
+  ],
+};

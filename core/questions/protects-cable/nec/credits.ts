@@ -1,0 +1,350 @@
+import { ratedCurrent } from '../../../devices/bands';
+import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
+import { sizeMm2 } from '../../../job/edges';
+import { all, list, type Maybe, map, need, unknown } from '../../../job/known';
+import type { Load, Tap } from '../../../job/sealed';
+import type { Stretch } from '../../../network/paths';
+import { linesOpened } from '../../../network/poles';
+import { type Condition, type Credit, drawn } from '../../../rules/credit';
+import { egcSize } from '../../../tables/equipmentGrounding';
+import { MARKED_DEVICE, MOTOR_DEVICE } from '../../../tables/motors';
+import { DWELLING_A, necSource, standardRatingsA } from '../../../tables/necAmpacity';
+import { NEXT_SIZE_UP_TO_A, TAPS, tapSource } from '../../../tables/necTaps';
+import { fits } from '../../../tables/rounding';
+import { ONE_LOAD } from '../credits';
+import type { NecCable } from './necCable';
+
+/** A length of cable on its circuit. */
+export interface OnCircuit {
+  facts: CircuitFacts;
+  of: NecCable;
+}
+
+const deviceA = ({ of }: OnCircuit): Maybe<number> => ratedCurrent(of.device);
+
+/** The next standard size up (240.4(B)): where the ampacity is none itself, and nobody can plug in more. */
+export const NEXT_SIZE: Credit<OnCircuit> = {
+  id: 'next-size',
+  name: 'next standard rating',
+  clause: (pack) => necSource('nextSize', pack),
+  conditions: [
+    {
+      id: 'no-standard',
+      wants: 'is for an ampacity that is no standard rating itself',
+      holds: ({ of, facts }) =>
+        map(
+          of.ampacity,
+          ({ ampacityA }) => !standardRatingsA(facts.job.pack).some((ratedA) => Math.abs(ratedA - ampacityA) < 1e-6),
+        ),
+    },
+    {
+      id: 'to-800',
+      wants: `is for devices up to ${NEXT_SIZE_UP_TO_A} A`,
+      holds: (about) => map(deviceA(about), (ratedA) => fits(ratedA, NEXT_SIZE_UP_TO_A)),
+    },
+    {
+      id: 'no-receptacles',
+      wants: 'is not for a circuit with several receptacles',
+      holds: ({ facts: { circuit, house } }) => {
+        if (circuit.kind !== 'final') return drawn(true);
+        if (house.socketsOf(circuit.id).length > 1) return drawn(false);
+        return circuit.use === undefined
+          ? unknown(`circuits.${circuit.id}.use`, `what ${circuit.name} feeds: several receptacles forbid the next standard size`)
+          : drawn(circuit.use !== 'sockets' && circuit.use !== 'mixed');
+      },
+    },
+    {
+      id: 'load',
+      wants: 'is for conductors that bear the load where they lie',
+      holds: ({ of, facts }) =>
+        map(all({ load: facts.continuous, ampacity: of.ampacity }), ({ load, ampacity }) =>
+          fits(load.wholeA, ampacity.ampacityA),
+        ),
+    },
+  ],
+};
+
+/** The service or main feeder of a dwelling carries 83 % of its rating (310.12). */
+export const DWELLING: Credit<OnCircuit> = {
+  id: 'dwelling',
+  name: '83 % of a dwelling service',
+  clause: (pack) => necSource('dwelling', pack),
+  conditions: [
+    { id: 'kind', wants: 'is for services and feeders', holds: ({ facts: { circuit } }) => drawn(circuit.kind !== 'final') },
+    {
+      id: 'system',
+      wants: 'is for 120/240 V, or a feeder of two lines and neutral from 208Y/120 V',
+      holds: ({ facts: { circuit, job, poles } }) =>
+        map(poles, ({ lines, neutral }) => {
+          const split = job.supply.voltageSystem === 'split-phase';
+          return lines === 2 && neutral && (split || circuit.kind === 'distribution');
+        }),
+    },
+    {
+      id: 'rating',
+      wants: `is for devices of ${DWELLING_A.from} to ${DWELLING_A.to} A`,
+      holds: (about) => map(deviceA(about), (ratedA) => fits(DWELLING_A.from, ratedA) && fits(ratedA, DWELLING_A.to)),
+    },
+    {
+      id: 'network',
+      wants: 'is for the supply of a dwelling, no generator or inverter',
+      holds: ({ facts: { path, job } }) =>
+        map(path, (steps) => {
+          const kind = job.origins[steps[0]!.circuit.fromOriginId ?? '']?.kind;
+          return kind === 'network' || kind === 'transformer';
+        }),
+    },
+    {
+      id: 'alone',
+      wants: 'carries the whole dwelling: others feed parts of it too',
+      holds: ({ facts }) => drawn(carriesAlone(facts)),
+    },
+    {
+      id: 'stated',
+      wants: 'is stated to carry the whole dwelling',
+      holds: ({ facts: { circuit } }) =>
+        need(circuit.wholeDwelling, `circuits.${circuit.id}.wholeDwelling`, `whether ${circuit.name} carries a whole dwelling`),
+    },
+  ],
+};
+
+/** Nothing in the job speaks against it: no other service from outside, no other circuit from the board a feeder comes from. */
+function carriesAlone({ circuit, house, job }: CircuitFacts): boolean {
+  const { byCircuit, outgoing, incoming } = house.wirings;
+  if (circuit.kind === 'service')
+    return [...byCircuit.values()].every(({ circuit: other }) => {
+      const kind = job.origins[other.fromOriginId ?? '']?.kind;
+      return other.id === circuit.id || (kind !== 'network' && kind !== 'transformer');
+    });
+  let at: string | undefined = circuit.fromBoardId;
+  while (at !== undefined) {
+    if ((outgoing.get(at) ?? []).length > 1) return false;
+    at = (incoming.get(at) ?? []).find(({ fromBoardId }) => fromBoardId !== undefined)?.fromBoardId;
+  }
+  return true;
+}
+
+const onlyLoad = ({ loads }: CircuitFacts): Load => loads[0]!;
+const ofCircuit = (conditions: readonly Condition<CircuitFacts>[]): Condition<OnCircuit>[] =>
+  conditions.map(({ id, wants, holds }) => ({
+    id,
+    wants: ({ facts }) => (typeof wants === 'string' ? wants : wants(facts)),
+    holds: ({ facts }) => holds(facts),
+  }));
+
+/** A motor with overload protection of its own is behind a device that lets it start (430.52). */
+export const MOTOR: Credit<OnCircuit> = {
+  id: 'motor',
+  name: 'motor circuit',
+  clause: (pack) => MOTOR_DEVICE(pack),
+  conditions: [
+    ...ofCircuit(ONE_LOAD),
+    {
+      id: 'motor',
+      wants: 'is for a motor',
+      holds: ({ facts }) => drawn(onlyLoad(facts).motorHp !== undefined),
+    },
+    {
+      id: 'own',
+      wants: 'is for a motor with overload protection of its own',
+      holds: ({ facts }) => {
+        const load = onlyLoad(facts);
+        return need(load.overloadProtected, `loads.${load.id}.overloadProtected`, `overload protection of ${load.name}`);
+      },
+    },
+  ],
+};
+
+/** Equipment marked with its minimum ampacity and maximum device (440.4). */
+export const MARKED: Credit<OnCircuit> = {
+  id: 'marked',
+  name: 'marked equipment',
+  clause: (pack) => MARKED_DEVICE(pack),
+  conditions: [
+    ...ofCircuit(ONE_LOAD),
+    {
+      id: 'ampacity',
+      wants: 'is for equipment marked with its minimum circuit ampacity',
+      holds: ({ facts }) => {
+        const load = onlyLoad(facts);
+        return map(
+          need(load.minimumAmpacityA, `loads.${load.id}.minimumAmpacityA`, `minimum circuit ampacity marked on ${load.name}`),
+          () => true,
+        );
+      },
+    },
+    {
+      id: 'device',
+      wants: 'is for equipment marked with its maximum overcurrent device',
+      holds: ({ facts }) => {
+        const load = onlyLoad(facts);
+        return map(
+          need(load.maximumDeviceA, `loads.${load.id}.maximumDeviceA`, `maximum overcurrent device marked on ${load.name}`),
+          () => true,
+        );
+      },
+    },
+  ],
+};
+
+/** All of a tap: from where it leaves the larger conductor to the end of its circuit. */
+const wholeTap = ({ facts: { wiring }, of: { stretch } }: OnCircuit): Stretch[] => {
+  const way: Stretch[] = [];
+  for (let at: Stretch | undefined = stretch; at?.segment.tap !== undefined; ) {
+    way.unshift(at);
+    const before: string | undefined = at.after;
+    at = wiring.stretches.find(({ segment }) => segment.id === before);
+  }
+  // What goes on behind it is tap as well, whether anybody called it so or not.
+  for (const next of wiring.stretches)
+    if (way.some(({ segment }) => segment.id === next.after) && !way.includes(next)) way.push(next);
+  return way;
+};
+
+export const tapLengthM = (about: OnCircuit): Maybe<number> =>
+  map(list(wholeTap(about).map(({ facts }) => facts.lengthM)), (lengths) => lengths.reduce((sum, lengthM) => sum + lengthM, 0));
+
+const endDevice = ({ facts: { own } }: OnCircuit) => own.find((seated) => seated.seat === 'end' && isOvercurrent(seated))?.device;
+
+function feederTap(tap: 'feeder-10-ft' | 'feeder-25-ft'): Credit<OnCircuit> {
+  return {
+    id: tap,
+    name: 'feeder tap',
+    clause: (pack) => tapSource(tap, pack),
+    conditions: [
+      { id: 'kind', wants: 'is for feeders', holds: ({ facts: { circuit } }) => drawn(circuit.kind === 'distribution') },
+      tapLength(tap),
+      {
+        id: 'end',
+        wants: 'ends in one overcurrent device',
+        holds: (about) => {
+          const { circuit } = about.facts;
+          return endDevice(about) === undefined
+            ? unknown(`circuits.${circuit.id}`, 'the overcurrent device the tap ends in')
+            : drawn(true);
+        },
+      },
+      {
+        id: 'held',
+        wants: 'ends in a device that holds it to its ampacity',
+        holds: (about) => {
+          const device = endDevice(about);
+          if (device === undefined)
+            return unknown(`circuits.${about.facts.circuit.id}`, 'the overcurrent device the tap ends in');
+          return map(all({ ampacity: about.of.ampacity, ratedA: ratedCurrent(device) }), ({ ampacity, ratedA }) =>
+            fits(ratedA, ampacity.ampacityA),
+          );
+        },
+      },
+      {
+        id: 'shelter',
+        wants: 'lies in a raceway',
+        holds: ({ of: { stretch } }) => {
+          const { place } = stretch.segment;
+          if (place === undefined) return unknown(stretch.facts.at('place'), `where ${stretch.facts.name} lies`);
+          // The longer one may be sheltered by other approved means, which only people can tell: a caution where it is used.
+          return drawn(place === 'raceway' || tap === 'feeder-25-ft');
+        },
+      },
+    ],
+  };
+}
+
+const tapLength = (tap: Tap): Condition<OnCircuit> => ({
+  id: 'length',
+  wants: `is at most ${TAPS[tap].mostWords} long, all of it that follows`,
+  holds: (about) => map(tapLengthM(about), (lengthM) => fits(lengthM, TAPS[tap].mostM ?? Number.POSITIVE_INFINITY)),
+});
+
+const branch: Condition<OnCircuit> = {
+  id: 'kind',
+  wants: 'is for branch circuits',
+  holds: ({ facts: { circuit } }) => drawn(circuit.kind === 'final'),
+};
+const upTo50: Condition<OnCircuit> = {
+  id: 'device',
+  wants: 'is for branch circuits up to 50 A',
+  holds: (about) => map(deviceA(about), (ratedA) => fits(ratedA, 50)),
+};
+const noReceptacle: Condition<OnCircuit> = {
+  id: 'no-receptacle',
+  wants: 'never feeds a receptacle',
+  holds: ({ facts: { circuit, house } }) => {
+    if (house.socketsOf(circuit.id).length > 0) return drawn(false);
+    return circuit.use === undefined
+      ? unknown(`circuits.${circuit.id}.use`, `what ${circuit.name} feeds`)
+      : drawn(circuit.use === 'lighting' || circuit.use === 'fixed');
+  },
+};
+
+/** Each tap's rule, whole: how long, how it ends, what it feeds. Never with the next standard size. */
+export const TAP_CREDITS: Readonly<Record<Tap, Credit<OnCircuit>>> = {
+  'feeder-10-ft': feederTap('feeder-10-ft'),
+  'feeder-25-ft': feederTap('feeder-25-ft'),
+  cooking: {
+    id: 'cooking',
+    name: 'cooking tap',
+    clause: (pack) => tapSource('cooking', pack),
+    conditions: [
+      branch,
+      upTo50,
+      noReceptacle,
+      {
+        id: 'range',
+        wants: 'feeds a range, and nothing else',
+        holds: ({ facts: { loads, circuit } }) =>
+          loads.length === 0
+            ? unknown(`circuits.${circuit.id}`, `the range ${circuit.name} feeds`)
+            : map(
+                list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))),
+                (kinds) => kinds.every((kind) => kind === 'range'),
+              ),
+      },
+    ],
+  },
+  outlet: {
+    id: 'outlet',
+    name: 'outlet tap',
+    clause: (pack) => tapSource('outlet', pack),
+    conditions: [branch, upTo50, tapLength('outlet'), noReceptacle],
+  },
+};
+
+/** A neutral that carries what its lines differ by may be thinner than they are (220.61). */
+export const REDUCED_NEUTRAL: Credit<OnCircuit> = {
+  id: 'reduced-neutral',
+  name: 'neutral by its own load',
+  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '220.61, 215.2(A), 250.24(C)', basis: 'memory' }),
+  conditions: [
+    {
+      id: 'lines',
+      wants: 'is for two lines or three: with one it carries what its line does',
+      holds: ({ of: { device } }) => drawn(linesOpened(device) > 1),
+    },
+    {
+      id: 'use',
+      wants: 'is for services, feeders and ranges',
+      holds: ({ facts: { circuit, loads } }) =>
+        circuit.kind !== 'final'
+          ? drawn(true)
+          : loads.length === 0
+            ? unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds`)
+            : map(
+                list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))),
+                (kinds) => kinds.every((kind) => kind === 'range' || kind === 'dryer'),
+              ),
+    },
+    {
+      id: 'least',
+      wants: 'is no thinner than the grounding conductor of its rating',
+      holds: ({ of: { stretch, device } }) =>
+        map(
+          all({ size: stretch.facts.size('neutralSize'), material: stretch.facts.material, ratedA: ratedCurrent(device) }),
+          ({ size, material, ratedA }) => {
+            const least = egcSize(ratedA, material);
+            return least !== undefined && fits(sizeMm2(least), sizeMm2(size));
+          },
+        ),
+    },
+  ],
+};

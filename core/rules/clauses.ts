@@ -1,0 +1,79 @@
+import type { RulePackId } from '../job/sealed';
+import type { Source } from '../tables/source';
+
+interface Cited {
+  /** Part of IEC 60364 and clause, for instance `4-43 433.1`. */
+  iec: readonly [standard: string, edition: string, clause: string];
+  /** Clause of BS 7671, where it is another. */
+  bs?: string;
+  nec?: string | Readonly<Partial<Record<RulePackId, string>>>;
+}
+
+const part = (number: string, edition: string, clause: string): Cited['iec'] => [`IEC 60364-${number}`, edition, clause];
+const p41 = (clause: string) => part('4-41', '2005+A1:2017', clause);
+const p43 = (clause: string) => part('4-43', '2008', clause);
+const p52 = (clause: string) => part('5-52', '2009', clause);
+const p53 = (clause: string) => part('5-53', '2019', clause);
+const p54 = (clause: string) => part('5-54', '2011', clause);
+
+/** Rules the questions cite, each by the clause of the job's own rule book. From memory of the publications. */
+const CLAUSES = {
+  carries: { iec: p43('433.1 (1)'), bs: '433.1.1(i)', nec: '210.20(A), 215.3' },
+  panelRating: { iec: ['IEC 61439-3', '2012', 'rated current of the assembly'], bs: '536.4.202', nec: '408.36' },
+  switchRating: { iec: p53('536.4.3, coordination of switches with overload protection'), bs: '536.4.3.2' },
+  needsNeutral: { iec: p52('521.8, conductors of a circuit'), bs: '521.8', nec: '200.6, 210.4; 110.3(B)' },
+  overload: { iec: p43('433.1'), bs: '433.1.1', nec: '240.4' },
+  overloadElsewhere: { iec: p43('433.2.2, 433.3.1'), bs: '433.2.2, 433.3.1' },
+  neutral: { iec: p52('524.2; IEC 60364-4-43 431.2'), bs: '524.2, 431.2', nec: '240.4, 220.61' },
+  pen: { iec: p54('543.4'), bs: '543.4; ESQCR 8(4)', nec: '250.142(B)' },
+  everyLine: { iec: p43('431.1'), bs: '431.1.1', nec: '240.15(A), (B)' },
+  sharedNeutral: { iec: p43('431.2'), bs: '431.2', nec: '210.4, 310.15(E), 240.4' },
+  harmonics: { iec: p52('annex E, table E.52.1'), bs: 'appendix 4, 5.5', nec: '310.15(E)(3)' },
+  drop: {
+    iec: p52('525, annex G table G.52.1'),
+    bs: '525, appendix 4 section 6.4',
+    nec: '210.19(A) and 215.2(A) informational notes',
+  },
+  ring: { iec: p43('433.1'), bs: '433.1.204', nec: '310.10(G)' },
+  breaks: { iec: p43('434.5.1'), bs: '434.5.1', nec: '110.9' },
+  ratedVoltage: { iec: p53('533.1, rated voltage'), bs: '511, 512.1.1', nec: '240.60(A), 240.85' },
+  combination: { iec: p43('434.5.1, listed combination'), bs: '434.5.1, 536.4.2', nec: '240.86' },
+  conditional: { iec: ['IEC 61008-1', '2010', 'rated conditional short-circuit current'] },
+  wayBack: { iec: p41('411.3.1.1'), bs: '411.3.1.1', nec: '250.4(A)(5)' },
+  secondBond: {
+    iec: p54('543.4.3; IEC 60364-5-53 531.3'),
+    bs: '543.4.5, 531.3',
+    nec: { 'nec-2023': '250.24(B), 250.142(B)', 'nec-2020': '250.24(A)(5), 250.142(B)', 'nec-2017': '250.24(A)(5), 250.142(B)' },
+  },
+  residualPen: { iec: p53('531.3.1, no PEN behind a residual device'), bs: '531.3.1.1, 411.4.4' },
+  islandBond: { iec: part('5-55', '2011', '551.4.4, 551.6'), bs: '551.4.3.2, 551.6', nec: '250.30, 250.34' },
+  oneWay: { iec: p53('531, bidirectional supply'), bs: '530.3.201', nec: '110.3(B), 705.30(D)' },
+  loop: { iec: p41('411.4.4'), bs: '411.4.4' },
+  loopSoil: { iec: p41('411.5.4'), bs: '411.5.4' },
+  touch: { iec: p41('411.5.3'), bs: '411.5.3' },
+  everyLive: { iec: p53('531.3.1'), bs: '531.3.1.1' },
+  electrodeStable: { iec: p53('531.3.5.3, note on stability'), bs: 'table 41.5, note 2' },
+  disconnection: { iec: p41('411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4'), bs: '411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4' },
+  ownEarth: { iec: p41('411.5, 411.3.1.1'), bs: '411.5, 542.1.3', nec: '250.32(A)' },
+  selective: { iec: p53('535, 536.4'), bs: '536.4.1' },
+  selectiveResidual: { iec: p53('535.3, selectivity of residual devices in series'), bs: '536.4.1.4' },
+} as const satisfies Record<string, Cited>;
+export type ClauseName = keyof typeof CLAUSES;
+
+/**
+ * A rule by the clause and edition of the job's own rule book.
+ * @returns for instance BS 7671:2018+A2:2022 433.1.1, NEC 2023 110.9, IEC 60364-4-43:2008 433.1
+ */
+export function clause(pack: RulePackId, name: ClauseName): Source {
+  const cited: Cited = CLAUSES[name];
+  const basis = 'memory';
+  if (pack.startsWith('nec')) {
+    const { nec } = cited;
+    const text = typeof nec === 'string' ? nec : (nec?.[pack] ?? '');
+    return { standard: 'NEC', edition: pack.slice(4), clause: text, basis };
+  }
+  if (pack === 'bs-7671-2018-a2' && cited.bs !== undefined)
+    return { standard: 'BS 7671', edition: '2018+A2:2022', clause: cited.bs, basis };
+  const [standard, edition, text] = cited.iec;
+  return { standard, edition, clause: text, basis };
+}
