@@ -1,4 +1,5 @@
 import { all, andThen, known, type Maybe, unknown } from '../job/known';
+import type { RulePackId } from '../job/sealed';
 import type { ConductorName, SegmentFacts } from '../network/segmentFacts';
 import type { Poles } from '../network/states';
 import { tabulatedAmpacityA } from '../tables/ampacity';
@@ -36,15 +37,16 @@ export function correctedAmpacity(
   segment: SegmentFacts,
   poles: Maybe<Poles>,
   system: 1 | 2 | 3,
+  pack: RulePackId,
   conductor: ConductorName = 'lineSize',
 ): Maybe<Ampacity> {
   return andThen(poles, (on) => {
     const loaded = loadedConductors(on, system);
-    return segment.once(`ampacity ${conductor} ${loaded}`, () => corrected(segment, loaded, conductor));
+    return segment.once(`ampacity ${conductor} ${loaded} ${pack}`, () => corrected(segment, loaded, pack, conductor));
   });
 }
 
-function corrected(segment: SegmentFacts, loaded: 2 | 3, conductor: ConductorName): Maybe<Ampacity> {
+function corrected(segment: SegmentFacts, loaded: 2 | 3, pack: RulePackId, conductor: ConductorName): Maybe<Ampacity> {
   const facts = all({
     sizeMm2: segment.mm2(conductor),
     material: segment.material,
@@ -55,9 +57,11 @@ function corrected(segment: SegmentFacts, loaded: 2 | 3, conductor: ConductorNam
     terminalC: andThen(segment.insulation, (insulation) => (insulation === 'XLPE90' ? segment.terminalC : PVC_TERMINAL)),
     soilKmPerW: segment.soilKmPerW,
   });
-  const { inSun } = segment.segment;
+  const { inSun, construction } = segment.segment;
+  // BS 7671 has a table of its own for flat cable, on the wall too.
+  const flat = pack === 'bs-7671-2018-a2' && construction === 'flat-sheathed';
   return andThen(facts, ({ soilKmPerW, sizeMm2, material, insulation, method, ambientC, grouped, terminalC }) => {
-    const cellOf = (column: Ampacity['column']) => tabulatedAmpacityA(column, method, sizeMm2, loaded, material);
+    const cellOf = (column: Ampacity['column']) => tabulatedAmpacityA(column, method, sizeMm2, loaded, material, flat);
     // Where no table lists XLPE it bears what PVC bears there, and more.
     const cool = insulation === 'XLPE90' && (terminalC < 90 || cellOf('XLPE90') === undefined);
     const column = cool ? 'PVC70' : insulation;
@@ -72,7 +76,8 @@ function corrected(segment: SegmentFacts, loaded: 2 | 3, conductor: ConductorNam
     if (inSun === true) return unknown(segment.at('inSun'), 'cables in the sun are not assessed yet');
     const temperature = temperatureFactor(column, ambientC, BURIED.has(method));
     if (temperature === undefined) return unknown(segment.at('ambientC'), `no factor listed for ${ambientC} °C`);
-    const grouping = groupingFactor(grouped, method);
+    // Single cores in ducts lie closer: where the kind of cable is not said, that counts.
+    const grouping = groupingFactor(grouped, method, construction === undefined || construction === 'singles');
     if (grouping === undefined)
       return unknown(segment.at('groupedCircuits'), `no factor listed for ${grouped} circuits together`);
     return known({

@@ -68,7 +68,12 @@ describe('voltage drop', () => {
 
 describe('ampacity', () => {
   const iz = (more: object, poles: Poles = ONE, system: 1 | 2 | 3 = 1) =>
-    correctedAmpacity(factsOf(segment('c', 'c', 10, 2.5, 1.5, more), 'cable'), { known: true, value: poles, given: NO }, system);
+    correctedAmpacity(
+      factsOf(segment('c', 'c', 10, 2.5, 1.5, more), 'cable'),
+      { known: true, value: poles, given: NO },
+      system,
+      'iec-60364',
+    );
   const NO = { own: undefined, parts: [], assumed: false };
 
   // IEC 60364-5-52 tables B.52.2 to B.52.5, copper, from memory.

@@ -1,8 +1,9 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { all, type Givens, ifEntered, known, type Maybe, NO_GIVENS, need } from '../job/known';
+import { all, type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../job/known';
 import { perRow } from '../job/perRow';
 import type { Device } from '../job/sealed';
+import { type Credit, earned } from '../rules/credit';
 import { CLASS_SOURCE, class3LetThroughA2s, class3TypicalA2s } from '../tables/adiabatic';
 import { FUSE_ENERGY_SOURCE, ggEnergyA2s, ggLimitsFromA } from '../tables/fuseGates';
 import { fits } from '../tables/rounding';
@@ -63,22 +64,47 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
   }, standard.given);
 });
 
-/** What is known of a breaker's energy limiting. */
-function classFacts({ settings, id, name }: Device) {
-  if (!isBreaker(settings)) return undefined;
-  const path = `devices.${id}.settings`;
-  const facts = all({
-    energyClass: need(settings.energyClass, `${path}.energyClass`, `energy class of ${name}`),
-    icnA: need(settings.icnA, `${path}.icnA`, `breaking capacity of ${name}`),
-    curve: need(settings.curve, `${path}.curve`, `curve of ${name}`),
-  });
-  return facts.known && facts.value.energyClass === '3' ? facts : undefined;
+/** A breaker at a current. */
+export interface AtCurrent {
+  device: Device;
+  currentA: number;
 }
 
+/** What a breaker's energy class says of it, as facts; a device without one lacks them. */
+function classFacts({ settings, id, name }: Device) {
+  const own = isBreaker(settings) ? settings : undefined;
+  const path = `devices.${id}.settings`;
+  return {
+    energyClass: need(own?.energyClass, `${path}.energyClass`, `energy class of ${name}`),
+    icnA: need(own?.icnA, `${path}.icnA`, `breaking capacity of ${name}`),
+    curve: need(own?.curve, `${path}.curve`, `curve of ${name}`),
+  };
+}
+
+/** A breaker of energy limiting class 3 lets no more through than its class allows, up to its own rated current. */
+export const ENERGY_CLASS: Credit<AtCurrent> = {
+  id: 'energy-class',
+  name: 'energy limiting class',
+  clause: () => CLASS_SOURCE,
+  conditions: [
+    { id: 'class', wants: 'is for class 3', holds: ({ device }) => map(classFacts(device).energyClass, (of) => of === '3') },
+    {
+      id: 'curve',
+      wants: 'is for curves B and C',
+      holds: ({ device }) => map(classFacts(device).curve, (of) => of === 'B' || of === 'C'),
+    },
+    {
+      id: 'current',
+      wants: 'reaches to its own current',
+      holds: ({ device, currentA }) => map(classFacts(device).icnA, (icnA) => fits(currentA, icnA)),
+    },
+  ],
+};
+
 function typicalOfClass(device: Device, { ratedA }: Band, currentA: number): number | undefined {
-  const facts = classFacts(device);
-  if (facts === undefined || !fits(currentA, facts.value.icnA)) return undefined;
-  return class3TypicalA2s(facts.value.curve, ratedA, currentA);
+  const credit = earned(ENERGY_CLASS, { device, currentA });
+  const { curve } = classFacts(device);
+  return credit.known && credit.value.earned && curve.known ? class3TypicalA2s(curve.value, ratedA, currentA) : undefined;
 }
 
 function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
@@ -90,13 +116,14 @@ function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
   }
   if (!isBreaker(settings) || band.instantaneous === undefined || !fits(band.instantaneous.upperA, currentA)) return [];
   const bounds: Bound[] = [];
-  const facts = classFacts(device);
+  const credit = earned(ENERGY_CLASS, { device, currentA });
+  const facts = all(classFacts(device));
   const classA2s =
-    facts !== undefined && fits(currentA, facts.value.icnA)
+    credit.known && credit.value.earned && facts.known
       ? class3LetThroughA2s(facts.value.curve, band.ratedA, facts.value.icnA)
       : undefined;
-  if (facts !== undefined && classA2s !== undefined)
-    bounds.push({ a2s: classA2s, how: 'class', source: CLASS_SOURCE, given: facts.given });
+  if (credit.known && classA2s !== undefined)
+    bounds.push({ a2s: classA2s, how: 'class', source: CLASS_SOURCE, given: credit.given });
   const maker = ifEntered(settings.makerLetThrough, `devices.${id}.settings.makerLetThrough`, `let-through of ${name}`);
   const reaching = maker.value?.filter((point) => fits(currentA, point.upToA)).sort((a, b) => a.upToA - b.upToA)[0];
   if (reaching !== undefined)

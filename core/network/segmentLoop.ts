@@ -1,6 +1,7 @@
 import { all, andThen, both, known, type Maybe, map, unknown } from '../job/known';
 import type { Job } from '../job/sealed';
 import { word } from '../job/terms';
+import { type Credit, earned } from '../rules/credit';
 import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
 import { add, type Complex, scale, ZERO } from './complex';
 import type { ConductorName, SegmentFacts } from './segmentFacts';
@@ -66,9 +67,23 @@ function wayBack(
   });
 }
 
+/** Armour or a raceway carries an earth fault back where its resistance is entered: nothing is lent from a table. */
+export const STEEL_RETURN: Credit<SegmentFacts> = {
+  id: 'steel-return',
+  name: 'armour or raceway as the way back',
+  clause: (pack) =>
+    pack.startsWith('nec')
+      ? { standard: 'NEC', edition: pack.slice(4), clause: '250.118', basis: 'memory' }
+      : { standard: 'IEC 60364-5-54', edition: '2011', clause: '543.2.1', basis: 'memory' },
+  conditions: [
+    { id: 'resistance', wants: 'is of known resistance', holds: (segment) => map(segment.returnMohmPerM, () => true) },
+  ],
+};
+
 /** Armour or a raceway as the way back. */
 function alongSteel(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): Maybe<Complex> {
   const facts = all({
+    credit: earned(STEEL_RETURN, segment),
     mohmPerM: segment.returnMohmPerM,
     lengthM: segment.lengthM,
     celsius: conductorC(segment, state, dialect),

@@ -1,5 +1,6 @@
 import { andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
+import { type Credit, drawn, earned } from '../rules/credit';
 import { add, atRatio, type Complex, magnitude } from './complex';
 import { drivingVoltageV, type FaultKind, LINES_OF, type NetworkState } from './states';
 import { transformerLoop } from './transformer';
@@ -40,6 +41,18 @@ const OWN_FACTS: Record<FaultKind, readonly (CurrentFact | OhmFact)[]> = {
 };
 const isOhm = (field: CurrentFact | OhmFact): field is OhmFact => field === 'zeOhm' || field === 'zLnOhm';
 
+/** A value read at the place serves the greatest and the least alike; what was declared serves one of them only. */
+export const MEASURED: Credit<Sealed<number>> = {
+  id: 'measured',
+  name: 'value read at the origin',
+  clause: () => ({ standard: 'IEC 60364-6', edition: '2016', clause: '6.4.3.7', basis: 'memory' }),
+  conditions: [{ id: 'read', wants: 'is for values that were measured', holds: ({ from }) => drawn(from === 'measured') }],
+};
+const isMeasured = (fact: Sealed<number>): boolean => {
+  const credit = earned(MEASURED, fact);
+  return credit.known && credit.value.earned;
+};
+
 /**
  * What may serve which state. A measured value serves both. A declared current is a maximum and serves MAX, a declared
  * impedance a maximum and serves MIN; the declared extremes serve their own state.
@@ -47,7 +60,7 @@ const isOhm = (field: CurrentFact | OhmFact): field is OhmFact => field === 'zeO
 function serves(field: CurrentFact | OhmFact, fact: Sealed<number>, state: NetworkState): boolean {
   if (field === 'maxFaultA') return state === 'MAX';
   if (field === 'minFaultA') return state === 'MIN';
-  return fact.from === 'measured' || isOhm(field) === (state === 'MIN');
+  return isMeasured(fact) || isOhm(field) === (state === 'MIN');
 }
 
 const needed = (origin: Origin, field: CurrentFact | OhmFact) =>

@@ -21,8 +21,8 @@ export interface Credit<About> {
   readonly conditions: readonly Condition<About>[];
 }
 
-/** Whether a credit is earned; if not, why. */
-export type Earned = { earned: true } | { earned: false; why: string };
+/** Whether a credit is earned; if not, why: with its name, and the condition alone. */
+export type Earned = { earned: true } | { earned: false; why: string; reason: string };
 
 /**
  * Asks a credit's conditions.
@@ -35,12 +35,10 @@ export function earned<About>(credit: Credit<About>, about: About): Maybe<Earned
   for (const { wants, holds } of credit.conditions) {
     const answer = holds(about);
     if (!answer.known) missing = [...missing, ...answer.missing];
-    else if (!answer.value)
-      return known(
-        { earned: false, why: `no ${credit.name}: it ${typeof wants === 'string' ? wants : wants(about)}` },
-        answer.given,
-      );
-    else given = join(given, answer.given);
+    else if (!answer.value) {
+      const reason = typeof wants === 'string' ? wants : wants(about);
+      return known({ earned: false, why: `no ${credit.name}: it ${reason}`, reason }, answer.given);
+    } else given = join(given, answer.given);
   }
   return missing.length > 0 ? { known: false, missing } : known({ earned: true }, given);
 }

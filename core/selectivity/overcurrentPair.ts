@@ -5,7 +5,9 @@ import { isGg } from '../devices/fuses';
 import { letThroughOf } from '../devices/letThrough';
 import { all, andThen, known, type Maybe } from '../job/known';
 import type { Device, Grade } from '../job/sealed';
-import { GG_RATINGS_A, ggEnergyA2s } from '../tables/fuseGates';
+import { earned } from '../rules/credit';
+import { ggEnergyA2s } from '../tables/fuseGates';
+import { GG_STEPS } from './credits';
 
 /** How far only the downstream device of a pair opens. */
 export interface OvercurrentPair {
@@ -35,8 +37,9 @@ export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA:
     const grade: Grade = up.grade === 'typical' || down.grade === 'typical' ? 'typical' : 'standard';
     const blind = up.overloadOnly === true ? 'upstream' : down.overloadOnly === true ? 'downstream' : undefined;
     const common = { upstream: up, downstream: down, grade, blind } as const;
-    if (isGg(upstream) && isGg(downstream) && GG_RATINGS_A.indexOf(up.ratedA) - GG_RATINGS_A.indexOf(down.ratedA) >= 2)
-      return known({ ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' });
+    const steps = earned(GG_STEPS, { upstream, downstream });
+    if (steps.known && steps.value.earned)
+      return known({ ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' }, steps.given);
     const fromA = Math.min(down.ratedA, maxFaultA);
     const meeting = staysBelow(down.slow, up.fast, fromA, maxFaultA, up.holdsA);
     if (meeting.whole) return known({ ...common, limitA: maxFaultA, total: true, basis: 'curves' });

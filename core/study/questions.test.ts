@@ -116,14 +116,16 @@ describe('carries-load', () => {
     expect(ask({ ...job, loads: { heater } }, 'carries-load').demand).toBeCloseTo(3000 / 230, 12);
   });
 
-  it('cautions where a board is asked for more than 0.8 of its main', () => {
-    const feeder = (ibA: number) => {
-      const job = one({ circuit: { kind: 'distribution', toBoardId: 'annex', designCurrentA: stated(ibA) } });
+  it('cautions where a board was observed to draw more than 0.8 of its main; a calculation may come to all of it', () => {
+    const feeder = (ibA: number, from: 'stated' | 'measured' = 'measured') => {
+      const job = one({ circuit: { kind: 'distribution', toBoardId: 'annex', designCurrentA: stated(ibA, from) } });
       job.boards.annex = { id: 'annex', order: 'b', name: 'Annex', state: 'new', deviceFactor: stated(1) };
       return ask(job, 'carries-load');
     };
     expect(feeder(12.8).verdict).toBe('pass');
     expect(feeder(12.9)).toMatchObject({ verdict: 'caution', demand: 12.9, limit: 16 });
+    expect(feeder(16, 'stated')).toMatchObject({ verdict: 'pass', because: expect.stringContaining('above 0.8 of it') });
+    expect(feeder(16.1, 'stated').verdict).toBe('stop');
     expect(ask(withField(one(), 'circuits', 'c', ['designCurrentA'], stated(15)), 'carries-load').verdict).toBe('pass');
   });
 

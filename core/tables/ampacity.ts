@@ -117,6 +117,8 @@ const FLAT_PVC: Rows = {
   '102': [13, 16, 21, 27, 35, 47, 63],
   '103': [8, 10, 13.5, 17.5, 23.5, 32, 42.5],
 };
+/** The same cable clipped to a wall, method C of that table. */
+const FLAT_ON_WALL = [16, 20, 27, 37, 47, 64, 85] as const;
 
 const source = (standard: string, edition: string, clause: string): Source => ({ standard, edition, clause, basis: 'memory' });
 const TABLES = {
@@ -139,6 +141,7 @@ const FLAT_SOURCE = source('BS 7671', '2018+A2:2022', 'table 4D5');
  * Tabulated capacity of a conductor.
  * @param sizeMm2 nominal section
  * @param loaded conductors that carry current: two, or three
+ * @param flat flat twin with protective conductor under BS 7671, which has its own table for method C as well
  * @returns A with its source, or undefined where the table has no such cell
  */
 export function tabulatedAmpacityA(
@@ -147,11 +150,13 @@ export function tabulatedAmpacityA(
   sizeMm2: number,
   loaded: 2 | 3 = 2,
   material: 'Cu' | 'Al' = 'Cu',
+  flat = false,
 ): { ampacityA: number; source: Source } | undefined {
-  const flat = FLAT_PVC[method];
-  if (flat !== undefined) {
+  const ofFlat =
+    FLAT_PVC[method] ?? (flat && method === 'C' && insulation === 'PVC70' && loaded === 2 ? FLAT_ON_WALL : undefined);
+  if (ofFlat !== undefined) {
     if (insulation !== 'PVC70' || loaded === 3 || material === 'Al') return undefined;
-    const cell = flat[(FLAT_SIZES_MM2 as readonly number[]).indexOf(sizeMm2)];
+    const cell = ofFlat[(FLAT_SIZES_MM2 as readonly number[]).indexOf(sizeMm2)];
     return cell === undefined ? undefined : { ampacityA: cell, source: FLAT_SOURCE };
   }
   const inAir = FREE_AIR[insulation][material];

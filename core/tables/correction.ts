@@ -74,6 +74,8 @@ const GROUPED: Factors = rows({
 /** Circuits touching in the ground: cables laid in it, and cables each in a duct of its own. Closer together than in air. */
 const GROUPED_IN_GROUND: Factors = rows({ 1: 1, 2: 0.75, 3: 0.65, 4: 0.6, 5: 0.55, 6: 0.5 });
 const GROUPED_IN_DUCTS: Factors = rows({ 1: 1, 2: 0.85, 3: 0.75, 4: 0.7, 5: 0.65, 6: 0.6 });
+/** Single cores, each in a duct of its own: closer still. */
+const SINGLES_IN_DUCTS: Factors = rows({ 1: 1, 2: 0.8, 3: 0.7, 4: 0.65, 5: 0.6, 6: 0.6 });
 /** Soil by its thermal resistivity, K·m/W; the ampacities stand for 2.5. */
 const SOIL_DUCTS: Factors = rows({ 0.5: 1.28, 0.7: 1.2, 1: 1.18, 1.5: 1.1, 2: 1.05, 2.5: 1, 3: 0.96 });
 const SOIL_DIRECT: Factors = rows({ 0.5: 1.88, 0.7: 1.62, 1: 1.5, 1.5: 1.28, 2: 1.12, 2.5: 1, 3: 0.9 });
@@ -106,11 +108,16 @@ export function temperatureFactor(
 /**
  * Factor for circuits bunched together; between two columns the larger group counts. In the ground they are taken to touch.
  * @param method D1 and D2 lie in the ground, any other in air
+ * @param singles single cores, which in ducts heat each other more
  */
-export function groupingFactor(circuits: number, method?: string): { factor: number; source: Source } | undefined {
+export function groupingFactor(
+  circuits: number,
+  method?: string,
+  singles = false,
+): { factor: number; source: Source } | undefined {
   const [factors, source] =
     method === 'D1'
-      ? [GROUPED_IN_DUCTS, GROUPED_SOURCE.D1]
+      ? [singles ? SINGLES_IN_DUCTS : GROUPED_IN_DUCTS, GROUPED_SOURCE.D1]
       : method === 'D2'
         ? [GROUPED_IN_GROUND, GROUPED_SOURCE.D2]
         : [GROUPED, GROUPED_SOURCE.air];

@@ -88,7 +88,7 @@ function compare(facts: CircuitFacts, seated: Seated, fault: Fault, own: Capacit
     why: 'at its line terminals, cold conductors',
   });
   if (fits(plain.demand, plain.limit)) return known(plain);
-  const tried = [...combinations(facts, seated, fault), ...consumerUnit(facts, seated, fault)];
+  const tried = [...combinations(facts, seated, fault, own.serviceA), ...consumerUnit(facts, seated, fault)];
   const helping = tried.filter(({ relaxed }) => fits(relaxed.demand, relaxed.limit));
   let refused = '';
   let lacking: Maybe<Comparison> | undefined;
@@ -106,7 +106,7 @@ interface Relief {
 }
 
 /** Each combination entered for the device. */
-function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault): Relief[] {
+function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault, serviceA: number | undefined): Relief[] {
   return facts.house.combinationsFor(device.id).flatMap((combination): Relief[] => {
     const about: Combined = { combination, chain: facts.chain.map((each) => each.device), device };
     const capacity = need(
@@ -119,7 +119,7 @@ function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault): Re
     const relaxed = against(fault, capacity.value, {
       rule: clause(facts.job.pack, 'combination'),
       symbol: 'rating of the combination',
-      serviceA: undefined,
+      serviceA,
       rests: [LOOP_SOURCE],
       why: `at its line terminals; ${device.name} with ${upstream} as listed in ${combination.reference}`,
     });

@@ -16,8 +16,8 @@ export interface Combined {
   device: Device;
 }
 
-const upstreamOf = ({ combination, chain }: Combined): Device | undefined =>
-  chain.find(({ id }) => id === combination.upstreamDeviceId);
+const upstreamOf = ({ combination, chain, device }: Combined): Device | undefined =>
+  chain.slice(0, chain.indexOf(device)).find(({ id }) => id === combination.upstreamDeviceId);
 
 /** Two devices tested together break what the downstream one alone may not. */
 export const COMBINATION: Credit<Combined> = {

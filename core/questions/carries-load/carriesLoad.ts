@@ -76,7 +76,7 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
       unit: 'A',
       rule,
       atLeast: least(ib.atLeast),
-      within: full ? 'caution' : 'pass',
+      within: full && isObserved(facts.circuit) ? 'caution' : 'pass',
       because: () =>
         `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}${full ? NEARLY : ''}`,
       working: () => [
@@ -154,7 +154,7 @@ function carriesContinuous(facts: CircuitFacts, device: Device): Check {
       unit: 'A',
       rule,
       atLeast: least(atLeast),
-      within: full ? 'caution' : 'pass',
+      within: full && isObserved(circuit) ? 'caution' : 'pass',
       because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
       working: () => [
         line(formula, load.values(), `${figure(demand)} A`, rule),
@@ -200,9 +200,13 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
   return [judge(`range:${device.id}`, 'Circuit of a large range', comparison)];
 }
 
-/** Whether what feeds a board is asked for more than leaves room. */
+/**
+ * Whether what feeds a board is asked for more than leaves room. A calculation is held to all of the rating, with the trade's mark
+ * beside it; what was observed or guessed is not that sure.
+ */
 const isFull = ({ toBoardId }: Circuit, demandA: number, ratedA: number): boolean =>
   toBoardId !== undefined && !fits(demandA, FULL_SHARE * ratedA);
+const isObserved = ({ designCurrentA }: Circuit): boolean => designCurrentA !== undefined && designCurrentA.from !== 'stated';
 const NEARLY = `: above ${FULL_SHARE} of it, the board is nearly full`;
 const fullLine = (demandA: number, ratedA: number): WorkingLine =>
   line(`I ≤ ${FULL_SHARE} · In`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);

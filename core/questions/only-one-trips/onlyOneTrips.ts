@@ -22,8 +22,9 @@ import type { SupplyCase } from '../../network/feeding';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
+import { GG_STEPS, RESIDUAL_RATIO, RESIDUAL_SELECTIVE } from '../../selectivity/credits';
 import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
-import { RESIDUAL_RATIO, RESIDUAL_RULE, residualPair } from '../../selectivity/residualPair';
 import type { Source } from '../../tables/source';
 
 const NEC_PRACTICE: Source = {
@@ -33,13 +34,6 @@ const NEC_PRACTICE: Source = {
   basis: 'practice',
 };
 const ruleOf = ({ job }: CircuitFacts): Source => (job.dialect === 'nec' ? NEC_PRACTICE : clause(job.pack, 'selective'));
-const STEPS: Source = {
-  standard: 'IEC 60269-2',
-  edition: '2013',
-  clause: 'selectivity of gG at two steps, 1:1.6',
-  basis: 'memory',
-};
-
 /** Compares each of this circuit's devices with every device upstream, up to the greatest fault at its load terminals. */
 export function onlyOneTrips(facts: CircuitFacts): Answer {
   const { chain, circuit, path, own, wiring } = facts;
@@ -156,7 +150,7 @@ function compare(
         'gG under gG, two rating steps or more',
         `${pair.downstream.ratedA} A under ${pair.upstream.ratedA} A`,
         'total',
-        STEPS,
+        GG_STEPS.clause(facts.job.pack),
       ),
       energy: line(
         `let-through of ${downstream.name} ≤ least pre-arcing I²t of ${upstream.device.name}`,
@@ -216,27 +210,28 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Ch
   const parts = all({ up: partOf(upstream.device), down: partOf(downstream.device) });
   if (!parts.known) return unknownCheck(id, title, parts.missing);
   const { up, down } = parts.value;
-  const pair = residualPair(up, down, facts.job.dialect === 'iec');
+  const pair = earned(RESIDUAL_SELECTIVE, { up, down });
   if (!pair.known) return unknownCheck(id, title, pair.missing);
   const given = join(parts.given, pair.given);
+  const rule = RESIDUAL_SELECTIVE.clause(facts.job.pack);
   const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
-  if (pair.value.total) {
+  if (pair.value.earned) {
     const comparison: Comparison = {
       demand: RESIDUAL_RATIO,
       limit: up.sensitivityA / down.sensitivityA,
       unit: '× IΔn',
-      rule: RESIDUAL_RULE,
+      rule: rule,
       aside: true,
       because: () => `only ${downstream.device.name} opens: ${values}`,
-      working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', RESIDUAL_RULE)],
+      working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', rule)],
     };
     return judge(id, title, known(comparison, given));
   }
   const lost = safetyServiceLost(facts, upstream);
-  const why = `${upstream.device.name} may open too: ${pair.value.why}`;
+  const why = `${upstream.device.name} may open too: ${pair.value.reason}`;
   return lost === undefined
-    ? ruled(id, title, 'caution', why, RESIDUAL_RULE, given)
-    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, RESIDUAL_RULE, given);
+    ? ruled(id, title, 'caution', why, rule, given)
+    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, rule, given);
 }
 
 const partOf = (device: Device): Maybe<ResidualPart> =>

@@ -58,7 +58,7 @@ export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
 function flows(facts: CircuitFacts, { facts: of }: Stretch): Maybe<Comparison> {
   const rule = clause(facts.job.pack, 'neutral');
   const parts = all({
-    iz: correctedAmpacity(of, cablePoles(facts), facts.system, 'neutralSize'),
+    iz: correctedAmpacity(of, cablePoles(facts), facts.system, facts.job.pack, 'neutralSize'),
     design: facts.design,
     percent: cableHarmonic(facts),
   });

@@ -57,7 +57,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
       ...sharedNeutralCheck(
         facts,
         stretch,
-        map(correctedAmpacity(stretch.facts, cablePoles(facts), facts.system, 'neutralSize'), ({ izA }) => izA),
+        map(correctedAmpacity(stretch.facts, cablePoles(facts), facts.system, facts.job.pack, 'neutralSize'), ({ izA }) => izA),
       ),
       ...asTheyLie(stretch),
       ...adiabaticChecks(facts, protective, stretch, ring || !leftToTheLoad(facts, protective, cable)),
@@ -70,7 +70,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
 const cableOf = (facts: CircuitFacts, { segment, facts: of }: Stretch): Cable => ({
   id: segment.id,
   name: of.name,
-  iz: correctedAmpacity(of, cablePoles(facts), facts.system),
+  iz: correctedAmpacity(of, cablePoles(facts), facts.system, facts.job.pack),
 });
 
 /** The main bonding conductor behind a service, and those to the electrodes of a board. */

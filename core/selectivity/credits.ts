@@ -1,0 +1,76 @@
+import { ratedCurrent } from '../devices/bands';
+import { isGg } from '../devices/fuses';
+import type { ResidualPart, ResidualType } from '../devices/residual';
+import { both } from '../job/known';
+import type { Device } from '../job/sealed';
+import { clause } from '../rules/clauses';
+import { type Credit, drawn } from '../rules/credit';
+import { GG_RATINGS_A } from '../tables/fuseGates';
+import { fits } from '../tables/rounding';
+
+/** Two residual devices, one above the other. */
+export interface ResidualPair {
+  up: ResidualPart;
+  down: ResidualPart;
+}
+
+/** The upstream sensitivity is at least this many times the downstream one. */
+export const RESIDUAL_RATIO = 3;
+const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
+
+/** Of two residual devices in series only the downstream one opens. */
+export const RESIDUAL_SELECTIVE: Credit<ResidualPair> = {
+  id: 'residual-selective',
+  name: 'selectivity of residual devices',
+  clause: (pack) => clause(pack, 'selectiveResidual'),
+  conditions: [
+    {
+      id: 'ratio',
+      wants: 'its sensitivity is less than three times the one below',
+      holds: ({ up, down }) => drawn(fits(RESIDUAL_RATIO * down.sensitivityA, up.sensitivityA)),
+    },
+    { id: 'delayed', wants: 'it is not delayed', holds: ({ up }) => drawn(up.delay === 'S') },
+    { id: 'general', wants: 'the one below is delayed as well', holds: ({ down }) => drawn(down.delay === 'general') },
+    {
+      id: 'type',
+      wants: ({ down: { type } }) => `its type is less than the ${type?.known ? type.value : 'type'} below`,
+      // The American families have no types.
+      holds: ({ up, down }) =>
+        up.type === undefined || down.type === undefined
+          ? drawn(true)
+          : both(up.type, down.type, (above, below) => TYPE_ORDER[above] >= TYPE_ORDER[below]),
+    },
+  ],
+};
+
+/** Two gG fuses, one above the other. */
+export interface FusePair {
+  upstream: Device;
+  downstream: Device;
+}
+
+/** Steps of the rating series between them at which the upstream fuse holds, whatever the gates say. */
+const STEPS = 2;
+
+/** gG over gG: only the downstream one opens at two steps of rating or more. */
+export const GG_STEPS: Credit<FusePair> = {
+  id: 'gg-steps',
+  name: 'two rating steps of gG',
+  clause: () => ({ standard: 'IEC 60269-2', edition: '2013', clause: 'selectivity of gG at two steps, 1:1.6', basis: 'memory' }),
+  conditions: [
+    {
+      id: 'both-gg',
+      wants: 'is for gG fuses',
+      holds: ({ upstream, downstream }) => drawn(isGg(upstream) && isGg(downstream)),
+    },
+    {
+      id: 'steps',
+      wants: 'is for two steps of rating or more',
+      holds: ({ upstream, downstream }) =>
+        both(ratedCurrent(upstream), ratedCurrent(downstream), (up, down) => {
+          const [above, below] = [GG_RATINGS_A.indexOf(up), GG_RATINGS_A.indexOf(down)];
+          return above >= 0 && below >= 0 && above - below >= STEPS;
+        }),
+    },
+  ],
+};
