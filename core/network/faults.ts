@@ -1,4 +1,4 @@
-import { andThen, both, type Givens, join, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { andThen, both, type Givens, join, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { supplyCases } from './cases';
 import { add, magnitude, ZERO } from './complex';
 import { Earthings, lacksReturn } from './earthing';
@@ -220,14 +220,14 @@ export class FaultNetwork {
     const stray = this.stray();
     if (stray !== undefined) return stray;
     return andThen(this.sole(ends), (ids) => {
-      let worst: Maybe<Fault & { segmentId: string | undefined }> | undefined;
+      let worst: Known<Fault & { segmentId: string | undefined }> | undefined;
       for (const id of ids) {
         const fault = map(this.faultIn(at, wiring, id, kind, 'MIN'), (one) => ({
           ...one,
           segmentId: id === MID_RING ? undefined : id,
         }));
         if (!fault.known) return fault;
-        if (worst === undefined || (worst.known && fault.value.currentA < worst.value.currentA)) worst = fault;
+        worst = theMore(worst, fault, (a, b) => a < b);
       }
       return worst!;
     });
@@ -266,14 +266,14 @@ export class FaultNetwork {
     const stray = this.stray();
     if (stray !== undefined) return stray;
     const live = this.wirings.parted.size === 0 ? cases : cases.filter((at) => this.reached(wiring, at));
-    let found: Maybe<F> | undefined;
+    let found: Known<F> | undefined;
     let doubt: Missing | undefined;
     for (const at of live) {
       const one = fault(at);
       if (!one.known) return at.doubt === undefined ? one : { known: false, missing: [at.doubt] };
-      if (found?.known === true && !beats(one.value.currentA, found.value.currentA)) continue;
-      found = one;
-      doubt = at.doubt;
+      const before: Known<F> | undefined = found;
+      found = theMore(before, one, beats);
+      if (found.value === one.value) doubt = at.doubt;
     }
     if (doubt !== undefined) return { known: false, missing: [doubt] };
     if (found === undefined) return unknown('sourceStates', 'a source state: what feeds the job');
@@ -285,6 +285,16 @@ export class FaultNetwork {
     const node = startNode(circuit);
     return this.feeding.reaches(node, at, true) || !this.feeding.reaches(node, at, false);
   }
+}
+
+/** Of two faults the one that counts; it rests on both, since the other could be the one. */
+export function theMore<F extends Fault>(
+  a: Known<F> | undefined,
+  b: Known<F>,
+  beats: (a: number, b: number) => boolean,
+): Known<F> {
+  if (a === undefined) return b;
+  return known(beats(b.value.currentA, a.value.currentA) ? b.value : a.value, join(a.given, b.given));
 }
 
 const NO_CABLE = known(ZERO);

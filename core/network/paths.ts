@@ -76,7 +76,9 @@ export function wiringsOf(job: Job): Wirings {
   const outgoing = new Map<string, Circuit[]>();
   const byCircuit = new Map<string, Wiring>();
   for (const circuit of present(job.circuits)) {
-    if (circuit.toBoardId !== undefined) push(incoming, circuit.toBoardId, circuit);
+    // Nothing is fed through a board that is gone.
+    if (circuit.toBoardId !== undefined && job.boards[circuit.toBoardId]?.state !== 'removed')
+      push(incoming, circuit.toBoardId, circuit);
     if (circuit.fromBoardId !== undefined) push(outgoing, circuit.fromBoardId, circuit);
     const own = devices.get(circuit.id) ?? [];
     byCircuit.set(circuit.id, {

@@ -126,6 +126,25 @@ function withAngle(origin: Origin, loop: Maybe<SourceLoop>): Maybe<SourceLoop> {
   return both(loop, ratio, (one, xOverR) => ({ ...one, z: atRatio(one.ohm, xOverR) }));
 }
 
+/** Where the neutral of a source is as large as its lines, no fault between lines is more than twice one to the neutral. */
+export const FULL_NEUTRAL: Credit<{ origin: Origin; kind: FaultKind }> = {
+  id: 'full-neutral',
+  name: 'twice the line-neutral current',
+  clause: () => ({ standard: 'IEC 60909-0', edition: '2016', clause: 'derived: U0/Zl ≤ 2 U0/(Zl + Zn)', basis: 'published' }),
+  conditions: [
+    {
+      id: 'full',
+      wants: 'is for a neutral as large as the lines',
+      holds: ({ origin, kind }) =>
+        need(
+          origin.fullNeutral,
+          `origins.${origin.id}.fullNeutral`,
+          `whether the neutral of ${origin.name} is as large as its lines (or its ${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']})`,
+        ),
+    },
+  ],
+};
+
 /**
  * Line to line and three-phase from one measured line-to-neutral current: no more than twice it, but only where the
  * neutral is no worse than a line. I3 = U0/Zl ≤ U0/(½(Zl + Zn)).
@@ -134,15 +153,13 @@ function twiceTheSingle(job: Job, origin: Origin, kind: FaultKind): Maybe<Source
   if (LINES_OF[job.supply.voltageSystem] === 1) return undefined;
   const single = OWN_FACTS['L-N'].find((field) => origin[field]?.from === 'measured');
   if (single === undefined) return undefined;
-  const full = need(
-    origin.fullNeutral,
-    `origins.${origin.id}.fullNeutral`,
-    `whether the neutral of ${origin.name} is as large as its lines (or its ${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']})`,
-  );
   return andThen(
-    both(full, fromFact(job, origin, single, 'L-N', 'MAX'), (isFull, loop) => ({ isFull, loop })),
-    ({ isFull, loop }) => {
-      if (!isFull)
+    both(earned(FULL_NEUTRAL, { origin, kind }), fromFact(job, origin, single, 'L-N', 'MAX'), (credit, loop) => ({
+      credit,
+      loop,
+    })),
+    ({ credit, loop }) => {
+      if (!credit.earned)
         return unknown(
           `origins.${origin.id}.pscc3A`,
           `${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']} of ${origin.name}: its neutral is smaller than its lines`,

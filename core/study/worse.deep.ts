@@ -64,6 +64,13 @@ const WORSE: [field: RegExp, change: (value: FactValue) => FactValue | undefined
   [/^origins.*\.impedancePercent$/, times(2), [Q.clears]],
   [/^origins.*\.neutralBond$/, is(false), [Q.clears]],
   [/^origins.*\.fullNeutral$/, is(false), [Q.breaks]],
+  [/^circuits.*\.(bs1363|ringContinuity|wholeDwelling)$/, is(false), [Q.load, Q.cable, Q.clears]],
+  [/^circuits.*\.thirdHarmonicPercent$/, is(40), [Q.load, Q.cable]],
+  [/^points.*\.ratedA$/, times(0.5), [Q.cable]],
+  [/^devices.*\.diversity$/, (value) => Math.min(1, Number(value) * 1.5), [Q.load]],
+  [/^devices.*\.bidirectional$/, is(false), [Q.clears]],
+  [/^boards.*\.(earthTied|earthsWithinReach)$/, is(true), [Q.clears]],
+  [/^segments.*\.protectiveMaterial$/, is('Al'), [Q.cable, Q.clears]],
   [/^electrodes.*\.resistanceOhm$/, times(4), [Q.clears]],
 ];
 
@@ -90,6 +97,9 @@ const carriedOut = (job: Job, { path, to }: Worsening): Job =>
     steps: stepsToSet(job, path, { value: to, from: factAt(job, path)?.fact?.from ?? 'stated' }),
   });
 
+/** A voltage drop that is too great is a caution: surely so is no better than perhaps so. */
+const told = (id: string, verdict: Verdict): Verdict => (id.startsWith('drop') && verdict === 'caution' ? 'unknown' : verdict);
+
 /**
  * Each check by circuit, question and name. Heat in a fault is left out: less current flows at the start of a longer or
  * thinner way there, and may do less harm. So is Ib ≤ In beside the cable, which a greater rating does hold.
@@ -100,7 +110,7 @@ function verdicts(job: Job): Map<string, Map<string, Verdict[]>> {
       answers.map(({ question, checks }) => {
         const by = new Map<string, Verdict[]>();
         for (const { id, verdict } of checks)
-          if (!/^(heat|energy|ib-in)\b/.test(id)) by.set(id, [...(by.get(id) ?? []), verdict]);
+          if (!/^(heat|energy|ib-in)\b/.test(id)) by.set(id, [...(by.get(id) ?? []), told(id, verdict)]);
         return [`${circuitId} ${question}`, by] as const;
       }),
     ),

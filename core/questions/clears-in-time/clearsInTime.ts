@@ -70,10 +70,10 @@ function judgedIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly
 }
 
 /** A generator or inverter whose neutral is not joined to earth drives no earth fault: nothing opens, and nothing tells. */
-function notJoined({ job }: CircuitFacts, { state, origins, when }: SupplyCase, suffix: string): Check | undefined {
+function notJoined({ job }: CircuitFacts, { origins, when }: SupplyCase, suffix: string): Check | undefined {
   const earth = word(job.dialect, 'earth');
   const origin = origins[0]!;
-  if (state.kind === 'grid' || (origin.kind !== 'generator' && origin.kind !== 'inverter')) return undefined;
+  if (origin.kind !== 'generator' && origin.kind !== 'inverter') return undefined;
   const path = `origins.${origin.id}.neutralBond`;
   const bond = need(origin.neutralBond, path, `whether the neutral of ${origin.name} is joined to ${earth} in ${when}`);
   if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);

@@ -1,7 +1,7 @@
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../../house/facts';
-import { all, andThen, join, known, type Maybe, unknown } from '../../job/known';
+import { all, andThen, join, type Known, known, type Maybe, unknown } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
@@ -17,7 +17,7 @@ import {
   ruled,
   unknownCheck,
 } from '../../judging/judge';
-import type { Fault } from '../../network/faults';
+import { type Fault, theMore } from '../../network/faults';
 import type { SupplyCase } from '../../network/feeding';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
@@ -94,11 +94,11 @@ function greatestFault(facts: CircuitFacts, seated: Seated, cases?: readonly Sup
   return andThen(facts.house.polesOf(seated.wiring), (circuit) => {
     const lines = Math.min(linesOpened(seated.device), facts.system) as 1 | 2 | 3;
     const poles: Poles = { lines, neutral: circuit.neutral || opensNeutral(seated.device) };
-    let most: Maybe<Fault> | undefined;
+    let most: Known<Fault> | undefined;
     for (const kind of kindsAmong(poles)) {
       const fault = faultAtDevice(facts, seated, kind, cases);
       if (!fault.known) return fault;
-      if (most === undefined || (most.known && fault.value.currentA > most.value.currentA)) most = fault;
+      most = theMore(most, fault, (a, b) => a > b);
     }
     return most!;
   });

@@ -1,7 +1,7 @@
 import type { Ampacity } from '../../conductors/ampacity';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, type Known, known, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, both, type Known, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
@@ -36,7 +36,9 @@ export const ratingAgainst = ({ job }: CircuitFacts, device: Device, ratedA: num
 export function overloadChecks(facts: CircuitFacts, device: Device, { id, name, iz }: Cable): Check[] {
   const credit = (): Maybe<Earned> => earned(OVERLOAD_ELSEWHERE, facts);
   const held = (plain: Comparison, ampacity: Ampacity): Maybe<Comparison> =>
-    facts.design.known ? relieved(plain, loadAgainst(facts, name, ampacity, facts.design), credit) : known(plain);
+    facts.design.known
+      ? relieved(plain, loadAgainst(facts, name, ampacity, facts.design), () => both(credit(), facts.design, (answer) => answer))
+      : known(plain);
   const rating = andThen(all({ iz, ratedA: ratedCurrent(device) }), (parts) =>
     held(ratingAgainst(facts, device, parts.ratedA, name, parts.iz), parts.iz),
   );

@@ -1,6 +1,6 @@
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
-import { all, andThen, ifEntered, known, type Maybe, map, need } from '../../../job/known';
+import { all, andThen, type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../../../job/known';
 import type { Device, Tap } from '../../../job/sealed';
 import { showLength } from '../../../job/show';
 import type { Check } from '../../../judging/answer';
@@ -71,7 +71,7 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
     if ('motor' in each && load.minimumAmpacityA === undefined) {
       const { currentA } = each.motor as { currentA: number };
       const rule = MOTOR_DEVICE(facts.job.pack);
-      const kind = kindOf(of.device);
+      const { kind, given } = kindOf(of.device);
       const times = MOTOR_DEVICE_TIMES[kind];
       const limit = nextStandardA(times * currentA, facts.job.pack) ?? times * currentA;
       reliefs.push({
@@ -86,7 +86,7 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
             line('rating ≤ the next standard one', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
           ],
         },
-        credit: () => earned(MOTOR, about),
+        credit: () => andThen(earned(MOTOR, about), (answer) => known(answer, given)),
       });
     }
     return reliefs;
@@ -95,10 +95,10 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
 const NONE = known<readonly Relief[]>([]);
 
 /** A fuse not known to be fast is taken for a slow one, which may be rated the least. */
-function kindOf({ settings, id, name }: Device): keyof typeof MOTOR_DEVICE_TIMES {
-  if (settings.family !== 'fuse') return 'breaker';
+function kindOf({ settings, id, name }: Device): { kind: keyof typeof MOTOR_DEVICE_TIMES; given: Givens } {
+  if (settings.family !== 'fuse') return { kind: 'breaker', given: NO_GIVENS };
   const slow = need(settings.timeDelay, `devices.${id}.settings.timeDelay`, `time delay of ${name}`);
-  return slow.known && !slow.value ? 'fuse' : 'time-delay fuse';
+  return slow.known && !slow.value ? { kind: 'fuse', given: slow.given } : { kind: 'time-delay fuse', given: NO_GIVENS };
 }
 
 /** A tap by its own rule: short enough, carrying enough of its circuit, ending as its rule asks. */

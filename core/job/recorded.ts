@@ -1,0 +1,57 @@
+const SHOCK = 'protection against shock is not assessed yet';
+const OUTLETS = 'outlet by outlet nothing is assessed yet';
+const SURGE = 'surge protection is not assessed yet';
+const TRIPS = 'nuisance trips are not assessed yet';
+const MOULDED = 'bands of breakers of IEC 60947-2 are not computed yet: what they protect is unknown';
+const MONITOR = 'monitors are not assessed yet';
+
+/**
+ * Facts that are kept and change no answer yet, by collection and field, each with why: said beside the field, so that nobody
+ * takes for judged what is not.
+ */
+export const RECORDED: Readonly<Record<string, string>> = {
+  'sourceStates.kind': 'a name: what feeds together is said by its sources',
+  'rooms.zone': 'what a zone asks for is not assessed yet',
+  'boards.spaces': 'room in the board is not assessed yet',
+  'boards.busLines': 'which bars a board has is not assessed yet',
+  'points.onward': OUTLETS,
+  'points.heightM': OUTLETS,
+  'points.sinkDistanceM': OUTLETS,
+  'points.readilyAccessible': OUTLETS,
+  'loads.waveform': SHOCK,
+  'loads.dcLeakageMa': SHOCK,
+  'loads.leakageMa': TRIPS,
+  'loads.inrushPeakA': TRIPS,
+  'loads.startCurrentA': TRIPS,
+  'loads.startTimeS': TRIPS,
+  'loads.mustStayOn': 'what else goes dark is not weighed yet',
+  'loads.withstandKv': SURGE,
+  'devices.neutralAt': 'where neutrals land is not assessed yet',
+  'devices.settings.arcFault': 'where arc-fault protection is asked for is not assessed yet',
+  'devices.settings.weatherResistant': OUTLETS,
+  'devices.settings.tamperResistant': OUTLETS,
+  'devices.settings.frameA': MOULDED,
+  'devices.settings.irA': MOULDED,
+  'devices.settings.trS': MOULDED,
+  'devices.settings.isdA': MOULDED,
+  'devices.settings.tsdS': MOULDED,
+  'devices.settings.iiA': MOULDED,
+  'devices.settings.icuA': MOULDED,
+  'devices.settings.type': SURGE,
+  'devices.settings.ucV': SURGE,
+  'devices.settings.upKv': SURGE,
+  'devices.settings.inKa': SURGE,
+  'devices.settings.iimpKa': SURGE,
+  'devices.settings.sccrA': SURGE,
+  'devices.settings.leadM': SURGE,
+  'devices.settings.connection': SURGE,
+  'devices.settings.watches': MONITOR,
+  'devices.settings.opens': MONITOR,
+  'devices.settings.thresholdA': MONITOR,
+};
+
+/** Why the fact at a path of the job, for instance `boards.main.spaces`, changes no answer; nothing where it does. */
+export function recordedOnly(path: string): string | undefined {
+  const [on, , ...field] = path.split('.');
+  return RECORDED[[on, ...field].join('.')];
+}

@@ -1,0 +1,280 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import * as z from 'zod';
+import { COLLECTIONS, type CollectionName } from '../job/collections';
+import { ROW_SCHEMAS } from '../job/commands';
+import { parseJobText } from '../job/parse';
+import { RECORDED } from '../job/recorded';
+import type { Load, Segment } from '../job/schema/circuit';
+import type { DeviceSettings } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import type { Origin } from '../job/schema/supply';
+import type { Verdict } from '../judging/answer';
+import { EARNED } from '../testing/earned';
+import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
+import { breaker, device, jobWith, stated } from '../testing/jobs';
+import { studyJob } from './study';
+
+const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
+  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
+  return parsed.job;
+});
+
+interface Shape {
+  type?: string;
+  properties?: Record<string, Shape>;
+  items?: Shape;
+  oneOf?: Shape[];
+  anyOf?: Shape[];
+  enum?: unknown[];
+}
+interface Leaf {
+  on: CollectionName;
+  field: string[];
+  path: string;
+  /** What else it may be, where that is a list; a fact's value stands inside it. */
+  values: unknown[];
+  isFact: boolean;
+}
+
+/** Fields of a row that say something of the house: facts, and what is chosen from a list. Names, notes and links are none. */
+function leaves(on: CollectionName, shape: Shape, field: string[]): Leaf[] {
+  const choices = shape.oneOf ?? shape.anyOf;
+  if (choices?.some(({ properties }) => properties !== undefined)) return choices.flatMap((each) => leaves(on, each, field));
+  const leaf = (values: unknown[], isFact: boolean): Leaf[] => [{ on, field, path: [on, ...field].join('.'), values, isFact }];
+  const { properties, type, items } = shape;
+  if (properties === undefined) {
+    if (type === 'array') return items?.enum === undefined ? [] : leaf([[]], false);
+    return type === 'boolean' || shape.enum !== undefined ? leaf(shape.enum ?? [true, false], false) : [];
+  }
+  const { value, from } = properties;
+  if (value !== undefined && from !== undefined) return leaf(value.enum ?? (value.type === 'boolean' ? [true, false] : []), true);
+  return Object.entries(properties).flatMap(([name, inner]) => leaves(on, inner, [...field, name]));
+}
+const RECORDS = new Set<CollectionName>(['readings', 'acceptances', 'amendments', 'prices']);
+const LEAVES = COLLECTIONS.filter((on) => !RECORDS.has(on)).flatMap((on) =>
+  leaves(on, z.toJSONSchema(ROW_SCHEMAS[on], { io: 'input', unrepresentable: 'any' }) as Shape, []),
+);
+/** What a circuit is, its links say with it: one without the other is no job. */
+const HELD = new Set(['circuits.kind']);
+const FIELDS = [...new Map(LEAVES.map((leaf) => [leaf.path, leaf])).values()].filter(({ path }) => !HELD.has(path));
+
+/** Everything a study says, without its words. */
+const said = (job: Job): string =>
+  JSON.stringify(
+    studyJob(job).circuits.map(({ circuitId, answers }) => [
+      circuitId,
+      answers.map(({ question, checks }) => [
+        question,
+        checks.map(({ id, verdict, demand, limit, missing }) => [id, verdict, demand, limit, missing]),
+      ]),
+    ]),
+  );
+
+/** Jobs in which facts count that neither the demos nor the reliefs have. */
+function witnesses(): Job[] {
+  const bare = (more: Partial<Origin>): Origin => ({
+    ...{ id: 'net', order: 'a', name: 'Network', kind: 'network', state: 'existing' },
+    ...more,
+  });
+  const one = (more: Partial<Segment>, pack: Job['pack'] = 'iec-60364', load: Partial<Load> = {}): Job => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, line: 2.5, protective: 2.5, segment: more }]);
+    job.pack = pack;
+    if (Object.keys(load).length > 0)
+      job.loads.l = { id: 'l', circuitId: 'c', order: 'a', name: 'machine', cosPhi: stated(1), currentA: stated(5), ...load };
+    return job;
+  };
+  const beside = EARNED['both-sides']!.job();
+  beside.origins.inv = { ...beside.origins.inv!, runsAlone: stated(true) };
+  beside.sourceStates = { grid: { ...beside.sourceStates.grid!, originIds: ['net', 'inv'] } };
+  const apart = threePhaseHouse(star());
+  apart.electrodes.rod = { ...{ id: 'rod', order: 'a', name: 'Rod', boardId: 'annex' }, resistanceOhm: stated(20), state: 'new' };
+  apart.boards.annex = { ...apart.boards.annex!, earthTied: stated(false), earthsWithinReach: stated(false) };
+  apart.segments.feed = { ...apart.segments.feed!, protectivePath: 'none' };
+  const harmonics = threePhaseHouse(star());
+  for (const circuit of Object.values(harmonics.circuits)) delete circuit.designCurrentA;
+  for (const id of Object.keys(harmonics.circuits).filter((each) => each !== 'motor'))
+    harmonics.loads[id] = {
+      ...{ id, circuitId: id, order: 'a', name: id, cosPhi: stated(1), currentA: stated(5), lines: stated('L1') },
+      thirdHarmonicPercent: stated(20),
+    };
+  const group = splitBehind();
+  const motor = EARNED.motor!.job();
+  motor.devices.c = { ...motor.devices.c!, settings: fuseJ(30) };
+  motor.loads.l = { ...motor.loads.l!, motorHp: stated(1) };
+  const neutral = splitHouse();
+  neutral.loads.l = { id: 'l', circuitId: 'kiln', order: 'a', name: 'kiln', needsNeutral: true };
+  const switched = splitHouse();
+  switched.devices.switch = device(
+    'switch',
+    'service',
+    { family: 'switch', duty: 'transfer', ratingA: stated(200), poles: '2P' },
+    { seat: 'end', order: '0' },
+  );
+  const graded = one({ protectiveSize: stated('1mm2') });
+  graded.devices['c-device'] = { ...graded.devices['c-device']!, grade: 'typical' };
+  const service = jobWith([{ id: 'c', settings: breaker('B', 16, { icsA: stated(500), ownFactor: stated(0.9) }), lengthM: 20 }]);
+  return [
+    jobWith(
+      [{ id: 'c', settings: breaker('B', 16), lengthM: 20 }],
+      bare({ psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured'), xOverR: stated(0.5) }),
+    ),
+    threePhaseHouse(bare({ pscc3A: stated(5000, 'measured'), fullNeutral: stated(true), minFaultA: stated(500) })),
+    threePhaseHouse(
+      bare({ psccLlA: stated(4000, 'measured'), psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured') }),
+    ),
+    splitHouse(transformerOrigin({ impedancePercent: stated(4), standard: 'ieee' })),
+    one({ protectiveMaterial: stated('Al'), protectiveSize: stated('16mm2') }),
+    one({ construction: 'flat-sheathed', method: stated('100') }, 'bs-7671-2018-a2'),
+    one({ method: stated('D1'), place: 'buried', soilKmPerW: stated(1.5), construction: 'armoured' }),
+    one({ inSun: true }),
+    threePhaseHouse(bare({ zLnOhm: stated(0.2, 'measured'), fullNeutral: stated(true) })),
+    ...[beside, apart, harmonics, group, motor, neutral, switched, graded, service],
+  ];
+}
+function splitBehind(): Job {
+  const job = EARNED.diversity!.job();
+  job.devices.group = device(
+    'group',
+    'unused',
+    { ...breaker('C', 16) },
+    { seat: 'board', boardId: 'sub', diversity: stated(0.5) },
+  );
+  delete job.devices.group.circuitId;
+  for (const id of ['a', 'b']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'group' };
+  return job;
+}
+const fuseJ = (ratingA: number): DeviceSettings => ({
+  ...{ family: 'fuse', system: 'J', ratingA: stated(ratingA), poles: '1P', breakingA: stated(200_000), timeDelay: stated(false) },
+});
+
+const JOBS = [
+  ...demos,
+  splitHouse(),
+  threePhaseHouse(star()),
+  soilHouse(),
+  ...Object.values(EARNED).map(({ job }) => job()),
+  ...witnesses(),
+];
+const before = new Map<Job, string>();
+const saidOf = (job: Job): string => {
+  const found = before.get(job) ?? said(job);
+  before.set(job, found);
+  return found;
+};
+
+const TENTH = Symbol('a tenth of it');
+/** Whether another value of the field, or none, changes what some study says. */
+function isRead({ on, field, values, isFact }: Leaf): boolean {
+  const last = field.at(-1)!;
+  const changed = (job: Job, id: string, to: unknown): Job | undefined => {
+    const other = structuredClone(job);
+    let holder: Record<string, unknown> | undefined = other[on][id] as unknown as Record<string, unknown>;
+    for (const name of field.slice(0, -1)) holder = holder?.[name] as Record<string, unknown> | undefined;
+    const present = holder?.[last];
+    if (holder === undefined || present === undefined) return undefined;
+    if (to === undefined) delete holder[last];
+    else if (to === TENTH) holder[last] = { ...(present as object), value: Number((present as { value: unknown }).value) / 10 };
+    else holder[last] = isFact ? { ...(present as object), value: to } : to;
+    return parseJobText(JSON.stringify(other)).ok ? other : undefined;
+  };
+  return JOBS.some((job) =>
+    Object.keys(job[on]).some((id) =>
+      [undefined, ...values, ...(isFact ? [TENTH] : [])].some((to) => {
+        const other = changed(job, id, to);
+        return other !== undefined && said(other) !== saidOf(job);
+      }),
+    ),
+  );
+}
+
+describe('no fact of the house is idle', () => {
+  it('what is only recorded is a field', () => {
+    const paths = FIELDS.map(({ path }) => path);
+    expect(Object.keys(RECORDED).filter((field) => !paths.includes(field))).toEqual([]);
+  });
+  it.each(FIELDS.filter(({ path }) => !(path in RECORDED)))('$path changes an answer', (leaf) => {
+    expect(isRead(leaf)).toBe(true);
+  });
+  it.each(FIELDS.filter(({ path }) => path in RECORDED))('$path, only recorded, changes none', (leaf) => {
+    expect(isRead(leaf)).toBe(false);
+  });
+});
+
+interface Said {
+  verdict: Verdict;
+  numbers: string;
+}
+function checksOf(job: Job): Map<string, Said> {
+  return new Map(
+    studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
+      answers.flatMap(({ question, checks }) =>
+        checks.map(({ id, verdict, demand, limit }): [string, Said] => [
+          `${circuitId} ${question} ${id}`,
+          { verdict, numbers: `${verdict} ${demand} ${limit}` },
+        ]),
+      ),
+    ),
+  );
+}
+const answersOf = (job: Job): Map<string, Verdict> =>
+  new Map(
+    studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
+      answers.map(({ question, verdict }) => [`${circuitId} ${question}`, verdict] as const),
+    ),
+  );
+/** Facts that only add: a current entered to what is listed, a service capacity to the rated one. Without them less is asked. */
+const ONLY_ADD = /^(circuits\.designCurrentA|devices\.settings\.icsA) /;
+const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];
+
+/** Every fact of a job that stands somewhere, by path. */
+function factsOf(job: Job): { path: string; assumed: Job; absent: Job | undefined }[] {
+  return FIELDS.filter(({ isFact }) => isFact).flatMap(({ on, field, path }) =>
+    Object.keys(job[on]).flatMap((id) => {
+      const holderOf = (row: Job): Record<string, unknown> | undefined =>
+        field.slice(0, -1).reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], row[on][id]) as
+          | Record<string, unknown>
+          | undefined;
+      const last = field.at(-1)!;
+      if (holderOf(job)?.[last] === undefined) return [];
+      const [assumed, absent] = [structuredClone(job), structuredClone(job)];
+      (holderOf(assumed)![last] as { from: string }).from = 'assumed';
+      delete holderOf(absent)![last];
+      return [{ path: `${path} ${id}`, assumed, absent: parseJobText(JSON.stringify(absent)).ok ? absent : undefined }];
+    }),
+  );
+}
+
+describe('what nobody read or said never passes', () => {
+  it.each(JOBS.map((job, index) => [`${index} ${job.name}`, job] as const))(
+    'a fact assumed is a caution at most: %s',
+    (_, job) => {
+      const now = checksOf(job);
+      const passed = factsOf(job).flatMap(({ path, assumed, absent }) => {
+        if (absent === undefined) return [];
+        const [without, so] = [checksOf(absent), checksOf(assumed)];
+        return [...now].flatMap(([id, { numbers }]) => {
+          const rests = without.get(id) !== undefined && without.get(id)!.numbers !== numbers;
+          return rests && so.get(id)?.verdict === 'pass' ? [`${path}: ${id}: ${numbers} / ${without.get(id)!.numbers}`] : [];
+        });
+      });
+      expect(passed).toEqual([]);
+    },
+  );
+  it.each(JOBS.map((job, index) => [`${index} ${job.name}`, job] as const))(
+    'a fact taken away makes nothing better: %s',
+    (_, job) => {
+      const now = answersOf(job);
+      const better = factsOf(job).flatMap(({ path, absent }) => {
+        if (absent === undefined || ONLY_ADD.test(path)) return [];
+        return [...answersOf(absent)].flatMap(([id, verdict]) => {
+          const was = now.get(id)!;
+          const improved = RANK.indexOf(verdict) > RANK.indexOf(was) && !(was === 'stop' && verdict === 'unknown');
+          return improved ? [`${path}: ${id}: ${was} to ${verdict}`] : [];
+        });
+      });
+      expect(better).toEqual([]);
+    },
+  );
+});
