@@ -49,6 +49,8 @@ describe('npm run study', { timeout: 120_000 }, () => {
     const { status, stdout, stderr } = study('demo/bindery-yard.json', '--add', line);
     expect(status).toBe(0);
     expect(stderr).toContain('2.5/1.5: 2.5 mm², protective 1.5 mm²');
+    expect(stderr).toMatch(/^taken: copper$/m);
+    expect(stderr).toMatch(/^not said: breaking capacity$/m);
     expect(stdout).toMatch(/^\d+ Sander: /m);
     expect(readFileSync('demo/bindery-yard.json', 'utf8')).toBe(demo);
     const wrong = study('demo/bindery-yard.json', '--add', 'B16 C16');

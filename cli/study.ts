@@ -42,6 +42,9 @@ function withLines(job: Job, lines: readonly string[]): Job {
     const reading = readQuickLine(text, before);
     for (const token of reading.tokens) process.stderr.write(`${token.text}: ${token.shown}\n`);
     const circuit = completeQuick(before, reading, undefined);
+    for (const { words, from } of circuit?.taken ?? [])
+      process.stderr.write(`taken: ${words}${from === 'assumed' ? ' (assumed)' : ''}\n`);
+    for (const words of circuit?.lacks ?? []) process.stderr.write(`not said: ${words}\n`);
     if (!reading.ok || circuit === undefined || circuit.wrong !== undefined)
       refuse(
         `--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : (circuit.wrong ?? 'see the words above')}`,

@@ -65,7 +65,7 @@ export interface QuickCircuit {
  */
 export function completeQuick(
   job: Job,
-  { draft: said, name }: QuickReading,
+  { draft: said, name, unread }: QuickReading,
   boardId: string | undefined,
 ): QuickCircuit | undefined {
   const onto = said.boardId ?? boardId ?? firstBoard(job);
@@ -82,7 +82,9 @@ export function completeQuick(
     draft[field] = value;
     taken.push({ field, words, from });
   };
-  const { defaults, dialect } = job;
+  const { dialect } = job;
+  // A figure nobody could read may be the size: then nothing usual is taken in its place.
+  const defaults: Job['defaults'] = unread.length > 0 ? {} : job.defaults;
   const usual = (words: string): string => `${words}, as usual here`;
   if (dialect === 'nec') draft.family = 'moulded-case-nec';
   else if (defaults.family === 'rcbo') take('family', 'rcbo', usual('RCBO'));
@@ -93,7 +95,8 @@ export function completeQuick(
   if (draft.lineSize !== undefined) {
     take('construction', defaults.construction, usual(`${defaults.construction} cable`));
     const construction = draft.construction ?? '';
-    take('material', 'Cu', 'copper', COPPER.has(construction) ? 'stated' : 'assumed');
+    if (unread.length === 0 || COPPER.has(construction))
+      take('material', 'Cu', 'copper', COPPER.has(construction) ? 'stated' : 'assumed');
     take(
       'insulation',
       INSULATION[construction],
@@ -119,7 +122,7 @@ export function completeQuick(
     boardId: onto,
     lines,
     taken,
-    lacks: lacking(job, draft),
+    lacks: [...unread.map((each) => `what “${each}” says`), ...lacking(job, draft)],
     wrong: tooManyPoles(job, complete) ?? tooFewCores(complete, lines.length),
   };
 }
@@ -254,6 +257,7 @@ export function quickSteps(job: Job, made: QuickCircuit, id: () => string): { ci
         order: 'a',
         name: made.name,
         powerW: fact('powerW'),
+        appliance: fact('appliance'),
         motorHp: fact('motorHp'),
         minimumAmpacityA: fact('minimumAmpacityA'),
         maximumDeviceA: fact('maximumDeviceA'),
@@ -283,7 +287,7 @@ function cableOf({ draft, lines }: QuickCircuit, circuitId: string, id: string, 
     state: 'new',
     lengthM: fact('lengthM'),
     lineSize: fact('lineSize'),
-    neutralSize: neutral ? fact('lineSize') : undefined,
+    neutralSize: neutral ? (fact('neutralSize') ?? fact('lineSize')) : undefined,
     protectiveSize: fact('protectiveSize'),
     material: fact('material'),
     insulation: fact('insulation'),

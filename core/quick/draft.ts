@@ -18,6 +18,7 @@ export interface QuickDraft {
   arcFault?: 'combination';
   groundFault?: 'class-A';
   lineSize?: string;
+  neutralSize?: string;
   protectiveSize?: string;
   /** Cores of the cable beside the protective one. */
   cores?: number;
@@ -37,6 +38,7 @@ export interface QuickDraft {
   motorHp?: number;
   minimumAmpacityA?: number;
   maximumDeviceA?: number;
+  appliance?: 'range' | 'dryer' | 'water-heater';
   use?: 'lighting' | 'sockets' | 'fixed';
   number?: string;
   boardId?: string;
@@ -60,6 +62,7 @@ export const FIELD_WORDS: Readonly<Record<QuickField, string>> = {
   arcFault: 'arc-fault words',
   groundFault: 'ground-fault words',
   lineSize: 'conductor sizes',
+  neutralSize: 'neutral sizes',
   protectiveSize: 'protective sizes',
   cores: 'numbers of cores',
   construction: 'kinds of cable',
@@ -78,6 +81,7 @@ export const FIELD_WORDS: Readonly<Record<QuickField, string>> = {
   motorHp: 'motors',
   minimumAmpacityA: 'minimum ampacities',
   maximumDeviceA: 'greatest devices',
+  appliance: 'appliances',
   use: 'uses',
   number: 'circuit numbers',
   boardId: 'boards',

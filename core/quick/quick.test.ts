@@ -145,10 +145,30 @@ describe('the quick line', () => {
     ['gG 63 16/10 12 m', iec, { family: 'fuse', ratingA: 63, lineSize: '16mm2', lengthM: 12 }],
     ['fuse 20A gG', iec, { family: 'fuse', ratingA: 20 }],
     ['gG 40 m', iec, { family: 'fuse', lengthM: 40 }],
+    ['T&E 2.5mm', iec, { construction: 'flat-sheathed', cores: 2, lineSize: '2.5mm2' }],
+    ['twin and earth', iec, { construction: 'flat-sheathed', cores: 2 }],
+    ['4 sq SWA', iec, { lineSize: '4mm2', construction: 'armoured' }],
+    ['2.5sqmm', iec, { lineSize: '2.5mm2' }],
+    ['C16', iec, { curve: 'C', ratingA: 16 }],
+    ['16 C', iec, { curve: 'C', ratingA: 16 }],
+    ['16A C curve', iec, { curve: 'C', ratingA: 16 }],
+    ['B16 30 C', iec, { curve: 'B', ratingA: 16, ambientC: 30 }],
+    ['40 C 20A', iec, { ratingA: 20, ambientC: 40 }],
+    ['2.5/1.5 B1 B16', iec, { lineSize: '2.5mm2', method: 'B1', curve: 'B', ratingA: 16 }],
+    ['2.5/1.5 D2', iec, { lineSize: '2.5mm2', method: 'D2' }],
+    ['2-2-2-4 SER', nec, { lineSize: '2AWG', neutralSize: '2AWG', protectiveSize: '4AWG', cores: 3, construction: 'SE' }],
+    ['4/0-4/0-2/0', nec, { lineSize: '4/0AWG', neutralSize: '2/0AWG', poles: '2P' }],
+    ['12-3 MWBC 20A', nec, { lineSize: '12AWG', cores: 3, poles: '2P', ratingA: 20 }],
+    ['20A tandem', nec, { ratingA: 20, poles: '1P' }],
+    ['12 ga', nec, { lineSize: '12AWG' }],
+    ['10 gauge', nec, { lineSize: '10AWG' }],
   ] as const)('%s', (text, job, draft) => expect(read(text, job)).toMatchObject({ ok: true, draft, name: '' }));
 
   it.each([
     ['B32 C16', iec, 'two curves'],
+    ['12-2 MWBC', nec, 'two numbers of cores'],
+    ['2-4-2-4', nec, 'the two lines of a cable are of one size'],
+    ['2-2-2-5', nec, 'sizes of a cable are gauges, as in 2-2-2-4'],
     ['38 m 40 m', iec, 'two lengths'],
     ['mcb 30mA', iec, 'two kinds of device'],
     ['9000 m', iec, 'a length is 0.01 to 5000 m'],
@@ -233,6 +253,46 @@ describe('the quick line', () => {
         expect(read(shuffled.join(' '), iec).draft).toEqual(draft);
       }),
     );
+  });
+});
+
+describe('short words', () => {
+  it.each([
+    ['AC unit 20A', nec, 'AC unit'],
+    ['SE corner lights', nec, 'SE corner lights'],
+    ['12-2 NM SE corner', nec, 'SE corner'],
+    ['al fresco B16', iec, 'Al fresco'],
+    ['Al sat here', nec, 'Al sat here'],
+    ['ac bench', nec, 'Ac bench'],
+  ] as const)('of a name are the name: %s', (text, job, name) => {
+    const found = read(text, job);
+    expect(found).toMatchObject({ ok: true, name });
+    expect(found.draft).not.toHaveProperty('material');
+    if (!text.includes('NM')) expect(found.draft).not.toHaveProperty('construction');
+  });
+  it('next to a size are of the cable', () => {
+    expect(read('12-2 AC 20A unit', nec)).toMatchObject({ draft: { construction: 'AC' }, name: 'Unit' });
+    expect(read('2 AWG al', nec).draft).toMatchObject({ material: 'Al' });
+  });
+  it('an appliance is of the name and said of the load', () => {
+    expect(read('40A range 8kW', nec)).toMatchObject({ name: 'Range', draft: { appliance: 'range' } });
+    expect(made('30A 10-2 NM 240V 4500W water heater', nec).load).toMatchObject({
+      name: 'Water heater',
+      appliance: { value: 'water-heater', from: 'stated' },
+    });
+    expect(read('dryer B16', iec).draft).not.toHaveProperty('appliance');
+  });
+});
+
+describe('a figure nobody could read', () => {
+  it('takes nothing usual in its place, and is named', () => {
+    const usual = { ...iec, defaults: { lineSize: '2.5mm2', breakingA: 6000 } };
+    const known = completeQuick(usual, readQuickLine('B16 sockets', usual), 'upper')!;
+    expect(known.draft).toMatchObject({ lineSize: '2.5mm2', capacityA: 6000 });
+    const found = completeQuick(usual, readQuickLine('B16 4qm sockets', usual), 'upper')!;
+    expect(found.draft).not.toHaveProperty('lineSize');
+    expect(found.draft).not.toHaveProperty('capacityA');
+    expect(found.lacks).toContain('what “4qm” says');
   });
 });
 

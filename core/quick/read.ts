@@ -1,6 +1,6 @@
 import type { Job } from '../job/schema/job';
 import { FIELD_WORDS, type QuickDraft, type QuickField } from './draft';
-import { feeds, WORDS, type WordKind } from './words';
+import { feeds, isAppliance, type Said, WORDS, type WordKind } from './words';
 
 /** A piece of the line, where it stands in the text, and how it was read. */
 export interface QuickToken {
@@ -19,6 +19,8 @@ export interface QuickReading {
   draft: QuickDraft;
   /** The words that are none of the others. */
   name: string;
+  /** Of those, the ones with a figure in them: they may be sizes nobody could read. */
+  unread: readonly string[];
   ok: boolean;
 }
 
@@ -38,21 +40,21 @@ const MATCHERS = WORDS.map((kind) => ({ kind, matcher: new RegExp(`(?:${kind.pat
 export function readQuickLine(text: string, job: Job): QuickReading {
   const tokens: QuickToken[] = [];
   const draft: QuickDraft = {};
+  const said: Said = { draft, last: undefined, rest: '' };
   const matchers = MATCHERS.filter(({ kind }) => kind.dialect === undefined || kind.dialect === job.dialect);
   let at = 0;
   while (true) {
     GAP.lastIndex = at;
     at += GAP.exec(text)![0].length;
     if (at >= text.length) break;
-    const token = nextToken(text, at, job, matchers, draft);
+    const token = nextToken(text, at, job, matchers, said);
     tokens.push(token);
     at = token.end;
   }
-  const name = tokens
-    .filter(({ kind }) => kind === 'name')
-    .map((token) => token.text)
-    .join(' ');
-  return { tokens, draft, name: capital(name).slice(0, 200), ok: tokens.every(({ kind }) => kind !== 'wrong') };
+  const words = tokens.filter(({ kind }) => kind === 'name').map((token) => token.text);
+  const name = words.join(' ');
+  const unread = words.filter((each) => /\d/.test(each));
+  return { tokens, draft, name: capital(name).slice(0, 200), unread, ok: tokens.every(({ kind }) => kind !== 'wrong') };
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -62,21 +64,33 @@ function nextToken(
   start: number,
   job: Job,
   matchers: readonly { kind: WordKind; matcher: RegExp }[],
-  draft: QuickDraft,
+  said: Said,
 ): QuickToken {
+  const { draft } = said;
   for (const { kind, matcher } of matchers) {
     matcher.lastIndex = start;
     const match = matcher.exec(text);
     if (match === null || match[0] === '') continue;
-    const read = kind.read(match, job);
+    said.rest = `${text.slice(0, start)} ${text.slice(start + match[0].length)}`;
+    const read = kind.read(match, job, said);
     if (read === undefined) continue;
     const place = { text: match[0], start, end: start + match[0].length };
+    if ('name' in read) {
+      said.last = undefined;
+      return { ...place, kind: 'name', shown: 'name', warns: false };
+    }
     if ('problem' in read) return { ...place, kind: 'wrong', shown: read.problem, warns: false };
     const clash = take(draft, read.sets);
     if (clash !== undefined) return { ...place, kind: 'wrong', shown: `two ${FIELD_WORDS[clash]}`, warns: false };
+    said.last = read.sets;
     return { ...place, kind: 'read', shown: read.shown, warns: read.warns === true };
   }
-  const word = /^[^\s,;·]+/.exec(text.slice(start))![0];
+  said.last = undefined;
+  const two = job.dialect === 'nec' ? /^[^\s,;·]+\s[^\s,;·]+/.exec(text.slice(start))?.[0] : undefined;
+  const one = /^[^\s,;·]+/.exec(text.slice(start))![0];
+  const word = two !== undefined && isAppliance(two) !== undefined ? two : one;
+  const appliance = job.dialect === 'nec' ? isAppliance(word) : undefined;
+  if (appliance !== undefined && draft.appliance === undefined) draft.appliance = appliance;
   const use = feeds(word);
   if (use !== undefined && draft.use === undefined) draft.use = use;
   return { text: word, start, end: start + word.length, kind: 'name', shown: 'name', warns: false };

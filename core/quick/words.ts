@@ -1,12 +1,12 @@
 import { readQuantity, showSize, sizeMm2 } from '../job/edges';
-import { GG_RATINGS, METRIC_SIZES, sizesOf } from '../job/preferred';
+import { BREAKER_RATINGS, GG_RATINGS, METRIC_SIZES, sizesOf } from '../job/preferred';
 import type { Job } from '../job/schema/job';
 import { showLength, showNumber } from '../job/show';
 import { type Dialect, word } from '../job/terms';
 import type { QuickDraft } from './draft';
 
 /** What a word was read as: what it says of the circuit and how that is shown, or what is wrong with it. */
-export type ReadWord = { sets: QuickDraft; shown: string; warns?: true } | { problem: string };
+export type ReadWord = { sets: QuickDraft; shown: string; warns?: true } | { problem: string } | { name: true };
 
 /** One kind of word of shop talk. */
 export interface WordKind {
@@ -14,9 +14,25 @@ export interface WordKind {
   pattern: string;
   dialect?: Dialect;
   /** @returns undefined where it is not such a word after all */
-  read: (parts: readonly (string | undefined)[], job: Job) => ReadWord | undefined;
+  read: (parts: readonly (string | undefined)[], job: Job, said: Said) => ReadWord | undefined;
 }
 
+/** What the words before said, all of them and the last one, and what the line says besides. */
+export interface Said {
+  draft: QuickDraft;
+  last: QuickDraft | undefined;
+  /** The line without this word. */
+  rest: string;
+}
+/** A rating said in a word of its own. */
+const RATED = /(?:^|[\s,;·])(?:[bcd]\s?\d{1,3}\s?a?|\d{1,4}\s?(?:a|amps?)|(?:fuse|gg)\s?\d+)(?=[\s,;·]|$)/i;
+/** Whether the word before spoke of a cable: what follows may be one of its short words, else it is a name. */
+const ofCable = ({ last }: Said): boolean =>
+  last !== undefined &&
+  (['lineSize', 'construction', 'insulation', 'material', 'cores'] as const).some((field) => last[field] !== undefined);
+
+/** A gauge by its number. */
+const GAUGE = '(\\d{1,2}|[1-4]/0)';
 const NUMBER = '\\d+(?:[.,]\\d+)?';
 const FRACTIONS: Readonly<Record<string, number>> = { '½': 0.5, '¼': 0.25, '¾': 0.75 };
 const numberOf = (text: string | undefined): number => Number((text ?? '').replace(',', '.'));
@@ -80,7 +96,10 @@ const NEC_CONSTRUCTIONS: Readonly<Record<string, QuickDraft['construction']>> = 
   ac: 'AC',
   mc: 'MC',
   se: 'SE',
+  ser: 'SE',
 };
+/** Short words that say a kind of cable only next to another word of one. */
+const AMBIGUOUS: ReadonlySet<string> = new Set(['ac', 'mc', 'se']);
 const NEC_INSULATIONS: Readonly<Record<string, QuickDraft['insulation']>> = {
   tw: 'TW60',
   thw: 'THW75',
@@ -95,6 +114,8 @@ const USES: readonly [RegExp, NonNullable<QuickDraft['use']>][] = [
 
 /** The words of shop talk, the more particular before the more general. */
 export const WORDS: readonly WordKind[] = [
+  // Names that begin like a word of the trade.
+  { pattern: 'a/?c\\s+units?|(?:n|s)(?:e|w)\\s+(?:corner|side|wall)|al\\s+fresco', read: () => ({ name: true }) },
   // American shop talk calls a gauge by its number: there a circuit's is written another way.
   { pattern: '#(\\S{1,12})', dialect: 'iec', read: ([, number]) => ({ sets: { number: number! }, shown: `circuit ${number}` }) },
   {
@@ -123,7 +144,37 @@ export const WORDS: readonly WordKind[] = [
   { pattern: 'ring', dialect: 'iec', read: plain('ring circuit', { topology: 'ring' }) },
   { pattern: 'radial', read: plain('radial circuit', { topology: 'radial' }) },
 
+  // A method after a size; else it would be a curve.
+  {
+    pattern: '(a1|a2|b1|b2|d1|d2)',
+    dialect: 'iec',
+    read: ([, method], _, { draft }) =>
+      draft.lineSize === undefined
+        ? undefined
+        : { sets: { method: method!.toUpperCase() as 'C' }, shown: `method ${method!.toUpperCase()}` },
+  },
+
   // Devices.
+  {
+    pattern: '([bcd])[\\s-]?curve|curve[\\s-]?([bcd])',
+    dialect: 'iec',
+    read: ([, before, after]) => {
+      const curve = (before ?? after)!.toUpperCase() as 'B';
+      return { sets: { curve }, shown: `curve ${curve}` };
+    },
+  },
+  {
+    pattern: `(${BREAKER_RATINGS.join('|')})\\s?a?\\s?([bcd])([\\s-]?curve)?`,
+    dialect: 'iec',
+    // With a rating said in another word it is degrees.
+    read: ([, rating, curve, named], _, { rest }) =>
+      named === undefined && RATED.test(rest)
+        ? undefined
+        : {
+            sets: { curve: curve!.toUpperCase() as 'B', ratingA: Number(rating) },
+            shown: `curve ${curve!.toUpperCase()}, ${rating} A`,
+          },
+  },
   {
     pattern: '([bcd])\\s?(\\d{1,3})\\s?a?',
     dialect: 'iec',
@@ -160,6 +211,8 @@ export const WORDS: readonly WordKind[] = [
     read: ([, rating]) => ({ sets: { family: 'fuse', ratingA: Number(rating) }, shown: `gG fuse, ${rating} A` }),
   },
   { pattern: 'fuse|gg', dialect: 'iec', read: plain('gG fuse', { family: 'fuse' }) },
+  { pattern: 'mwbc|multiwire', dialect: 'nec', read: plain('two lines that share a neutral', { poles: '2P', cores: 3 }) },
+  { pattern: 'tandem', dialect: 'nec', read: plain('half-width breaker of one pole', { poles: '1P' }) },
   { pattern: '(?:af|afci|arc)', dialect: 'nec', read: plain('arc-fault protection', { arcFault: 'combination' }) },
   { pattern: '(?:gf|gfci)', dialect: 'nec', read: plain('ground-fault protection, class A', { groundFault: 'class-A' }) },
   {
@@ -202,6 +255,19 @@ export const WORDS: readonly WordKind[] = [
 
   // Cables.
   {
+    pattern: `${GAUGE}-${GAUGE}-${GAUGE}(?:-${GAUGE})?`,
+    dialect: 'nec',
+    read: ([, line, line2, neutral, ground], job) => {
+      const gauges = [line, line2, neutral, ground].flatMap((gauge) => (gauge === undefined ? [] : [`${gauge}AWG`]));
+      if (!gauges.every((gauge) => sizesOf('nec').includes(gauge)))
+        return { problem: 'sizes of a cable are gauges, as in 2-2-2-4' };
+      if (line !== line2) return { problem: 'the two lines of a cable are of one size' };
+      const protective = ground === undefined ? undefined : `${ground}AWG`;
+      const words = `, two lines, neutral ${showSize(`${neutral}AWG`)}${ground === undefined ? ', no ground in it' : ''}`;
+      return cable(`${line}AWG`, protective, { neutralSize: `${neutral}AWG`, cores: 3, poles: '2P' }, words, job);
+    },
+  },
+  {
     pattern: '(\\d{1,2}|[1-4]/0)[-/]([234])',
     dialect: 'nec',
     read: ([, size, cores], job) =>
@@ -221,8 +287,11 @@ export const WORDS: readonly WordKind[] = [
     read: ([, size, protective], job) =>
       isMetric(size!) && isMetric(protective!) ? cable(mm2(size), mm2(protective), {}, '', job) : undefined,
   },
-  { pattern: `(${NUMBER})\\s?(?:mm2|mm²|mm)`, read: ([, size], job) => cable(mm2(size), undefined, {}, '', job) },
-  { pattern: '#?(\\d{1,2}|[1-4]/0)\\s?awg', read: ([, size], job) => cable(`${size}AWG`, undefined, {}, '', job) },
+  {
+    pattern: `(${NUMBER})\\s?(?:mm2|mm²|mm|sq\\.?(?:\\s?mm)?)`,
+    read: ([, size], job) => cable(mm2(size), undefined, {}, '', job),
+  },
+  { pattern: `#?${GAUGE}\\s?(?:awg|ga\\.?|gauge)`, read: ([, size], job) => cable(`${size}AWG`, undefined, {}, '', job) },
   { pattern: '([1-4]/0)', dialect: 'nec', read: ([, size], job) => cable(`${size}AWG`, undefined, {}, '', job) },
   { pattern: '(\\d{3,4})\\s?kcmil', read: ([, size], job) => cable(`${size}kcmil`, undefined, {}, '', job) },
   {
@@ -233,6 +302,12 @@ export const WORDS: readonly WordKind[] = [
       return isMetric(size) ? cable(mm2(size), undefined, {}, '', job) : undefined;
     },
   },
+  {
+    pattern: 't\\s?&\\s?e|twin\\s?(?:and|&|\\+)\\s?earth',
+    dialect: 'iec',
+    read: plain('flat sheathed cable, two cores and earth', { construction: 'flat-sheathed', cores: 2 }),
+  },
+  { pattern: 'swa', dialect: 'iec', read: plain('armoured cable', { construction: 'armoured' }) },
   {
     pattern: `(${Object.keys(IEC_CONSTRUCTIONS).join('|')})`,
     dialect: 'iec',
@@ -246,7 +321,9 @@ export const WORDS: readonly WordKind[] = [
       .sort((a, b) => b.length - a.length)
       .join('|')})`,
     dialect: 'nec',
-    read: ([, name]) => {
+    read: ([, name], _, said) => {
+      // Two letters may be any word of a name.
+      if (AMBIGUOUS.has(name!.toLowerCase()) && !ofCable(said)) return { name: true };
       const construction = NEC_CONSTRUCTIONS[name!.toLowerCase()]!;
       return { sets: { construction }, shown: `${construction} cable` };
     },
@@ -269,11 +346,15 @@ export const WORDS: readonly WordKind[] = [
   { pattern: 'pvc', dialect: 'iec', read: plain('PVC 70 °C', { insulation: 'PVC70' }) },
   { pattern: 'xlpe', dialect: 'iec', read: plain('XLPE 90 °C', { insulation: 'XLPE90' }) },
   { pattern: 'cu|copper', read: plain('copper', { material: 'Cu' }) },
-  { pattern: 'al|alumini?um', read: plain('aluminium', { material: 'Al' }) },
+  { pattern: 'alumini?um', read: plain('aluminium', { material: 'Al' }) },
+  {
+    pattern: 'al',
+    read: (_, __, said) => (ofCable(said) ? { sets: { material: 'Al' }, shown: 'aluminium' } : { name: true }),
+  },
 
   // How it lies.
   {
-    pattern: 'method\\s?(a1|a2|b1|b2|c|d1|d2|e|f|10[0-3])|(a1|a2|b1|b2|d1|d2)',
+    pattern: 'method\\s?(a1|a2|b1|b2|c|d1|d2|e|f|10[0-3])|(a1|a2)',
     dialect: 'iec',
     read: ([, named, bare]) => {
       const method = (named ?? bare)!.toUpperCase() as 'C';
@@ -344,6 +425,15 @@ export const WORDS: readonly WordKind[] = [
       })),
   },
 ];
+
+/** Appliances the NEC has rules for, as people call them. */
+const APPLIANCES: readonly [RegExp, NonNullable<QuickDraft['appliance']>][] = [
+  [/^(electric\s)?range$/i, 'range'],
+  [/^(clothes\s)?dryer$/i, 'dryer'],
+  [/^water\s?heater$/i, 'water-heater'],
+];
+/** What a word or two call: an appliance of the NEC's. It belongs to the name all the same. */
+export const isAppliance = (text: string): QuickDraft['appliance'] => APPLIANCES.find(([pattern]) => pattern.test(text))?.[1];
 
 /** A word that says what a circuit feeds and belongs to its name all the same. */
 export const feeds = (text: string): QuickDraft['use'] => USES.find(([pattern]) => pattern.test(text))?.[1];
