@@ -12,9 +12,21 @@ export function warmStudyWorker(): void {
   waiting ??= begin();
 }
 
+/** A worker that studies, and the promise that breaks when it dies: what was asked of it is then never answered. */
+export interface Studying {
+  study: Remote<StudyWorker>;
+  died: Promise<never>;
+  stop: () => void;
+}
+
 /** Starts the study worker. Studies are never computed on the page's own thread. */
-export function startStudyWorker(): { study: Remote<StudyWorker>; stop: () => void } {
+export function startStudyWorker(): Studying {
   const worker = waiting ?? begin();
   waiting = undefined;
-  return { study: wrap<StudyWorker>(worker), stop: () => worker.terminate() };
+  const died = new Promise<never>((_, reject) => {
+    worker.addEventListener('error', (event) => reject(new Error(event.message || 'the study stopped')));
+    worker.addEventListener('messageerror', () => reject(new Error('an answer of the study could not be read')));
+  });
+  died.catch(() => undefined);
+  return { study: wrap<StudyWorker>(worker), died, stop: () => worker.terminate() };
 }

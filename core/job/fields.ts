@@ -238,6 +238,7 @@ const SPECS: Readonly<Record<string, SpecOf>> = {
   'origins.transformer.upstreamFaultVA': quantity('greatest fault level above it', 'apparent-power', 'MVA'),
   'origins.transformer.upstreamLeastVA': quantity('least fault level above it', 'apparent-power', 'MVA'),
   'points.ratedA': quantity('rating', 'current'),
+  'points.noEarthMarked': yesNo('marked “no equipment ground”', 'marked', 'not marked'),
   'electrodes.conductorSize': size(() => 'conductor to it'),
   'electrodes.resistanceOhm': quantity('resistance', 'impedance'),
   'combinations.capacityA': quantity('rating of the combination', 'current', 'kA'),
@@ -305,6 +306,7 @@ const APPLIES: Readonly<Record<string, AppliesTo>> = {
   'circuits.wholeDwelling': (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
   'circuits.thirdHarmonicPercent': ({ supply }, row) =>
     linesOf(supply).length === 3 && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
+  'points.noEarthMarked': nec,
   'origins.runsAlone': (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
   'devices.diversity': (_, row) => {
     const { seat, settings } = row as Device;

@@ -4,7 +4,7 @@ import { mouldedCase, splitHouse } from '../testing/houses';
 import { breaker, device, jobWith } from '../testing/jobs';
 import { applyCommand, type Step } from './commands';
 import { readLetThrough, showLetThrough } from './letThroughText';
-import { newBoard, newCombination, newDevice, newGroupDevice } from './newParts';
+import { newBoard, newCombination, newDevice, newGroupDevice, newPoint, ratedWith } from './newParts';
 import { newElectrode } from './newSource';
 import type { Job } from './schema/job';
 
@@ -34,6 +34,24 @@ describe('new parts', () => {
     expect(newDevice(nec, nec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'end' } });
     const iec = one();
     expect(newDevice(iec, iec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'start' } });
+  });
+
+  it('a residual switch names the device it is rated with as that is, and the rating is void when it is another', () => {
+    const job = one();
+    const group = carriedOut(job, newGroupDevice(job, job.circuits.c!, 'g'));
+    const named = carriedOut(group, ratedWith(group.devices.g!, group.devices['c-device']!));
+    expect(named.devices.g!.settings).toMatchObject({
+      conditionalWithDeviceId: 'c-device',
+      conditionalWithAs: 'mcb B16 1P+N 6000 A',
+    });
+  });
+
+  it('an outlet goes after those that are there', () => {
+    const job = one();
+    const first = carriedOut(job, [newPoint(job, job.circuits.c!, 'p1')]);
+    const second = carriedOut(first, [newPoint(first, first.circuits.c!, 'p2')]);
+    expect(second.points.p2).toMatchObject({ name: 'Socket 2', kind: 'socket' });
+    expect(second.points.p2!.order > second.points.p1!.order).toBe(true);
   });
 
   it('a combination names both devices as they are', () => {

@@ -122,6 +122,20 @@ export function newLoad(job: Job, circuit: Circuit, id: string): Step {
   return { do: 'put', on: 'loads', row: { id, circuitId: circuit.id, order: keyAfter(lastOrder(loads)), name } };
 }
 
+/** The overcurrent device a residual switch's conditional rating holds with, as that is now: when it is another one day, the rating is void. */
+export const ratedWith = ({ id }: Device, backup: Device): Step[] =>
+  Object.entries({ conditionalWithDeviceId: backup.id, conditionalWithAs: deviceLine(backup) }).map(
+    ([field, to]): Step => ({ do: 'set', on: 'devices', id, field: ['settings', field], to }),
+  );
+
+/** An outlet at the end of the circuit's cable. */
+export function newPoint(job: Job, circuit: Circuit, id: string): Step {
+  const points = ofCircuit(job.points, circuit.id);
+  const name = `${job.dialect === 'nec' ? 'Receptacle' : 'Socket'} ${points.length + 1}`;
+  const order = keyAfter(lastOrder(points));
+  return { do: 'put', on: 'points', row: { id, circuitId: circuit.id, order, name, kind: 'socket', state: 'new' } };
+}
+
 /**
  * A circuit with everything on it under new ids, next in order and by another number. Readings and acceptances belong to
  * the first and are left there.

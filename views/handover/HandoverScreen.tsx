@@ -88,7 +88,8 @@ function Reports({ circuitIds, paper, conductors = false }: { circuitIds: string
   const desk = useJobState((state) => state.desk);
   const [reports, setReports] = useState<CircuitReport[] | null>(null);
   useEffect(() => {
-    if (desk === null) return;
+    // What was studied before holds no longer.
+    if (desk === null) return setReports(null);
     let live = true;
     void session.study.reports(circuitIds.split(' ')).then((made) => live && setReports(made));
     return () => {

@@ -8,6 +8,33 @@ import { useJobState, useSession } from './JobContext';
  * on the screen can be saved as a file at any time.
  */
 export function StandStill() {
+  return (
+    <>
+      <NotKept />
+      <NotJudged />
+    </>
+  );
+}
+
+const BAR = 'flex flex-wrap items-center gap-x-4 gap-y-1 border-stop border-b bg-stop-ground px-4 py-2 text-[13px]';
+
+/** A study that threw leaves nothing on the screen that could be taken for a verdict. */
+function NotJudged() {
+  const session = useSession();
+  const failed = useJobState((state) => state.failed);
+  if (failed === null) return null;
+  return (
+    <div role="alert" data-screen data-testid="not-judged" className={BAR}>
+      <p className="min-w-0 flex-1">
+        <b className="font-semibold">Nothing is judged now.</b> The study broke off ({failed}). No verdict is shown until it runs
+        through; edits are kept as always.
+      </p>
+      <Button onClick={session.studyAgain}>Study again</Button>
+    </div>
+  );
+}
+
+function NotKept() {
   const session = useSession();
   const saved = useJobState((state) => state.saved);
   if (saved.kind !== 'waiting' && saved.kind !== 'gone') return null;
@@ -21,12 +48,7 @@ export function StandStill() {
     setTimeout(() => URL.revokeObjectURL(url), 1000);
   };
   return (
-    <div
-      role="alert"
-      data-screen
-      data-testid="standstill"
-      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-stop border-b bg-stop-ground px-4 py-2 text-[13px]"
-    >
+    <div role="alert" data-screen data-testid="standstill" className={BAR}>
       <p className="min-w-0 flex-1">
         <b className="font-semibold">{saved.kind === 'gone' ? 'Read only.' : 'Not kept yet.'}</b>{' '}
         {saved.kind === 'gone'

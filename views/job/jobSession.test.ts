@@ -84,7 +84,7 @@ function opened(job = demo) {
     fixes: async () => [],
   };
   const session = openJobSession(job, 1, {
-    worker: { study: study as never, stop: () => undefined },
+    startWorker: () => ({ study: study as never, died: new Promise<never>(() => undefined), stop: () => undefined }),
     link: server.link,
     onTicks: (to) => {
       listener = to;
@@ -383,5 +383,88 @@ describe('a job put back or taken away', () => {
     expect(session.store.getState().saved).toEqual({ kind: 'gone', because: 'no such job' });
     expect([...kept.keys()].filter((name) => name.startsWith('isotrip-unsent:'))).toHaveLength(1);
     session.stop();
+  });
+});
+
+describe('a study that breaks off', () => {
+  const desk = { marks: [], circuit: null } as never;
+  type Asked = 'open' | 'change' | 'choose';
+  /** Workers one after another; each is told what it does when asked. */
+  function withWorkers(...workers: ((asked: Asked) => Promise<unknown>)[]) {
+    const deaths: ((error: Error) => void)[] = [];
+    const stopped: number[] = [];
+    let begun = 0;
+    const session = openJobSession(demo, 1, {
+      startWorker: () => {
+        const index = begun++;
+        const answers = workers[Math.min(index, workers.length - 1)]!;
+        const died = new Promise<never>((_, reject) => deaths.push(reject));
+        died.catch(() => undefined);
+        const study = {
+          ...{ open: () => answers('open'), change: () => answers('change'), choose: () => answers('choose') },
+          fixes: async () => [],
+        };
+        return { study: study as never, died, stop: () => void stopped.push(index) };
+      },
+      link: server.link,
+      onTicks: () => () => undefined,
+      commands: async () => rules,
+    });
+    session.start();
+    return { session, deaths, stopped, state: () => session.store.getState(), begun: () => begun };
+  }
+  const good = async () => desk;
+
+  it('clears what is shown, starts another worker and studies the whole job once more', async () => {
+    const asked: string[] = [];
+    const { session, state, stopped } = withWorkers(
+      async (what) => {
+        if (what === 'change') throw new Error('out of range');
+        return desk;
+      },
+      async (what) => {
+        asked.push(what);
+        return desk;
+      },
+    );
+    await settled();
+    expect(state().desk).toBe(desk);
+    session.edit(length('hob-cable', 12));
+    await settled();
+    expect(stopped).toEqual([0]);
+    expect(asked).toEqual(['open']);
+    expect(state()).toMatchObject({ desk, failed: null });
+    session.edit(length('hob-cable', 13));
+    await settled();
+    expect(asked).toEqual(['open', 'change']);
+  });
+
+  it('shows nothing and says why where it breaks off again; asked anew, it shows what comes', async () => {
+    let broken = true;
+    const { session, state, begun } = withWorkers(async () => {
+      if (broken) throw new Error('out of range');
+      return desk;
+    });
+    await settled();
+    expect(state()).toMatchObject({ desk: null, fixes: null, failed: 'out of range' });
+    expect(begun()).toBe(3);
+    broken = false;
+    session.studyAgain();
+    await settled();
+    expect(state()).toMatchObject({ desk, failed: null });
+  });
+
+  it('a worker that dies without an answer, or keeps silent, is no verdict either', async () => {
+    const never = () => new Promise<unknown>(() => undefined);
+    const dead = withWorkers(never, good);
+    await settled();
+    dead.deaths[0]!(new Error('the study stopped'));
+    await settled();
+    expect(dead.state()).toMatchObject({ desk, failed: null });
+    const silent = withWorkers(never);
+    await vi.advanceTimersByTimeAsync(59_000);
+    expect(silent.begun()).toBe(1);
+    await vi.advanceTimersByTimeAsync(61_000);
+    expect(silent.state()).toMatchObject({ desk: null, failed: 'the study has not answered for 60 s' });
   });
 });

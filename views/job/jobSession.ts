@@ -4,7 +4,7 @@ import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job
 import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
 import type { Fix } from '@/core/study/fixes';
-import { type DeskStudy, startStudyWorker } from '@/workers/client';
+import { type DeskStudy, type Studying, startStudyWorker } from '@/workers/client';
 import { type Answer, jobLink, type Outcome } from './jobLink';
 import { onTicks } from './ticks';
 import { unsent } from './unsent';
@@ -20,6 +20,8 @@ export interface JobState {
   circuitId: string | null;
   desk: DeskStudy | null;
   fixes: Fix[] | null;
+  /** Why nothing is judged: the study threw or its worker died. Nothing of an earlier study is shown then. */
+  failed: string | null;
   saved: Saved;
   reach: Reach;
   /** Edits that were not taken, with the reason; shown until dismissed. */
@@ -31,11 +33,13 @@ type Pending = { key: string; kind: 'do'; command: Command } | { key: string; ki
 /** What an edit is told where the job is no longer in the store. */
 export const READ_ONLY = 'read only: this job is no longer in the store';
 
+/** How long a study may take before it counts as dead. */
+const SILENT_MS = 60_000;
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
 /** What a session works with: the study worker, the server, and its ticks. */
 export interface Surroundings {
-  worker: ReturnType<typeof startStudyWorker>;
+  startWorker: () => Studying;
   link: ReturnType<typeof jobLink>;
   onTicks: typeof onTicks;
   /** The rules of editing, and with them the whole schema: read once something is shown, or at the first edit. */
@@ -43,7 +47,7 @@ export interface Surroundings {
 }
 type Commands = Pick<typeof import('@/core/job/commands'), 'applyCommand' | 'CommandRefused'>;
 const here = (jobId: string): Surroundings => ({
-  worker: startStudyWorker(),
+  startWorker: startStudyWorker,
   link: jobLink(jobId),
   onTicks,
   commands: () => import('@/core/job/commands'),
@@ -60,11 +64,14 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     circuitId: null,
     desk: null,
     fixes: null,
+    failed: null,
     saved: { kind: 'saved', at: null },
     reach: { undo: null, redo: null },
     notices: [],
   }));
-  const { study, stop } = around.worker;
+  let worker = around.startWorker();
+  /** Whether the worker has the job: a new one is given all of it. */
+  let given = false;
   const { link } = around;
   let confirmed = { job, revision };
   let pending: Pending[] = [];
@@ -82,18 +89,51 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   const notice = (text: string) =>
     store.setState(({ notices }) => ({ notices: [...notices, { id: crypto.randomUUID(), text }] }));
 
+  type Asking = (study: Studying['study']) => Promise<DeskStudy>;
+  const afresh: Asking = (study) => study.open(JSON.stringify(store.getState().job), store.getState().circuitId);
+
   /** Shows a result unless a later request has been made since. */
-  async function show(request: Promise<DeskStudy>): Promise<void> {
+  async function show(asking: Asking, again = false): Promise<void> {
     turn += 1;
     const mine = turn;
-    const desk = await request;
-    if (mine !== turn) return;
-    store.setState({ desk });
-    void ready();
-    const chosen = store.getState().circuitId;
-    if (chosen === null) return;
-    const fixes = await study.fixes(chosen);
-    if (mine === turn && fixes !== null) store.setState({ fixes });
+    try {
+      const asked = given ? asking : afresh;
+      given = true;
+      const desk = await orDeath(asked(worker.study));
+      if (mine !== turn) return;
+      store.setState({ desk, failed: null });
+      void ready();
+      const chosen = store.getState().circuitId;
+      if (chosen === null) return;
+      const fixes = await orDeath(worker.study.fixes(chosen));
+      if (mine === turn && fixes !== null) store.setState({ fixes });
+    } catch (error) {
+      // What an older request broke on, the later one finds out for itself.
+      if (mine !== turn || ended) return;
+      renew((error as Error).message);
+      if (!again) await show(afresh, true);
+    }
+  }
+
+  /** An answer, or the end of who should give it: dead, or silent for too long. */
+  async function orDeath<T>(answer: Promise<T>): Promise<T> {
+    let clock: ReturnType<typeof setTimeout> | undefined;
+    const silent = new Promise<never>((_, reject) => {
+      clock = setTimeout(() => reject(new Error(`the study has not answered for ${SILENT_MS / 1000} s`)), SILENT_MS);
+    });
+    try {
+      return await Promise.race([answer, worker.died, silent]);
+    } finally {
+      clearTimeout(clock);
+    }
+  }
+
+  /** Clears what is shown, says so, and starts a worker anew. */
+  function renew(because: string): void {
+    store.setState({ desk: null, fixes: null, failed: because });
+    worker.stop();
+    worker = around.startWorker();
+    given = false;
   }
 
   /** Brings job, screen and worker to a new state of the job. */
@@ -102,7 +142,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     store.setState({ job: next });
     if (changes.length === 0) return;
     store.setState({ fixes: null });
-    void show(study.change(changes, store.getState().circuitId));
+    void show((study) => study.change(changes, store.getState().circuitId));
   }
 
   /** What is on its way, on top of what is confirmed. What no longer fits is said and let go. */
@@ -275,11 +315,14 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   return {
     jobId: job.id,
     store,
-    study,
+    /** The study as it runs now: another after it failed. */
+    get study() {
+      return worker.study;
+    },
     /** @param chosen the circuit looked at first, if any */
     start: (chosen: string | null = null) => {
       store.setState({ circuitId: chosen });
-      void show(study.open(JSON.stringify(job), chosen));
+      void show(afresh);
       void adopt();
       endTicks = around.onTicks({
         tick: (what) => {
@@ -295,13 +338,15 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       clearTimeout(retry);
       endTicks();
       window.removeEventListener('beforeunload', askBeforeLeaving);
-      stop();
+      worker.stop();
     },
     choose: (chosen: string | null) => {
       if (store.getState().circuitId === chosen) return;
       store.setState({ circuitId: chosen, fixes: null });
-      void show(study.choose(chosen));
+      void show((study) => study.choose(chosen));
     },
+    /** Studies the job anew, after a study failed. */
+    studyAgain: () => void show(afresh),
     /** Carries out a command. @returns nothing, or why it cannot be done; then nothing has changed */
     edit,
     undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),

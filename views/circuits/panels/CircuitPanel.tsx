@@ -1,9 +1,11 @@
 'use client';
 import { X } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { Step } from '@/core/job/commands';
 import { factPaths } from '@/core/job/fields';
-import { copyOfCircuit, newBoard, newDevice, newGroupDevice, newLoad, newSegment } from '@/core/job/newParts';
-import { Circuit, type Load } from '@/core/job/schema/circuit';
+import { copyOfCircuit, newBoard, newDevice, newGroupDevice, newLoad, newPoint, newSegment } from '@/core/job/newParts';
+import { Circuit, type Load, Point } from '@/core/job/schema/circuit';
+import { word } from '@/core/job/terms';
 import { nextNumber } from '@/core/quick/circuit';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -35,6 +37,9 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   );
   const loads = Object.values(job.loads)
     .filter((load) => load.circuitId === id)
+    .sort((a, b) => (a.order < b.order ? -1 : 1));
+  const points = Object.values(job.points)
+    .filter((point) => point.circuitId === id && point.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));
   const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
     Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
@@ -102,7 +107,15 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
       {loads.map((load) => (
         <LoadFacts key={load.id} load={load} />
       ))}
+      {points.map((point) => (
+        <PointFacts key={point.id} point={point} />
+      ))}
       <div className="flex flex-wrap gap-2">
+        {circuit.kind === 'final' && (
+          <Button onClick={() => add('another outlet', [newPoint(job, circuit, crypto.randomUUID())])}>
+            {job.dialect === 'nec' ? 'Add a receptacle' : 'Add a socket-outlet'}
+          </Button>
+        )}
         {circuit.kind === 'final' && (
           <Button onClick={() => add('another load', [newLoad(job, circuit, crypto.randomUUID())])}>Add a load</Button>
         )}
@@ -127,33 +140,109 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   );
 }
 
-function LoadFacts({ load }: { load: Load }) {
+/** A thing on the circuit with its name, edited there, and a way to take it out. */
+function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load | Point; kind: string; children: ReactNode }) {
   const session = useSession();
-  const job = useJobState((state) => state.job);
+  const { id, name } = row;
   return (
-    <section aria-label={load.name} className="border-line border-t pt-2">
+    <section aria-label={name} className="grid gap-2 border-line border-t pt-2">
       <div className="flex items-end gap-2">
         <KeptText
-          label="Load"
-          value={load.name}
+          label={kind}
+          value={name}
           className="min-w-0 flex-1"
           keep={(text) =>
-            session.edit({
-              label: `Load: ${text}`.slice(0, 200),
-              steps: [{ do: 'set', on: 'loads', id: load.id, field: ['name'], to: text }],
-            })
+            session.edit({ label: `${kind}: ${text}`.slice(0, 200), steps: [{ do: 'set', on, id, field: ['name'], to: text }] })
           }
         />
         <IconButton
-          name={`Take ${load.name} out`}
-          onClick={() =>
-            session.edit({ label: `Without ${load.name}`.slice(0, 200), steps: [{ do: 'drop', on: 'loads', id: load.id }] })
-          }
+          name={`Take ${name} out`}
+          onClick={() => session.edit({ label: `Without ${name}`.slice(0, 200), steps: [{ do: 'drop', on, id }] })}
         >
           <X size={16} aria-hidden />
         </IconButton>
       </div>
-      <Facts paths={factPaths(job, 'loads', load.id)} />
+      {children}
     </section>
+  );
+}
+
+const WANTED = [
+  { value: 'yes' as const, label: 'yes' },
+  { value: 'no' as const, label: 'no' },
+];
+
+function LoadFacts({ load }: { load: Load }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id, name } = load;
+  const flag = (field: 'needsNeutral' | 'safetyService', label: string) => (
+    <Choice
+      label={label}
+      value={load[field] === true ? 'yes' : 'no'}
+      options={WANTED}
+      onChange={(to) =>
+        session.edit({
+          label: `${name}: ${label.toLowerCase()}, ${to}`.slice(0, 200),
+          steps: [{ do: 'set', on: 'loads', id, field: [field], to: to === 'yes' }],
+        })
+      }
+    />
+  );
+  return (
+    <Named on="loads" row={load} kind="Load">
+      <Facts paths={factPaths(job, 'loads', id)} />
+      <div className="grid grid-cols-2 gap-2">
+        {flag('needsNeutral', 'Needs a neutral')}
+        {flag('safetyService', 'Safety service')}
+      </div>
+    </Named>
+  );
+}
+
+function PointFacts({ point }: { point: Point }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id, name, circuitId } = point;
+  const set = (label: string, field: string, to: string | undefined) =>
+    session.edit({
+      label: `${name}: ${label}`.slice(0, 200),
+      steps: [{ do: 'set', on: 'points', id, field: [field], ...(to === undefined ? {} : { to }) }],
+    });
+  const cables = Object.values(job.segments)
+    .filter((segment) => segment.circuitId === circuitId && segment.state !== 'removed')
+    .sort((a, b) => (a.order < b.order ? -1 : 1));
+  return (
+    <Named on="points" row={point} kind={job.dialect === 'nec' ? 'Outlet or equipment' : 'Point'}>
+      <Labelled label="Kind">
+        {(wiring) => (
+          <Select
+            {...wiring}
+            value={point.kind}
+            options={Point.shape.kind.options.map((value) => ({
+              value,
+              label: value === 'socket' ? word(job.dialect, 'socket') : value,
+            }))}
+            onChange={(to) => set(to, 'kind', to)}
+          />
+        )}
+      </Labelled>
+      {cables.length > 1 && (
+        <Labelled label="At the end of">
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={point.segmentId ?? 'none'}
+              options={[
+                { value: 'none', label: 'not said' },
+                ...cables.map((cable, index) => ({ value: cable.id, label: cable.name ?? `length ${index + 1}` })),
+              ]}
+              onChange={(to) => set('elsewhere', 'segmentId', to === 'none' ? undefined : to)}
+            />
+          )}
+        </Labelled>
+      )}
+      <Facts paths={factPaths(job, 'points', id)} />
+    </Named>
   );
 }

@@ -1,7 +1,8 @@
 'use client';
 import { factPaths } from '@/core/job/fields';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
-import { asFamily, FAMILIES_OF } from '@/core/job/newParts';
+import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/newParts';
+import { recordedOnly } from '@/core/job/recorded';
 import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';
 import type { Line } from '@/core/job/schema/facts';
 import { familyWord, lineLetter, linesOf } from '@/core/job/terms';
@@ -90,7 +91,7 @@ export function DeviceFacts({ device }: { device: Device }) {
         onChange={(to) => edit(`${to} band`, ['grade'], to)}
       />
       {plainSettings(settings, job.dialect).map(({ field, label, value, options }) => (
-        <Labelled key={field} label={label}>
+        <Labelled key={field} label={noted(label, recordedOnly(`devices.${id}.settings.${field}`))}>
           {(wiring) => (
             <Select
               {...wiring}
@@ -119,6 +120,10 @@ export function DeviceFacts({ device }: { device: Device }) {
   );
 }
 
+/** A label, and why what stands there changes no answer. */
+const noted = (label: string, only: string | undefined): string =>
+  only === undefined ? label : `${label} (recorded only: ${only})`;
+
 /** The overcurrent device the conditional rating of a residual switch holds with: one ahead of it or behind it. */
 function Backup({ device, named }: { device: Device; named: string | undefined }) {
   const session = useSession();
@@ -139,7 +144,7 @@ function Backup({ device, named }: { device: Device; named: string | undefined }
           onChange={(to) =>
             session.edit({
               label: `${device.name}: with ${job.devices[to]?.name}`.slice(0, 200),
-              steps: [{ do: 'set', on: 'devices', id: device.id, field: ['settings', 'conditionalWithDeviceId'], to }],
+              steps: ratedWith(device, job.devices[to]!),
             })
           }
         />

@@ -1,6 +1,7 @@
 'use client';
 import { type ReactNode, useState } from 'react';
 import { factAt } from '@/core/job/fields';
+import { recordedOnly } from '@/core/job/recorded';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
@@ -57,9 +58,13 @@ export function FactLine({ path }: { path: string }) {
   const job = useJobState((state) => state.job);
   const place = factAt(job, path);
   if (place === undefined) return null;
+  const only = recordedOnly(path);
   return (
     <div className="flex min-h-7 items-baseline justify-between gap-3 border-line border-t py-[3px] text-[13px]">
-      <dt className="min-w-0">{place.name}</dt>
+      <dt className="min-w-0">
+        {place.name}
+        {only !== undefined && <span className="block text-[12px] text-quiet">recorded only: {only}</span>}
+      </dt>
       <dd className="flex shrink-0 items-baseline gap-2">
         {place.fact !== undefined && <span className="text-[12px] text-quiet">{PROVENANCE_WORDS[place.fact.from]}</span>}
         <FactField path={path} className={place.fact === undefined ? '' : 'font-semibold'} />

@@ -1,0 +1,13 @@
+import { describe, expect, it } from 'vitest';
+import { recordedOnly } from './recorded';
+
+describe('a fact that is only recorded', () => {
+  it('says why, whatever row it is of', () => {
+    expect(recordedOnly('boards.main.spaces')).toMatch(/not assessed/);
+    expect(recordedOnly('devices.x.settings.arcFault')).toMatch(/arc-fault/);
+  });
+  it('is none of those that are judged', () => {
+    expect(recordedOnly('boards.main.ratedA')).toBeUndefined();
+    expect(recordedOnly('devices.x.settings.groundFault')).toBeUndefined();
+  });
+});
