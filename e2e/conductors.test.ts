@@ -33,11 +33,17 @@ describe('conductors', () => {
     await page.click('button[aria-label="tail to the bench lamp"]');
     await choose(page, 'Thinner than its circuit by a rule', 'outlet');
     // Six feet are too long for a tap to one outlet.
-    await says(page, '6 ft, at most 1.5 ft');
+    await says(page, 'at most 18 in long');
     await verdictIs(page, 'stop');
     await page.click('[role=dialog] [data-fact="segments.wheel-tail.lengthM"]');
     await page.keyboard.type('16 in');
     await page.keyboard.press('Enter');
+    // And none may feed a receptacle: one for a lamp may be a tap.
+    await says(page, 'it never feeds a receptacle');
+    await page.keyboard.press('Escape');
+    await page.click('button[aria-label="Circuit S3 Wheel and bench"]');
+    await choose(page, 'Kind', 'light');
+    await (await page.waitForSelector('[role=dialog] ::-p-aria([name="lighting"])'))!.click();
     await page.waitForFunction(
       (selector) => document.querySelector(selector)?.getAttribute('data-verdict') !== 'stop',
       {},

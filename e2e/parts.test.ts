@@ -100,11 +100,14 @@ describe('parts entered by hand', () => {
     const page = await desk('range', 'kiln-house');
     await quick(page, '12-3 NM 20A 30 ft 1500 W pf 1 not continuous potting shelf sockets');
     await page.waitForSelector('[data-testid=ladder] h2 ::-p-text(Potting shelf)');
-    await waitVerdict(page, 'carries-load', 'unknown');
-    await page.click('li[data-question=carries-load] [data-fact$=".lines"]');
-    await (await page.waitForSelector('[role=dialog] ::-p-aria([name="L1"])'))!.click();
+    // Not said it counts whole on the fullest line.
     await page.waitForSelector('li[data-question=carries-load] ::-p-text(12.5)');
     await waitVerdict(page, 'carries-load', 'pass');
+    await page.click('button[aria-label^="Circuit "][aria-label$="Potting shelf sockets"]');
+    await page.waitForSelector('[role=dialog] [data-fact$=".lines"]');
+    await page.click('[role=dialog] [data-fact$=".lines"]');
+    await (await page.waitForSelector('[role=dialog] ::-p-aria([name="every line of the circuit"])'))!.click();
+    await page.waitForSelector('li[data-question=carries-load] ::-p-text(6.25)');
     await page.close();
   });
 });

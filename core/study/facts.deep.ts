@@ -5,14 +5,9 @@ import { COLLECTIONS, type CollectionName } from '../job/collections';
 import { ROW_SCHEMAS } from '../job/commands';
 import { parseJobText } from '../job/parse';
 import { RECORDED } from '../job/recorded';
-import type { Load, Segment } from '../job/schema/circuit';
-import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import type { Origin } from '../job/schema/supply';
 import type { Verdict } from '../judging/answer';
-import { EARNED } from '../testing/earned';
-import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
-import { breaker, device, jobWith, stated } from '../testing/jobs';
+import { JOBS as MADE } from '../testing/witnesses';
 import { studyJob } from './study';
 
 const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
@@ -72,91 +67,7 @@ const said = (job: Job): string =>
     ]),
   );
 
-/** Jobs in which facts count that neither the demos nor the reliefs have. */
-function witnesses(): Job[] {
-  const bare = (more: Partial<Origin>): Origin => ({
-    ...{ id: 'net', order: 'a', name: 'Network', kind: 'network', state: 'existing' },
-    ...more,
-  });
-  const one = (more: Partial<Segment>, pack: Job['pack'] = 'iec-60364', load: Partial<Load> = {}): Job => {
-    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, line: 2.5, protective: 2.5, segment: more }]);
-    job.pack = pack;
-    if (Object.keys(load).length > 0)
-      job.loads.l = { id: 'l', circuitId: 'c', order: 'a', name: 'machine', cosPhi: stated(1), currentA: stated(5), ...load };
-    return job;
-  };
-  const beside = EARNED['both-sides']!.job();
-  beside.origins.inv = { ...beside.origins.inv!, runsAlone: stated(true) };
-  beside.sourceStates = { grid: { ...beside.sourceStates.grid!, originIds: ['net', 'inv'] } };
-  const apart = threePhaseHouse(star());
-  apart.electrodes.rod = { ...{ id: 'rod', order: 'a', name: 'Rod', boardId: 'annex' }, resistanceOhm: stated(20), state: 'new' };
-  apart.boards.annex = { ...apart.boards.annex!, earthTied: stated(false), earthsWithinReach: stated(false) };
-  apart.segments.feed = { ...apart.segments.feed!, protectivePath: 'none' };
-  const harmonics = threePhaseHouse(star());
-  for (const circuit of Object.values(harmonics.circuits)) delete circuit.designCurrentA;
-  for (const id of Object.keys(harmonics.circuits).filter((each) => each !== 'motor'))
-    harmonics.loads[id] = {
-      ...{ id, circuitId: id, order: 'a', name: id, cosPhi: stated(1), currentA: stated(5), lines: stated('L1') },
-      thirdHarmonicPercent: stated(20),
-    };
-  const group = splitBehind();
-  const motor = EARNED.motor!.job();
-  motor.devices.c = { ...motor.devices.c!, settings: fuseJ(30) };
-  motor.loads.l = { ...motor.loads.l!, motorHp: stated(1) };
-  const neutral = splitHouse();
-  neutral.loads.l = { id: 'l', circuitId: 'kiln', order: 'a', name: 'kiln', needsNeutral: true };
-  const switched = splitHouse();
-  switched.devices.switch = device(
-    'switch',
-    'service',
-    { family: 'switch', duty: 'transfer', ratingA: stated(200), poles: '2P' },
-    { seat: 'end', order: '0' },
-  );
-  const graded = one({ protectiveSize: stated('1mm2') });
-  graded.devices['c-device'] = { ...graded.devices['c-device']!, grade: 'typical' };
-  const service = jobWith([{ id: 'c', settings: breaker('B', 16, { icsA: stated(500), ownFactor: stated(0.9) }), lengthM: 20 }]);
-  return [
-    jobWith(
-      [{ id: 'c', settings: breaker('B', 16), lengthM: 20 }],
-      bare({ psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured'), xOverR: stated(0.5) }),
-    ),
-    threePhaseHouse(bare({ pscc3A: stated(5000, 'measured'), fullNeutral: stated(true), minFaultA: stated(500) })),
-    threePhaseHouse(
-      bare({ psccLlA: stated(4000, 'measured'), psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured') }),
-    ),
-    splitHouse(transformerOrigin({ impedancePercent: stated(4), standard: 'ieee' })),
-    one({ protectiveMaterial: stated('Al'), protectiveSize: stated('16mm2') }),
-    one({ construction: 'flat-sheathed', method: stated('100') }, 'bs-7671-2018-a2'),
-    one({ method: stated('D1'), place: 'buried', soilKmPerW: stated(1.5), construction: 'armoured' }),
-    one({ inSun: true }),
-    threePhaseHouse(bare({ zLnOhm: stated(0.2, 'measured'), fullNeutral: stated(true) })),
-    ...[beside, apart, harmonics, group, motor, neutral, switched, graded, service],
-  ];
-}
-function splitBehind(): Job {
-  const job = EARNED.diversity!.job();
-  job.devices.group = device(
-    'group',
-    'unused',
-    { ...breaker('C', 16) },
-    { seat: 'board', boardId: 'sub', diversity: stated(0.5) },
-  );
-  delete job.devices.group.circuitId;
-  for (const id of ['a', 'b']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'group' };
-  return job;
-}
-const fuseJ = (ratingA: number): DeviceSettings => ({
-  ...{ family: 'fuse', system: 'J', ratingA: stated(ratingA), poles: '1P', breakingA: stated(200_000), timeDelay: stated(false) },
-});
-
-const JOBS = [
-  ...demos,
-  splitHouse(),
-  threePhaseHouse(star()),
-  soilHouse(),
-  ...Object.values(EARNED).map(({ job }) => job()),
-  ...witnesses(),
-];
+const JOBS = [...demos, ...MADE];
 const before = new Map<Job, string>();
 const saidOf = (job: Job): string => {
   const found = before.get(job) ?? said(job);

@@ -1,0 +1,117 @@
+// Do the tests bite? Shifts numbers of the core by some per cent, then changes operators and conditions (Stryker), on seeded samples;
+// prints what no test noticed. Works on a copy.
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import ts from 'typescript';
+import { bin, ensurePackages, fail, ROOT } from './packages.mjs';
+
+ensurePackages();
+const { values } = parseArgs({
+  options: {
+    mutants: { type: 'string', default: '600' },
+    numbers: { type: 'string', default: '60' },
+    seed: { type: 'string', default: '1' },
+  },
+});
+const wanted = (name) => {
+  const count = Number(values[name]);
+  if (!Number.isInteger(count) || count < 0) fail(`--${name} is a count, 0 or more; this is "${values[name]}"`);
+  return count;
+};
+const counts = { mutants: wanted('mutants'), numbers: wanted('numbers') };
+
+/** A small generator of equal numbers for equal seeds (mulberry32). */
+let state = wanted('seed');
+function random() {
+  state = (state + 0x6d2b79f5) | 0;
+  let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+  mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+  return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
+}
+const sampleOf = (list, count) =>
+  list
+    .map((each) => ({ each, at: random() }))
+    .sort((a, b) => a.at - b.at)
+    .slice(0, count)
+    .map(({ each }) => each);
+
+const files = readdirSync(path.join(ROOT, 'core'), { recursive: true })
+  .map((name) => `core/${name}`)
+  .filter((name) => name.endsWith('.ts') && !/\.(test|deep)\.ts$/.test(name) && !name.startsWith('core/testing/'))
+  .sort();
+
+const copy = mkdtempSync(path.join(os.tmpdir(), 'isotrip-mutants-'));
+process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
+for (const name of ['core', 'demo', 'docs', 'cli', 'package.json', 'tsconfig.json', 'vitest.mutate.config.ts'])
+  cpSync(path.join(ROOT, name), path.join(copy, name), { recursive: true });
+mkdirSync(path.join(copy, 'views'), { recursive: true });
+symlinkSync(path.join(ROOT, 'node_modules'), path.join(copy, 'node_modules'));
+
+/** Every number written in a file that may decide something: neither 0 to 2 nor an index. */
+function numbersIn(file) {
+  const text = readFileSync(path.join(ROOT, file), 'utf8');
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const found = [];
+  const visit = (node) => {
+    if (ts.isNumericLiteral(node) && Number(node.text) > 2 && !ts.isElementAccessExpression(node.parent))
+      found.push({ file, start: node.getStart(), end: node.end, value: Number(node.text) });
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+const shifted = (value) =>
+  Number.isInteger(value) ? value + Math.max(1, Math.round(value * 0.03)) : Number((value * 1.03).toPrecision(8));
+const place = ({ file, start }) => `${file}:${readFileSync(path.join(ROOT, file), 'utf8').slice(0, start).split('\n').length}`;
+
+let survived = 0;
+for (const number of sampleOf(files.flatMap(numbersIn), counts.numbers)) {
+  const target = path.join(copy, number.file);
+  const text = readFileSync(target, 'utf8');
+  writeFileSync(target, `${text.slice(0, number.start)}${shifted(number.value)}${text.slice(number.end)}`);
+  const { status } = spawnSync(
+    bin('vitest'),
+    ['related', number.file, '--run', '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'],
+    { cwd: copy, stdio: 'ignore' },
+  );
+  writeFileSync(target, text);
+  if (status !== 0) continue;
+  survived += 1;
+  console.log(`not noticed: ${number.value} as ${shifted(number.value)}, ${place(number)}`);
+}
+console.log(`numbers shifted: ${counts.numbers - survived} of ${counts.numbers} noticed`);
+if (counts.mutants === 0) process.exit(0);
+
+// About three mutants to two lines of code that holds an operator or a condition.
+const lines = files
+  .filter((file) => !file.startsWith('core/tables/') && !file.startsWith('core/job/schema/'))
+  .flatMap((file) =>
+    readFileSync(path.join(ROOT, file), 'utf8')
+      .split('\n')
+      .flatMap((line, index) =>
+        /[<>=!]==?|&&|\|\||\?\?|[-+*/] |[?:] |return|fits\(/.test(line) && !/^\s*(\/?\*|\/\/|import)/.test(line)
+          ? [`${file}:${index + 1}-${index + 1}`]
+          : [],
+      ),
+  );
+writeFileSync(
+  path.join(copy, 'stryker.conf.json'),
+  JSON.stringify({
+    testRunner: 'vitest',
+    vitest: { configFile: 'vitest.mutate.config.ts' },
+    plugins: ['@stryker-mutator/vitest-runner'],
+    mutate: sampleOf(lines, Math.round((counts.mutants * 2) / 3)),
+    mutator: { excludedMutations: ['StringLiteral'] },
+    coverageAnalysis: 'perTest',
+    ignoreStatic: true,
+    concurrency: 2,
+    reporters: ['clear-text'],
+    clearTextReporter: { allowColor: false, reportTests: false },
+    inPlace: true,
+  }),
+);
+process.exit(spawnSync(bin('stryker'), ['run', 'stryker.conf.json'], { cwd: copy, stdio: 'inherit' }).status ?? 1);
