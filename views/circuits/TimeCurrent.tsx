@@ -14,11 +14,16 @@ const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').th
 /** The time-current chart of the circuit's device and all those upstream. */
 export function TimeCurrent() {
   const chart = useJobState((state) => state.desk?.chart ?? null);
+  const failed = useJobState((state) => state.failed);
   const session = useSession();
   const [probe, setProbe] = useState<{ currentA: number; lines: ProbeLine[] } | null>(null);
   const model = useMemo(() => (chart === null ? null : chartModelOf(chart)), [chart]);
   if (chart === null || model === null)
-    return <section aria-busy="true" className="min-h-[420px] flex-1 rounded border border-line bg-raised" />;
+    return (
+      <section aria-busy={failed === null} className="min-h-[420px] flex-1 rounded border border-line bg-raised p-6 text-quiet">
+        {failed !== null && 'not drawn: nothing is judged now'}
+      </section>
+    );
   const grades = [...new Set(chart.bands.map((band) => band.grade))];
   const look = async (currentA: number | null) => {
     if (currentA === null) return setProbe(null);

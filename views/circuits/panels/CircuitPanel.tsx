@@ -167,23 +167,21 @@ function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load 
   );
 }
 
-const WANTED = [
-  { value: 'yes' as const, label: 'yes' },
-  { value: 'no' as const, label: 'no' },
-];
-
 function LoadFacts({ load }: { load: Load }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const { id, name } = load;
-  const flag = (field: 'needsNeutral' | 'safetyService', label: string) => (
+  const flag = (field: 'needsNeutral' | 'safetyService', label: string, yes: string, no: string) => (
     <Choice
       label={label}
       value={load[field] === true ? 'yes' : 'no'}
-      options={WANTED}
+      options={[
+        { value: 'no' as const, label: no },
+        { value: 'yes' as const, label: yes },
+      ]}
       onChange={(to) =>
         session.edit({
-          label: `${name}: ${label.toLowerCase()}, ${to}`.slice(0, 200),
+          label: `${name}: ${to === 'yes' ? yes : no}`.slice(0, 200),
           steps: [{ do: 'set', on: 'loads', id, field: [field], to: to === 'yes' }],
         })
       }
@@ -192,10 +190,8 @@ function LoadFacts({ load }: { load: Load }) {
   return (
     <Named on="loads" row={load} kind="Load">
       <Facts paths={factPaths(job, 'loads', id)} />
-      <div className="grid grid-cols-2 gap-2">
-        {flag('needsNeutral', 'Needs a neutral')}
-        {flag('safetyService', 'Safety service')}
-      </div>
+      {flag('needsNeutral', 'Neutral', 'needs a neutral', 'needs no neutral')}
+      {flag('safetyService', 'Service', 'safety service', 'ordinary service')}
     </Named>
   );
 }

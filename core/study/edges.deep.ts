@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../job/schema/job';
+import type { Check, Verdict } from '../judging/answer';
+import { JOBS } from '../testing/witnesses';
+import { studyJob } from './study';
+
+/** A check by circuit, question and id, in a job, with its kind: the question and what stands before the first colon. */
+interface Seen {
+  job: Job;
+  key: string;
+  check: Check;
+}
+const keyed = (job: Job): Seen[] =>
+  studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
+    answers.flatMap(({ question, checks }) =>
+      checks.map((check) => ({ job, key: `${circuitId} ${question} ${check.id}`, check })),
+    ),
+  );
+const kindOf = ({ key }: Seen): string => {
+  const [, question, id] = key.split(' ');
+  return `${question} ${id!.split(':')[0]}`;
+};
+const ratioOf = ({ demand, limit }: Check): number | undefined =>
+  demand === null || limit === null || limit === 0 ? undefined : demand / limit;
+
+/** Kinds no number carries over their limit little by little, each with why. Their two sides stand in the unit tests. */
+const LADDERS: Readonly<Record<string, string>> = {
+  'breaks-fault voltage': 'markings are classes',
+  'clears-in-time grounding': 'sizes of a table',
+  'clears-in-time residual': 'sensitivities are rated values, far from any fault of these houses',
+  'only-one-trips overcurrent': 'whole curves are compared, the current is what comes out',
+  'only-one-trips residual': 'a credit: ratio, delay and type',
+  'protects-cable egc': 'sizes of a table',
+  'protects-cable heat': 'no verdict under the NEC',
+  'protects-cable neutral': 'sizes of a table',
+  'protects-cable ring-leg': 'a credit: ratings and sizes',
+  'protects-cable tap': 'a credit: ratings and lengths',
+};
+
+const ALL = JOBS.flatMap(keyed).filter(({ check }) => ratioOf(check) !== undefined);
+const KINDS = [...new Set(ALL.map(kindOf))].sort();
+
+/** Every number in a job that somebody entered. */
+function numbersIn(value: unknown, path: string[] = []): string[][] {
+  if (typeof value !== 'object' || value === null) return [];
+  const fact = value as { value?: unknown; from?: unknown };
+  if (typeof fact.value === 'number' && typeof fact.from === 'string') return [[...path, 'value']];
+  return Object.entries(value).flatMap(([name, inner]) => numbersIn(inner, [...path, name]));
+}
+function scaled(job: Job, path: string[], factor: number): Job {
+  const made = structuredClone(job);
+  const holder = path.slice(0, -1).reduce<unknown>((at, name) => (at as Record<string, unknown>)[name], made) as Record<
+    string,
+    number
+  >;
+  holder[path.at(-1)!] = holder[path.at(-1)!]! * factor;
+  return made;
+}
+function checkIn(job: Job, key: string): Check | undefined {
+  const [circuitId, question, ...id] = key.split(' ');
+  const circuit = studyJob(job).circuits.find((each) => each.circuitId === circuitId);
+  return circuit?.answers.find((each) => each.question === question)?.checks.find((check) => check.id === id.join(' '));
+}
+
+interface Edge {
+  inside: Verdict;
+  outside: Verdict;
+  apart: number;
+}
+/** Looks for a number that carries a check of the kind over its limit, and closes in on the limit from both sides. */
+function edgeOf(kind: string): Edge | undefined {
+  for (const { job, key, check } of ALL.filter((seen) => kindOf(seen) === kind).slice(0, 12)) {
+    const holds = (at: Check | undefined): boolean | undefined => {
+      const ratio = at === undefined ? undefined : ratioOf(at);
+      return ratio === undefined ? undefined : ratio <= 1 + 1e-9;
+    };
+    const now = holds(check);
+    for (const path of numbersIn(job)) {
+      for (const far of [0.02, 0.25, 0.6, 1.6, 4, 50]) {
+        const there = holds(checkIn(scaled(job, path, far), key));
+        if (there === undefined || there === now) continue;
+        let [good, bad] = now === true ? [1, far] : [far, 1];
+        for (let step = 0; step < 45; step += 1) {
+          const middle = Math.sqrt(good * bad);
+          if (holds(checkIn(scaled(job, path, middle), key)) === true) good = middle;
+          else bad = middle;
+        }
+        const [within, beyond] = [checkIn(scaled(job, path, good), key), checkIn(scaled(job, path, bad), key)];
+        if (within === undefined || beyond === undefined) continue;
+        const apart = Math.abs((ratioOf(beyond) ?? Number.POSITIVE_INFINITY) - (ratioOf(within) ?? 0));
+        if (apart < 1e-6) return { inside: within.verdict, outside: beyond.verdict, apart };
+      }
+    }
+  }
+  return undefined;
+}
+
+describe('every kind of check at its limit', () => {
+  it('those set apart are kinds', () => {
+    expect(Object.keys(LADDERS).filter((kind) => !KINDS.includes(kind))).toEqual([]);
+  });
+  it.each(KINDS.filter((kind) => !(kind in LADDERS)))('%s holds up to its limit and not beyond', (kind) => {
+    const edge = edgeOf(kind);
+    expect(edge, 'no number carries it over its limit').toBeDefined();
+    expect(['pass', 'caution']).toContain(edge!.inside);
+    expect(edge!.outside).not.toBe('pass');
+  });
+});
