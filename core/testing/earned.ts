@@ -48,7 +48,7 @@ const drop =
   (on: 'loads' | 'devices' | 'electrodes' | 'points', id: string): Change =>
   (job) =>
     applyCommand(job, { label: 'test', steps: [{ do: 'drop', on, id }] });
-const socket = (circuitId: string, id = 'outlet', more: object = {}) =>
+export const socket = (circuitId: string, id = 'outlet', more: object = {}) =>
   put('points', { ...{ id, circuitId, order: id, name: id, kind: 'socket', state: 'new' }, ...more } as { id: string });
 const structure = (no: Change): Knocked => ({ no, missing: 'structure' });
 
@@ -105,7 +105,7 @@ function thinNeutral(): Job {
 }
 
 /** An American circuit in a split-phase house; 50 ft of NM-B. */
-function branch(
+export function branch(
   ratingA: number,
   size: string,
   more: { circuit?: Partial<Circuit>; segment?: Partial<Segment>; poles?: '1P' | '2P' } = {},
@@ -197,11 +197,11 @@ const residual = (sensitivityA: number, delay: 'general' | 'S', type: 'AC' | 'A'
   delay: stated(delay),
   type: stated(type),
 });
-const rcbo = (more: object = {}): DeviceSettings =>
+export const rcbo = (more: object = {}): DeviceSettings =>
   ({ ...breaker('B', 16), family: 'rcbo', residual: residual(0.03, 'general'), ...more }) as DeviceSettings;
 
 /** An inverter that can feed a board alone. */
-const island =
+export const island =
   (boardId: string): Change =>
   (given) => {
     const job = { ...given, origins: { ...given.origins }, sourceStates: { ...given.sourceStates } };
@@ -236,7 +236,7 @@ const island =
   };
 
 /** A small breaker with a listed fuse ahead of it. */
-function combined(): Job {
+export function combined(): Job {
   const job = jobWith(
     [{ id: 'c', settings: breaker('B', 16, { icnA: stated(3000) }), lengthM: 10 }],
     measuredOrigin({ zeOhm: stated(0.2), zLnOhm: stated(0.2), maxFaultA: stated(5000) }),
@@ -290,7 +290,7 @@ function consumerUnit(): Job {
 }
 
 /** An RCBO on a feeder behind which a source comes in, in a house with two boards. */
-function backFed(more: object = {}): Job {
+export function backFed(more: object = {}): Job {
   const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 10 }]);
   job.boards.sub = { ...job.boards.board!, id: 'sub', order: 'b', name: 'Sub', neutralBonded: stated(false) };
   job.circuits.feeder = {
