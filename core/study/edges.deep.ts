@@ -69,14 +69,14 @@ interface Edge {
 }
 /** Looks for a number that carries a check of the kind over its limit, and closes in on the limit from both sides. */
 function edgeOf(kind: string): Edge | undefined {
-  for (const { job, key, check } of ALL.filter((seen) => kindOf(seen) === kind).slice(0, 12)) {
+  for (const { job, key, check } of ALL.filter((seen) => kindOf(seen) === kind).slice(0, 8)) {
     const holds = (at: Check | undefined): boolean | undefined => {
       const ratio = at === undefined ? undefined : ratioOf(at);
       return ratio === undefined ? undefined : ratio <= 1 + 1e-9;
     };
     const now = holds(check);
     for (const path of numbersIn(job)) {
-      for (const far of [0.02, 0.25, 0.6, 1.6, 4, 50]) {
+      for (const far of [0.25, 0.6, 1.6, 4, 0.02, 50]) {
         const there = holds(checkIn(scaled(job, path, far), key));
         if (there === undefined || there === now) continue;
         let [good, bad] = now === true ? [1, far] : [far, 1];
