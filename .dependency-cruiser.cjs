@@ -14,6 +14,12 @@ module.exports = {
     only('core-alone', '^core/', '^core/', 'the core imports nothing of ours'),
     only('tables-alone', '^core/tables/', '^core/(tables/|job/schema/)', 'tables import nothing above them'),
     only('curves-low', '^core/curves/', '^core/(curves|tables|job)/', 'curves import nothing above them'),
+    {
+      name: 'facts-are-sealed',
+      severity: 'error',
+      from: { path: '^core/(network|devices|conductors|loads|selectivity|rules|house|questions)/', pathNot: TESTS },
+      to: { path: '^core/job/schema/' },
+    },
     { name: 'study-on-top', severity: 'error', from: { path: '^core/(?!study/)', pathNot: TESTS }, to: { path: '^core/study/' } },
     {
       name: 'questions-below-study',

@@ -296,8 +296,14 @@ function cableOf({ draft, lines }: QuickCircuit, circuitId: string, id: string, 
     method: fact('method'),
     ambientC: fact('ambientC'),
     groupedCircuits: fact('grouped'),
-    protectivePath: draft.place === 'raceway' && draft.protectiveSize === undefined ? 'raceway' : 'conductor',
-    roles: [...roles, ...(neutral ? (['neutral'] as const) : []), ...(spare ? (['switched'] as const) : []), 'protective'],
+    protectivePath:
+      draft.protectivePath ?? (draft.place === 'raceway' && draft.protectiveSize === undefined ? 'raceway' : 'conductor'),
+    roles: [
+      ...roles,
+      ...(neutral ? (['neutral'] as const) : []),
+      ...(spare ? (['switched'] as const) : []),
+      ...(draft.protectivePath === 'none' ? [] : (['protective'] as const)),
+    ],
   });
 }
 

@@ -27,7 +27,7 @@ export interface QuickDraft {
   material?: 'Cu' | 'Al';
   method?: NonNullable<Segment['method']>['value'];
   place?: NonNullable<Segment['place']>;
-  protectivePath?: 'raceway' | 'armour';
+  protectivePath?: 'none';
   lengthM?: number;
   ambientC?: number;
   grouped?: number;

@@ -153,6 +153,7 @@ describe('the quick line', () => {
     ['16 C', iec, { curve: 'C', ratingA: 16 }],
     ['16A C curve', iec, { curve: 'C', ratingA: 16 }],
     ['B16 30 C', iec, { curve: 'B', ratingA: 16, ambientC: 30 }],
+    ['2.5/1.5 B1 16 C', iec, { lineSize: '2.5mm2', method: 'B1', curve: 'C', ratingA: 16 }],
     ['40 C 20A', iec, { ratingA: 20, ambientC: 40 }],
     ['2.5/1.5 B1 B16', iec, { lineSize: '2.5mm2', method: 'B1', curve: 'B', ratingA: 16 }],
     ['2.5/1.5 D2', iec, { lineSize: '2.5mm2', method: 'D2' }],
@@ -334,6 +335,16 @@ describe('a circuit from the quick line', () => {
     expect(roles('4G4 C16 hoist', iec)).toEqual(['line', 'line2', 'line3', 'protective']);
     expect(roles('5G4 C16 hob', iec)).toEqual(['line', 'line2', 'line3', 'neutral', 'protective']);
     expect(roles('6 flat B32 hob', single)).toEqual(['line', 'neutral', 'protective']);
+  });
+
+  it('a cable without a ground in it has none', () => {
+    expect(made('4/0-4/0-2/0 SER al 200A barn', nec).segment).toMatchObject({
+      ...{ protectivePath: 'none', roles: ['line', 'line2', 'neutral'], neutralSize: { value: '2/0AWG' } },
+    });
+    expect(made('2-2-2-4 SER al 100A barn', nec).segment).toMatchObject({
+      protectivePath: 'conductor',
+      protectiveSize: { value: '4AWG' },
+    });
   });
 
   it('goes on the line with the fewest circuits, or the one asked for', () => {

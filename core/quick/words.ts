@@ -25,12 +25,13 @@ export interface Said {
   rest: string;
 }
 /** A rating said in a word of its own. */
-const RATED = /(?:^|[\s,;·])(?:[bcd]\s?\d{1,3}\s?a?|\d{1,4}\s?(?:a|amps?)|(?:fuse|gg)\s?\d+)(?=[\s,;·]|$)/i;
+const RATED = /(?:^|[\s,;·])(?:[bcd]\s?(?:[3-9]|\d{2,3})\s?a?|\d{1,4}\s?(?:a|amps?)|(?:fuse|gg)\s?\d+)(?=[\s,;·]|$)/i;
 /** Whether the word before spoke of a cable: what follows may be one of its short words, else it is a name. */
 const ofCable = ({ last }: Said): boolean =>
   last !== undefined &&
   (['lineSize', 'construction', 'insulation', 'material', 'cores'] as const).some((field) => last[field] !== undefined);
 
+const BARE: QuickDraft = { protectivePath: 'none' };
 /** A gauge by its number. */
 const GAUGE = '(\\d{1,2}|[1-4]/0)';
 const NUMBER = '\\d+(?:[.,]\\d+)?';
@@ -264,7 +265,13 @@ export const WORDS: readonly WordKind[] = [
       if (line !== line2) return { problem: 'the two lines of a cable are of one size' };
       const protective = ground === undefined ? undefined : `${ground}AWG`;
       const words = `, two lines, neutral ${showSize(`${neutral}AWG`)}${ground === undefined ? ', no ground in it' : ''}`;
-      return cable(`${line}AWG`, protective, { neutralSize: `${neutral}AWG`, cores: 3, poles: '2P' }, words, job);
+      return cable(
+        `${line}AWG`,
+        protective,
+        { neutralSize: `${neutral}AWG`, cores: 3, poles: '2P', ...(ground === undefined ? BARE : {}) },
+        words,
+        job,
+      );
     },
   },
   {

@@ -648,6 +648,15 @@ export const EARNED: Readonly<Record<string, Earning>> = {
       'single-phase': structure((job) => ({ ...job, supply: { ...job.supply, voltageSystem: 'three-phase-400-230' } })),
       marked: fact('boards.board.annexZB', false),
       'cut-out': structure(drop('devices', 'cutout')),
+      cartridge: structure((job) => ({
+        ...job,
+        devices: {
+          ...job.devices,
+          cutout: device('cutout', 'service', {
+            ...{ family: 'fuse', system: 'semi-enclosed', ratingA: stated(80), poles: '1P', breakingA: stated(33_000) },
+          } as DeviceSettings),
+        },
+      })),
       fuse: fact('devices.cutout.settings.ratingA', 125),
       'other-source': structure(island('board')),
     },

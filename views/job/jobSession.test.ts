@@ -462,7 +462,14 @@ describe('a study that breaks off', () => {
     await settled();
     expect(dead.state()).toMatchObject({ desk, failed: null });
     const silent = withWorkers(never);
-    await vi.advanceTimersByTimeAsync(59_000);
+    const slow = withWorkers((asked) => (asked === 'open' ? good() : never()));
+    await settled();
+    slow.session.edit(length('hob-cable', 12));
+    await vi.advanceTimersByTimeAsync(1400);
+    expect(slow.state().desk).toBe(desk);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(slow.state()).toMatchObject({ desk: null, fixes: null, failed: null });
+    await vi.advanceTimersByTimeAsync(57_000);
     expect(silent.begun()).toBe(1);
     await vi.advanceTimersByTimeAsync(61_000);
     expect(silent.state()).toMatchObject({ desk: null, failed: 'the study has not answered for 60 s' });

@@ -33,6 +33,8 @@ type Pending = { key: string; kind: 'do'; command: Command } | { key: string; ki
 /** What an edit is told where the job is no longer in the store. */
 export const READ_ONLY = 'read only: this job is no longer in the store';
 
+/** How long an older study is shown while a newer one is under way. */
+const LATE_MS = 1500;
 /** How long a study may take before it counts as dead. */
 const SILENT_MS = 60_000;
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
@@ -96,10 +98,15 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   async function show(asking: Asking, again = false): Promise<void> {
     turn += 1;
     const mine = turn;
+    // Verdicts of before never stand for long beside a value of now.
+    const late = setTimeout(() => {
+      if (mine === turn) store.setState({ desk: null, fixes: null });
+    }, LATE_MS);
     try {
       const asked = given ? asking : afresh;
       given = true;
       const desk = await orDeath(asked(worker.study));
+      clearTimeout(late);
       if (mine !== turn) return;
       store.setState({ desk, failed: null });
       void ready();
@@ -108,6 +115,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       const fixes = await orDeath(worker.study.fixes(chosen));
       if (mine === turn && fixes !== null) store.setState({ fixes });
     } catch (error) {
+      clearTimeout(late);
       // What an older request broke on, the later one finds out for itself.
       if (mine !== turn || ended) return;
       renew((error as Error).message);

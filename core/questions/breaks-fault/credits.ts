@@ -131,6 +131,14 @@ export const CONSUMER_UNIT: Credit<InBoard> = {
       holds: (about) => drawn(cutOutOf(about) !== undefined),
     },
     {
+      id: 'cartridge',
+      wants: 'is behind a cut-out of BS 88-3, no other fuse',
+      holds: (about) => {
+        const settings = cutOutOf(about)?.settings;
+        return drawn(settings?.family === 'fuse' && settings.system === 'BS88-3');
+      },
+    },
+    {
       id: 'fuse',
       wants: `is behind a fuse of at most ${CUT_OUT_A} A`,
       holds: (about) => {

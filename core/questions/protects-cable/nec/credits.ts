@@ -76,8 +76,9 @@ export const DWELLING: Credit<OnCircuit> = {
       wants: 'is for 120/240 V, or a feeder of two lines and neutral from 208Y/120 V',
       holds: ({ facts: { circuit, job, poles } }) =>
         map(poles, ({ lines, neutral }) => {
-          const split = job.supply.voltageSystem === 'split-phase';
-          return lines === 2 && neutral && (split || circuit.kind === 'distribution');
+          const { voltageSystem } = job.supply;
+          const of208 = voltageSystem === 'three-phase-208-120' && circuit.kind === 'distribution';
+          return lines === 2 && neutral && (voltageSystem === 'split-phase' || of208);
         }),
     },
     {
