@@ -3,9 +3,10 @@ import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import type { Check } from '../judging/answer';
-import { backFed, branch, combined, EARNED, island, rcbo, socket } from '../testing/earned';
+import { EARNED } from '../testing/earned';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from '../testing/jobs';
+import { backFed, branch, combined, island, rcbo, socket } from '../testing/reliefJobs';
 import { studyJob } from './study';
 
 const answerOf = (job: Job, circuitId: string, question: QuestionId) =>

@@ -1,0 +1,147 @@
+import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
+import { circuitsBehind } from '../../house/chains';
+import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
+import { all, andThen, list, type Maybe, map, need, unknown } from '../../job/known';
+import type { Device, Line } from '../../job/sealed';
+import type { Check } from '../../judging/answer';
+import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
+import { LINES } from '../../loads/lines';
+import { linesOpened } from '../../network/poles';
+import { clause } from '../../rules/clauses';
+
+export const notYet = ({ id, name }: Device): Check =>
+  notAssessed(`carries:${id}`, `Load through ${name}`, `${name}: this family is not assessed yet`);
+
+/** A board is rated for what the device ahead of it lets in: its own main, or the one of its feeder. */
+export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[] {
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (board === undefined) return [];
+  const rule = clause(job.pack, 'panelRating');
+  const ahead = own.filter(isOvercurrent).at(-1) ?? chain.filter(isOvercurrent).at(-1);
+  const title = `Rating of ${board.name}`;
+  const id = `board:${board.id}`;
+  if (ahead === undefined)
+    return [unknownCheck(id, title, [{ path: `circuits.${circuit.id}`, what: `an overcurrent device ahead of ${board.name}` }])];
+  const { device } = ahead;
+  // An old board may bear no rating at all: that is said, and there is nothing to hold against the device.
+  if (board.ratedA === undefined)
+    return [
+      ruled(id, title, 'not-applicable', `no rating of ${board.name} is entered: it is not held against ${device.name}`, rule),
+    ];
+  const parts = all({
+    ratedA: ratedCurrent(device),
+    boardA: need(board.ratedA, `boards.${board.id}.ratedA`, `rating of ${board.name}`),
+  });
+  const comparison = map(
+    parts,
+    ({ ratedA, boardA }): Comparison => ({
+      demand: ratedA,
+      limit: boardA,
+      unit: 'A',
+      rule,
+      aside: true,
+      because: () => `${device.name}, ${figure(ratedA)} A, ahead of ${board.name}`,
+      working: () => [
+        line('rating ahead ≤ rating of the board', `${figure(ratedA)} ≤ ${figure(boardA)}`, holds(ratedA, boardA), rule),
+      ],
+    }),
+  );
+  return [judge(id, title, comparison)];
+}
+
+/** A load that wants a neutral has one in its circuit. */
+export function neutralsWanted({ loads, poles, job }: CircuitFacts): Check[] {
+  return loads
+    .filter(({ needsNeutral }) => needsNeutral === true)
+    .flatMap(({ id: loadId, name }) => {
+      const id = `neutral:${loadId}`;
+      const title = `Neutral for ${name}`;
+      if (!poles.known) return [unknownCheck(id, title, poles.missing)];
+      return poles.value.neutral
+        ? []
+        : [ruled(id, title, 'stop', `${name} wants a neutral, and its circuit has none`, clause(job.pack, 'needsNeutral'))];
+    });
+}
+
+/** A switch carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
+export function switchRating(facts: CircuitFacts, { device }: Seated): Check {
+  const { settings, id, name } = device;
+  const rule = clause(facts.job.pack, 'switchRating');
+  const ahead = aheadOf(facts, device);
+  const own =
+    settings.family === 'switch'
+      ? need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`)
+      : unknown(`devices.${id}`, `rating of ${name}`);
+  const comparison = map(all({ ahead, own }), (parts): Comparison => {
+    return {
+      demand: parts.ahead,
+      limit: parts.own,
+      unit: 'A',
+      rule,
+      aside: true,
+      because: () => `rating of the device ahead of ${name}`,
+      working: () => [
+        line('In ahead ≤ In of the switch', `${figure(parts.ahead)} ≤ ${figure(parts.own)}`, holds(parts.ahead, parts.own), rule),
+      ],
+    };
+  });
+  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
+}
+
+/** Rating of the nearest overcurrent device ahead of another. */
+function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number> {
+  const at = chain.findIndex((each) => each.device.id === device.id);
+  const ahead = chain.slice(0, at).filter(isOvercurrent).at(-1)?.device;
+  return ahead === undefined
+    ? unknown(`circuits.${circuit.id}`, `an overcurrent device ahead of ${device.name}`)
+    : ratedCurrent(ahead);
+}
+
+/**
+ * A residual switch has no overload protection of its own: what is ahead of it must hold it to its rating, or everything
+ * behind it together may not exceed it. No diversity counts.
+ */
+export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
+  const { device } = seated;
+  const { settings, id, name } = device;
+  if (settings.family !== 'rccb') return notYet(device);
+  const rule = clause(facts.job.pack, 'switchRating');
+  const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
+  const ahead = aheadOf(facts, device);
+  const behind = list(
+    circuitsBehind(facts, seated).map(({ circuit, startDevices }) => {
+      const own = startDevices.filter((each) => opensOnOvercurrent(each.settings)).at(-1);
+      return own === undefined
+        ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: linesSaid(device, own) }));
+    }),
+  );
+  const comparison = andThen(own, (limit): Maybe<Comparison> => {
+    const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
+    const byBehind = map(behind, (each) => ({
+      demand: mostOnALine(each),
+      what: `${each.length} devices behind, added up${facts.system === 1 ? '' : ' on the line that has most'}`,
+    }));
+    const ways = [byAhead, byBehind];
+    const better =
+      ways.find((each) => each.known && fits(each.value.demand, limit)) ?? ways.find((each) => !each.known) ?? byAhead;
+    return map(better, ({ demand, what }) => ({
+      demand,
+      limit,
+      unit: 'A',
+      rule,
+      aside: true,
+      because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
+      working: () => [line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+    }));
+  });
+  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
+}
+
+/** The lines a device behind another hangs on: all of them unless it is said, and none apart where that other has but one. */
+export const linesSaid = (ahead: Device, own: Device | undefined): readonly Line[] =>
+  own !== undefined && linesOpened(ahead) > 1 && own.lines.length === linesOpened(own) ? own.lines : LINES;
+
+/** Ratings added up by line. */
+const mostOnALine = (devices: readonly { ratedA: number; lines: readonly Line[] }[]): number =>
+  Math.max(...LINES.map((at) => devices.reduce((sum, { ratedA, lines }) => sum + (lines.includes(at) ? ratedA : 0), 0)));
