@@ -1,6 +1,6 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { all, type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../job/known';
+import { type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../job/known';
 import { perRow } from '../job/perRow';
 import type { Device } from '../job/sealed';
 import { type Credit, earned } from '../rules/credit';
@@ -44,12 +44,15 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
   const typical = overcurrentBand(device, 'typical');
   return known((currentA: number) => {
     const sureTimeS = timeAt(band.slow, currentA);
-    const bounds: Bound[] = [{ a2s: currentA ** 2 * sureTimeS, how: 'time', source: band.sources[0]!, given: NO_GIVENS }];
-    bounds.push(...ownBounds(device, band, currentA));
-    const sure = bounds.reduce((least, each) => (each.a2s < least.a2s ? each : least));
+    const byTime: Bound = { a2s: currentA ** 2 * sureTimeS, how: 'time', source: band.sources[0]!, given: NO_GIVENS };
     const magnetic = band.instantaneous !== undefined && fits(band.instantaneous.upperA, currentA);
+    const inClass = magnetic ? class3At(device, band, currentA) : undefined;
+    const sure = ownBounds(device, band, currentA, inClass).reduce(
+      (least, each) => (each.a2s < least.a2s ? each : least),
+      byTime,
+    );
     const custom = magnetic
-      ? typicalOfClass(device, band, currentA)
+      ? inClass?.typicalA2s
       : typical.known
         ? currentA ** 2 * timeAt(typical.value.slow, currentA)
         : undefined;
@@ -71,7 +74,7 @@ export interface AtCurrent {
 }
 
 /** What a breaker's energy class says of it, as facts; a device without one lacks them. */
-function classFacts({ settings, id, name }: Device) {
+const classFacts = perRow(({ settings, id, name }: Device) => {
   const own = isBreaker(settings) ? settings : undefined;
   const path = `devices.${id}.settings`;
   return {
@@ -79,7 +82,7 @@ function classFacts({ settings, id, name }: Device) {
     icnA: need(own?.icnA, `${path}.icnA`, `breaking capacity of ${name}`),
     curve: need(own?.curve, `${path}.curve`, `curve of ${name}`),
   };
-}
+});
 
 /** A breaker of energy limiting class 3 lets no more through than its class allows, up to its own rated current. */
 export const ENERGY_CLASS: Credit<AtCurrent> = {
@@ -101,13 +104,25 @@ export const ENERGY_CLASS: Credit<AtCurrent> = {
   ],
 };
 
-function typicalOfClass(device: Device, { ratedA }: Band, currentA: number): number | undefined {
+interface InClass {
+  bound: Bound | undefined;
+  typicalA2s: number | undefined;
+}
+/** What a class 3 breaker lets through above its magnetic limit; undefined where it earns no class. */
+function class3At(device: Device, { ratedA }: Band, currentA: number): InClass | undefined {
+  const facts = classFacts(device);
+  if (!facts.curve.known || !facts.icnA.known) return undefined;
   const credit = earned(ENERGY_CLASS, { device, currentA });
-  const { curve } = classFacts(device);
-  return credit.known && credit.value.earned && curve.known ? class3TypicalA2s(curve.value, ratedA, currentA) : undefined;
+  if (!credit.known || !credit.value.earned) return undefined;
+  const a2s = class3LetThroughA2s(facts.curve.value, ratedA, facts.icnA.value);
+  return {
+    bound: a2s === undefined ? undefined : { a2s, how: 'class', source: CLASS_SOURCE, given: credit.given },
+    typicalA2s: class3TypicalA2s(facts.curve.value, ratedA, currentA),
+  };
 }
 
-function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
+/** What else than time bounds the energy: a fuse's own, an energy class, maker's data. */
+function ownBounds(device: Device, band: Band, currentA: number, inClass: InClass | undefined): Bound[] {
   const { settings, id, name } = device;
   if (settings.family === 'fuse') {
     const energy = isGg(device) ? ggEnergyA2s(band.ratedA) : undefined;
@@ -115,15 +130,7 @@ function ownBounds(device: Device, band: Band, currentA: number): Bound[] {
     return [{ a2s: energy.operatingMaxA2s, how: 'fuse', source: FUSE_ENERGY_SOURCE, given: NO_GIVENS }];
   }
   if (!isBreaker(settings) || band.instantaneous === undefined || !fits(band.instantaneous.upperA, currentA)) return [];
-  const bounds: Bound[] = [];
-  const credit = earned(ENERGY_CLASS, { device, currentA });
-  const facts = all(classFacts(device));
-  const classA2s =
-    credit.known && credit.value.earned && facts.known
-      ? class3LetThroughA2s(facts.value.curve, band.ratedA, facts.value.icnA)
-      : undefined;
-  if (credit.known && classA2s !== undefined)
-    bounds.push({ a2s: classA2s, how: 'class', source: CLASS_SOURCE, given: credit.given });
+  const bounds = inClass?.bound === undefined ? [] : [inClass.bound];
   const maker = ifEntered(settings.makerLetThrough, `devices.${id}.settings.makerLetThrough`, `let-through of ${name}`);
   const reaching = maker.value?.filter((point) => fits(currentA, point.upToA)).sort((a, b) => a.upToA - b.upToA)[0];
   if (reaching !== undefined)

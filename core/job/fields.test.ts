@@ -1,19 +1,14 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { demoJobs } from '../testing/demos';
 import { splitHouse } from '../testing/houses';
 import { stated } from '../testing/jobs';
 import { COLLECTIONS } from './collections';
 import { applyCommand, CommandRefused } from './commands';
 import { type FactValue, factAt, factPaths, stepsToSet } from './fields';
-import { parseJobText } from './parse';
 import type { Fact, Provenance } from './schema/facts';
 import type { Job } from './schema/job';
 
-const jobs = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(parsed.problems[0]!.message);
-  return parsed.job;
-});
+const jobs = demoJobs();
 const pathsOf = (job: Job): string[] => COLLECTIONS.flatMap((on) => Object.keys(job[on]).flatMap((id) => factPaths(job, on, id)));
 const set = (job: Job, path: string, to: { value: FactValue; from: Provenance } | undefined): Job =>
   applyCommand(job, { label: 'set', steps: stepsToSet(job, path, to) });

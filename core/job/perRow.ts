@@ -1,15 +1,23 @@
+/** What was made of each row so far, by who made it. */
+const kept = new WeakMap<object, ({ value: unknown } | undefined)[]>();
+let makers = 0;
+
 /**
  * Remembers what was made of a row for as long as the row lives. Rows are never changed in place: an edit makes a new one
  * and shares the rest, so what a study worked out for the others still holds in the next.
  */
 export function perRow<Row extends object, T>(make: (row: Row) => T): (row: Row) => T {
-  const made = new WeakMap<Row, { value: T }>();
+  const at = makers++;
   return (row) => {
-    let present = made.get(row);
-    if (present === undefined) {
-      present = { value: make(row) };
-      made.set(row, present);
+    let made = kept.get(row);
+    if (made === undefined) {
+      made = [];
+      kept.set(row, made);
     }
-    return present.value;
+    const present = made[at] as { value: T } | undefined;
+    if (present !== undefined) return present.value;
+    const value = make(row);
+    made[at] = { value };
+    return value;
   };
 }

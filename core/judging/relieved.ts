@@ -1,4 +1,4 @@
-import { known, type Maybe, map } from '../job/known';
+import { andThen, known, type Maybe, map } from '../job/known';
 import type { Earned } from '../rules/credit';
 import { type Comparison, fits } from './judge';
 
@@ -7,13 +7,16 @@ export const mayHold = ({ demand, limit, atLeast }: Comparison): boolean =>
   fits(demand, limit) || (atLeast !== undefined && fits(atLeast.demand, limit));
 
 /**
- * A plain rule with a relief. The credit is asked for only where the plain comparison fails and the other would hold; refused, the
- * plain one stands, with why.
+ * A plain rule with a relief. What the relief compares is made only where the plain comparison fails, and the credit asked for only
+ * where that would hold; refused, the plain one stands, with why.
  */
-export function relieved(plain: Comparison, relaxed: Comparison, credit: () => Maybe<Earned>): Maybe<Comparison> {
-  if (fits(plain.demand, plain.limit) || !mayHold(relaxed)) return known(plain);
-  return map(credit(), (answer): Comparison => {
-    if (answer.earned) return relaxed;
-    return { ...plain, because: () => `${plain.because()}; ${answer.why}` };
+export function relieved(plain: Comparison, relaxed: () => Maybe<Comparison>, credit: () => Maybe<Earned>): Maybe<Comparison> {
+  if (fits(plain.demand, plain.limit)) return known(plain);
+  return andThen(relaxed(), (other) => {
+    if (!mayHold(other)) return known(plain);
+    return map(credit(), (answer): Comparison => {
+      if (answer.earned) return other;
+      return { ...plain, because: () => `${plain.because()}; ${answer.why}` };
+    });
   });
 }

@@ -1,59 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import * as z from 'zod';
-import { COLLECTIONS, type CollectionName } from '../job/collections';
-import { ROW_SCHEMAS } from '../job/commands';
 import { parseJobText } from '../job/parse';
 import { RECORDED } from '../job/recorded';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
-import { JOBS as MADE } from '../testing/witnesses';
+import { FIELDS, holderOf, JOBS, type Leaf } from '../testing/leaves';
 import { studyJob } from './study';
-
-const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
-  return parsed.job;
-});
-
-interface Shape {
-  type?: string;
-  properties?: Record<string, Shape>;
-  items?: Shape;
-  oneOf?: Shape[];
-  anyOf?: Shape[];
-  enum?: unknown[];
-}
-interface Leaf {
-  on: CollectionName;
-  field: string[];
-  path: string;
-  /** What else it may be, where that is a list; a fact's value stands inside it. */
-  values: unknown[];
-  isFact: boolean;
-}
-
-/** Fields of a row that say something of the house: facts, and what is chosen from a list. Names, notes and links are none. */
-function leaves(on: CollectionName, shape: Shape, field: string[]): Leaf[] {
-  const choices = shape.oneOf ?? shape.anyOf;
-  if (choices?.some(({ properties }) => properties !== undefined)) return choices.flatMap((each) => leaves(on, each, field));
-  const leaf = (values: unknown[], isFact: boolean): Leaf[] => [{ on, field, path: [on, ...field].join('.'), values, isFact }];
-  const { properties, type, items } = shape;
-  if (properties === undefined) {
-    if (type === 'array') return items?.enum === undefined ? [] : leaf([[]], false);
-    return type === 'boolean' || shape.enum !== undefined ? leaf(shape.enum ?? [true, false], false) : [];
-  }
-  const { value, from } = properties;
-  if (value !== undefined && from !== undefined) return leaf(value.enum ?? (value.type === 'boolean' ? [true, false] : []), true);
-  return Object.entries(properties).flatMap(([name, inner]) => leaves(on, inner, [...field, name]));
-}
-const RECORDS = new Set<CollectionName>(['readings', 'acceptances', 'amendments', 'prices']);
-const LEAVES = COLLECTIONS.filter((on) => !RECORDS.has(on)).flatMap((on) =>
-  leaves(on, z.toJSONSchema(ROW_SCHEMAS[on], { io: 'input', unrepresentable: 'any' }) as Shape, []),
-);
-/** What a circuit is, its links say with it: one without the other is no job. */
-const HELD = new Set(['circuits.kind']);
-const FIELDS = [...new Map(LEAVES.map((leaf) => [leaf.path, leaf])).values()].filter(({ path }) => !HELD.has(path));
 
 /** Everything a study says, without its words. */
 const said = (job: Job): string =>
@@ -67,7 +18,6 @@ const said = (job: Job): string =>
     ]),
   );
 
-const JOBS = [...demos, ...MADE];
 const before = new Map<Job, string>();
 const saidOf = (job: Job): string => {
   const found = before.get(job) ?? said(job);
@@ -77,12 +27,12 @@ const saidOf = (job: Job): string => {
 
 const TENTH = Symbol('a tenth of it');
 /** Whether another value of the field, or none, changes what some study says. */
-function isRead({ on, field, values, isFact }: Leaf): boolean {
+function isRead(leaf: Leaf): boolean {
+  const { on, field, values, isFact } = leaf;
   const last = field.at(-1)!;
   const changed = (job: Job, id: string, to: unknown): Job | undefined => {
     const other = structuredClone(job);
-    let holder: Record<string, unknown> | undefined = other[on][id] as unknown as Record<string, unknown>;
-    for (const name of field.slice(0, -1)) holder = holder?.[name] as Record<string, unknown> | undefined;
+    const holder = holderOf(other, leaf, id);
     const present = holder?.[last];
     if (holder === undefined || present === undefined) return undefined;
     if (to === undefined) delete holder[last];
@@ -135,20 +85,17 @@ const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-app
 
 /** Every fact of a job that stands somewhere, by path. */
 function factsOf(job: Job): { path: string; assumed: Job; absent: Job | undefined }[] {
-  return FIELDS.filter(({ isFact }) => isFact).flatMap(({ on, field, path }) =>
-    Object.keys(job[on]).flatMap((id) => {
-      const holderOf = (row: Job): Record<string, unknown> | undefined =>
-        field.slice(0, -1).reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], row[on][id]) as
-          | Record<string, unknown>
-          | undefined;
-      const last = field.at(-1)!;
-      if (holderOf(job)?.[last] === undefined) return [];
+  return FIELDS.filter(({ isFact }) => isFact).flatMap((leaf) => {
+    const { on, field, path } = leaf;
+    const last = field.at(-1)!;
+    return Object.keys(job[on]).flatMap((id) => {
+      if (holderOf(job, leaf, id)?.[last] === undefined) return [];
       const [assumed, absent] = [structuredClone(job), structuredClone(job)];
-      (holderOf(assumed)![last] as { from: string }).from = 'assumed';
-      delete holderOf(absent)![last];
+      (holderOf(assumed, leaf, id)![last] as { from: string }).from = 'assumed';
+      delete holderOf(absent, leaf, id)![last];
       return [{ path: `${path} ${id}`, assumed, absent: parseJobText(JSON.stringify(absent)).ok ? absent : undefined }];
-    }),
-  );
+    });
+  });
 }
 
 describe('what nobody read or said never passes', () => {

@@ -1,18 +1,14 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CollectionName } from '../job/collections';
 import { applyCommand, CommandRefused, type Step } from '../job/commands';
-import { parseJob, parseJobText } from '../job/parse';
+import { parseJob } from '../job/parse';
 import type { Job } from '../job/schema/job';
 import { worstVerdict } from '../judging/answer';
+import { demoJobs } from '../testing/demos';
 import { studyJob } from './study';
 
-const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
-  return parsed.job;
-});
+const demos = demoJobs();
 
 /** Any field of any row set to anything, or made absent: most are refused, some make a job nobody would draw. */
 const anyStep = (demo: Job): fc.Arbitrary<Step> =>

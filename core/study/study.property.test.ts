@@ -1,20 +1,13 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
-import { parseJobText } from '../job/parse';
 import type { Job } from '../job/schema/job';
+import { type DEMOS, demo } from '../testing/demos';
 import { splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { circuitChart } from './chart';
 import { triedFixes } from './fixes';
 import { faultReadings, shownStudy, studyJob } from './study';
-
-const demo = (name = 'bindery-yard'): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-  return parsed.job;
-};
 
 const anyCircuit = fc.record({
   curve: fc.constantFrom('B' as const, 'C' as const, 'D' as const),
@@ -143,21 +136,21 @@ describe('study properties', () => {
   });
 
   it('an unknown counts as such: the counts add up to eight answers a circuit', () => {
-    const study = studyJob(demo());
+    const study = studyJob(demo('bindery-yard'));
     expect(Object.values(study.counts).reduce((sum, count) => sum + count, 0)).toBe(8 * study.circuits.length);
   });
 
   it('gives the same study for the same job, and leaves the job alone', () => {
-    const job = demo();
+    const job = demo('bindery-yard');
     const before = JSON.stringify(job);
-    expect(shownStudy(studyJob(job))).toEqual(shownStudy(studyJob(demo())));
+    expect(shownStudy(studyJob(job))).toEqual(shownStudy(studyJob(demo('bindery-yard'))));
     expect(JSON.stringify(job)).toBe(before);
   });
 });
 
 describe('the demo job', () => {
   it('holds two wrong devices, one unknown length, one assumption and fuses too near; the rest of what is assessed is in order', () => {
-    const study = studyJob(demo());
+    const study = studyJob(demo('bindery-yard'));
     const worst = (verdict: string) => [
       ...new Set(study.findings.filter((each) => each.verdict === verdict).map((each) => each.circuitId)),
     ];
@@ -168,7 +161,7 @@ describe('the demo job', () => {
 });
 
 describe('the other demo jobs', () => {
-  const found = (file: string) => {
+  const found = (file: (typeof DEMOS)[number]) => {
     const stops = studyJob(demo(file)).findings.filter((each) => each.verdict === 'stop');
     return [...new Set(stops.map((each) => `${each.circuitId} ${each.question}`))].sort();
   };
@@ -195,7 +188,7 @@ describe('the other demo jobs', () => {
 });
 
 describe('tried fixes', () => {
-  const job = demo();
+  const job = demo('bindery-yard');
   const study = studyJob(job);
   const fixes = triedFixes(job, study, 'guillotine');
 
@@ -231,7 +224,7 @@ describe('tried fixes', () => {
       lines: ['L1', 'L2'],
       settings: { poles: '2P' },
     });
-    const motor = withField(demo(), 'devices', 'cutter-device', ['settings', 'poles'], '1P');
+    const motor = withField(demo('bindery-yard'), 'devices', 'cutter-device', ['settings', 'poles'], '1P');
     expect(triedFixes(motor, studyJob(motor), 'cutter').map(({ command }) => command.label)).toContain('Fit 3P instead of 1P');
   });
 
@@ -254,7 +247,7 @@ describe('tried fixes', () => {
 
 describe('chart of a circuit', () => {
   it('draws the nearest device first, upstream after it, with both faults and the cable limit', () => {
-    const chart = circuitChart(factsOf(demo(), 'guillotine'));
+    const chart = circuitChart(factsOf(demo('bindery-yard'), 'guillotine'));
     expect(chart.bands.map((band) => band.label)).toEqual(['C32', '80 A gG', '125 A gG']);
     expect(chart.faults.map((fault) => fault.kind)).toEqual(['MAX', 'MIN']);
     expect(chart.cable!.a2s).toBe((115 * 2.5) ** 2);
@@ -267,7 +260,9 @@ describe('chart of a circuit', () => {
   });
 
   it('names a device whose band is not known instead of drawing it', () => {
-    const chart = circuitChart(factsOf(withField(demo(), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine'));
+    const chart = circuitChart(
+      factsOf(withField(demo('bindery-yard'), 'devices', 'guillotine-device', ['settings', 'curve']), 'guillotine'),
+    );
     expect(chart.bands.map((band) => band.label)).toEqual(['80 A gG', '125 A gG']);
     expect(chart.absent[0]!.because).toContain('curve of Guillotine bench breaker');
   });

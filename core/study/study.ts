@@ -14,6 +14,7 @@ import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
 import { type Finding, findingsOf, worstFirst } from './findings';
+import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
 
 export const STUDY_FORMAT = 'isotrip.study/1';
@@ -30,6 +31,16 @@ export interface FaultReading {
   missing: readonly Missing[];
 }
 
+/** What is kept of a circuit's answers from study to study. */
+interface Judged {
+  verdict: Verdict;
+  /** In the order of the questions. */
+  verdicts: readonly Verdict[];
+  /** The worst of what is settled of each question, what lacks a fact left aside; and how many checks lack one. */
+  settled: readonly { verdict: Verdict; unknowns: number }[];
+  findings: readonly Finding[];
+}
+
 /**
  * A circuit's study: its verdicts and findings. The answers with all their checks are made again when they are asked for: of
  * a whole house nobody reads more than a few at a time, and keeping them all costs more than making them.
@@ -40,16 +51,11 @@ export class CircuitStudy {
   readonly name: string;
   readonly kind: Circuit['kind'];
   readonly boardId: string | null;
-  readonly verdict: Verdict;
-  /** In the order of the questions. */
-  readonly verdicts: readonly Verdict[];
-  /** The worst of what is settled of each question, what lacks a fact left aside; and how many checks lack one. */
-  readonly settled: readonly { verdict: Verdict; unknowns: number }[];
-  readonly findings: readonly Finding[];
   constructor(
     /** The job it belongs to, with its acceptances. */
     readonly job: Job,
     readonly facts: CircuitFacts,
+    private readonly judged: Judged,
   ) {
     const { circuit } = facts;
     this.circuitId = circuit.id;
@@ -57,24 +63,44 @@ export class CircuitStudy {
     this.name = circuit.name;
     this.kind = circuit.kind;
     this.boardId = circuit.fromBoardId ?? null;
-    const answers = answersOf(facts);
-    this.verdicts = answers.map((answer) => answer.verdict);
-    this.settled = answers.map(({ checks }) => {
-      const settled = checks.filter(({ verdict }) => verdict !== 'unknown');
-      return { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: checks.length - settled.length };
-    });
-    this.verdict = worstVerdict(this.verdicts);
-    this.findings = findingsOf(job, circuit, answers);
+  }
+  get verdict(): Verdict {
+    return this.judged.verdict;
+  }
+  get verdicts(): readonly Verdict[] {
+    return this.judged.verdicts;
+  }
+  get settled(): Judged['settled'] {
+    return this.judged.settled;
+  }
+  get findings(): readonly Finding[] {
+    return this.judged.findings;
   }
   get answers(): readonly Answer[] {
     return answersOf(this.facts);
   }
-  settledOf(question: QuestionId): CircuitStudy['settled'][number] {
+  settledOf(question: QuestionId): Judged['settled'][number] {
     return this.settled[QUESTION_IDS.indexOf(question)]!;
   }
   verdictOf(question: QuestionId): Verdict {
     return this.verdicts[QUESTION_IDS.indexOf(question)]!;
   }
+}
+
+const judgedOf = keptPerCircuit<Judged>();
+
+function judge(job: Job, facts: CircuitFacts): Judged {
+  const answers = answersOf(facts);
+  const verdicts = answers.map((answer) => answer.verdict);
+  return {
+    verdict: worstVerdict(verdicts),
+    verdicts,
+    settled: answers.map(({ checks }) => {
+      const settled = checks.filter(({ verdict }) => verdict !== 'unknown');
+      return { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: checks.length - settled.length };
+    }),
+    findings: findingsOf(job, facts.circuit, answers),
+  };
 }
 
 /** A circuit's study written out: plain data with all its working. */
@@ -131,7 +157,16 @@ const notYet = (question: QuestionId): Answer => answer(question, [notAssessed('
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {
-  const circuits = circuitFacts(job).map((facts) => new CircuitStudy(job, facts));
+  const every = circuitFacts(job);
+  const ground = every[0] === undefined ? undefined : new Ground(job, every[0].house.wirings);
+  const circuits = every.map(
+    (facts) =>
+      new CircuitStudy(
+        job,
+        facts,
+        judgedOf(ground!, facts.circuit, () => judge(job, facts)),
+      ),
+  );
   return {
     format: STUDY_FORMAT,
     job: { id: job.id, name: job.name, pack: job.pack },

@@ -1,20 +1,15 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COLLECTIONS } from '../job/collections';
 import { applyCommand } from '../job/commands';
 import { type FactValue, factAt, factPaths, stepsToSet } from '../job/fields';
-import { parseJobText } from '../job/parse';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { type Verdict, worstVerdict } from '../judging/answer';
+import { demoJobs } from '../testing/demos';
 import { studyJob } from './study';
 
-const demos = ['bindery-yard', 'skerry-light', 'kiln-house'].map((name): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
-  return parsed.job;
-});
+const demos = demoJobs();
 
 const SIZES = [
   ['1mm2', '1.5mm2', '2.5mm2', '4mm2', '6mm2', '10mm2', '16mm2', '25mm2', '35mm2', '50mm2', '70mm2', '95mm2', '120mm2'],

@@ -1,15 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { parseJobText } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
+import { demo, demoJobs } from '@/core/testing/demos';
 import { type Placed, placeStations, runModel, type Station } from './runModel';
 
-const demo = (name: string): Job => {
-  const parsed = parseJobText(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!parsed.ok) throw new Error(`the demo job ${name} is not valid`);
-  return parsed.job;
-};
-const jobs = readdirSync('demo').map((file) => demo(file.replace('.json', '')));
+const jobs = demoJobs();
 
 const nameOf = (station: Station): string => {
   if (station.kind === 'device') return station.device.id;

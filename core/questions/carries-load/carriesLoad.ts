@@ -166,7 +166,7 @@ function carriesContinuous(facts: CircuitFacts, device: Device): Check {
     });
     return relieved(
       by(load.factoredA, load.formula, load.atLeast.factored),
-      by(load.wholeA, 'all of the load as it is', load.atLeast.whole),
+      () => known(by(load.wholeA, 'all of the load as it is', load.atLeast.whole)),
       () => earned(WHOLE_RATING, device),
     );
   });

@@ -79,8 +79,7 @@ export function overcurrentWay(
       map(openingCurrent(facts, device, allowedS), (opening) => compare(facts, device, least, soil, allowedS, opening)),
     );
   const plain = within(timeS);
-  const comparison =
-    slowS === undefined ? plain : andThen(plain, (strict) => andThen(within(slowS), (slow) => relieved(strict, slow, credit)));
+  const comparison = slowS === undefined ? plain : andThen(plain, (strict) => relieved(strict, () => within(slowS), credit));
   return { checks: [judge(id, title, comparison)] };
 }
 
@@ -95,7 +94,7 @@ function compare(
   const rule = clause(job.pack, soil ? 'loopSoil' : 'loop');
   const limitOhm = least.emfV / iaA;
   const british = job.pack === 'bs-7671-2018-a2';
-  const loops = `Zs ${figure(least.loopOhm)} Ω, greatest Zs ${figure(limitOhm)} Ω: `;
+  const loops = () => `Zs ${figure(least.loopOhm)} Ω, greatest Zs ${figure(limitOhm)} Ω: `;
   return {
     demand: least.loopOhm,
     limit: limitOhm,
@@ -105,7 +104,7 @@ function compare(
     rests: [...sources, LOOP_SOURCE],
     within: soil ? 'caution' : 'pass',
     because: () =>
-      `${british ? loops : ''}${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A${soil ? '; only with an electrode that stays as low' : ''}`,
+      `${british ? loops() : ''}${figure(least.currentA)} A flow, hot; ${device.name} surely opens within ${allowedS} s at ${figure(iaA)} A${soil ? '; only with an electrode that stays as low' : ''}`,
     working: () => [
       faultLine(least),
       line('longest time allowed', 'U0 line to earth', `${allowedS} s`, clause(job.pack, 'disconnection')),

@@ -46,10 +46,7 @@ export function residualWay(
       compare(facts, least, allowedS, residual),
     );
   const plain = within(allowed);
-  const comparison =
-    slowS === undefined
-      ? plain
-      : andThen(plain, (strict) => andThen(within(slowS), (slow) => relieved(strict, slow, slowCredit)));
+  const comparison = slowS === undefined ? plain : andThen(plain, (strict) => relieved(strict, () => within(slowS), slowCredit));
   const checks = [judge(id, title, comparison)];
   if (!facts.soil.known || facts.soil.value) checks.push(touchCheck(facts, seated, suffix));
   return { checks };

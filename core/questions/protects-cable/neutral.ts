@@ -1,6 +1,6 @@
 import { correctedAmpacity } from '../../conductors/ampacity';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, type Maybe, map } from '../../job/known';
+import { all, andThen, known, type Maybe, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
 import { relieved } from '../../judging/relieved';
@@ -48,8 +48,16 @@ export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
     sizes,
     (): Maybe<Comparison> =>
       credit.known && !credit.value.earned
-        ? relieved(plain, { ...plain, demand: 0 }, () => credit)
-        : andThen(flows(facts, stretch), (relaxed) => relieved(plain, relaxed, () => credit)),
+        ? relieved(
+            plain,
+            () => known({ ...plain, demand: 0 }),
+            () => credit,
+          )
+        : relieved(
+            plain,
+            () => flows(facts, stretch),
+            () => credit,
+          ),
   );
   return [judge(id, title, comparison)];
 }

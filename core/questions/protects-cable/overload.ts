@@ -1,13 +1,13 @@
 import type { Ampacity } from '../../conductors/ampacity';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, both, type Known, known, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, type Known, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
 import { relieved } from '../../judging/relieved';
 import { clause } from '../../rules/clauses';
-import { type Earned, earned } from '../../rules/credit';
+import { earned } from '../../rules/credit';
 import type { Source } from '../../tables/source';
 import { ampacityLines, type Cable } from './cable';
 import { OVERLOAD_ELSEWHERE } from './credits';
@@ -34,10 +34,14 @@ export const ratingAgainst = ({ job }: CircuitFacts, device: Device, ratedA: num
  * can hang on it, the load alone is held to Iz.
  */
 export function overloadChecks(facts: CircuitFacts, device: Device, { id, name, iz }: Cable): Check[] {
-  const credit = (): Maybe<Earned> => earned(OVERLOAD_ELSEWHERE, facts);
+  const { design } = facts;
   const held = (plain: Comparison, ampacity: Ampacity): Maybe<Comparison> =>
-    facts.design.known
-      ? relieved(plain, loadAgainst(facts, name, ampacity, facts.design), () => both(credit(), facts.design, (answer) => answer))
+    design.known
+      ? relieved(
+          plain,
+          () => known(loadAgainst(facts, name, ampacity, design), design.given),
+          () => earned(OVERLOAD_ELSEWHERE, facts),
+        )
       : known(plain);
   const rating = andThen(all({ iz, ratedA: ratedCurrent(device) }), (parts) =>
     held(ratingAgainst(facts, device, parts.ratedA, name, parts.iz), parts.iz),

@@ -1,6 +1,6 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, list, type Maybe, map } from '../../job/known';
+import { all, andThen, known, list, type Maybe, map } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
@@ -42,8 +42,10 @@ export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, st
         ),
       ],
     };
-    return relieved(ratingAgainst(facts, device, of.ratedA, name, of.iz), relaxed, () =>
-      earned(spur ? RING_SPUR : RING_FINAL, { facts, stretch, device }),
+    return relieved(
+      ratingAgainst(facts, device, of.ratedA, name, of.iz),
+      () => known(relaxed),
+      () => earned(spur ? RING_SPUR : RING_FINAL, { facts, stretch, device }),
     );
   });
   const checks = [judge(`ring-leg:${id}`, `${spur ? 'Spur' : 'Each leg'} of ${name}`, comparison)];

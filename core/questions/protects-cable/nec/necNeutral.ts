@@ -2,7 +2,7 @@ import type { NecAmpacity } from '../../../conductors/necAmpacity';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { showSize, sizeMm2 } from '../../../job/edges';
-import { all, andThen, type Maybe } from '../../../job/known';
+import { all, andThen, known, type Maybe } from '../../../job/known';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../../judging/judge';
 import { relieved } from '../../../judging/relieved';
@@ -61,7 +61,11 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
           ),
         ],
       };
-      return relieved(plain, relaxed, () => earned(REDUCED_NEUTRAL, { facts, of }));
+      return relieved(
+        plain,
+        () => known(relaxed),
+        () => earned(REDUCED_NEUTRAL, { facts, of }),
+      );
     });
   });
   return [judge(id, title, comparison)];
