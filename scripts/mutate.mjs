@@ -50,12 +50,13 @@ for (const name of ['core', 'demo', 'docs', 'cli', 'package.json', 'tsconfig.jso
 mkdirSync(path.join(copy, 'views'), { recursive: true });
 symlinkSync(path.join(ROOT, 'node_modules'), path.join(copy, 'node_modules'));
 
-/** Every number written in a file that may decide something: neither 0 to 2 nor an index. */
+/** Every number written in a file that may decide something: neither 0 to 2, nor an index, nor part of a type. */
 function numbersIn(file) {
   const text = readFileSync(path.join(ROOT, file), 'utf8');
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
   const found = [];
   const visit = (node) => {
+    if (ts.isTypeNode(node)) return;
     if (ts.isNumericLiteral(node) && Number(node.text) > 2 && !ts.isElementAccessExpression(node.parent))
       found.push({ file, start: node.getStart(), end: node.end, value: Number(node.text) });
     ts.forEachChild(node, visit);
@@ -69,7 +70,9 @@ const shifted = (value) =>
 const place = ({ file, start }) => `${file}:${readFileSync(path.join(ROOT, file), 'utf8').slice(0, start).split('\n').length}`;
 
 let survived = 0;
-for (const number of sampleOf(files.flatMap(numbersIn), counts.numbers)) {
+// What a field may at most hold is a guard against slips of the finger, not a limit of the trade.
+const deciding = files.filter((file) => !file.startsWith('core/job/schema/'));
+for (const number of sampleOf(deciding.flatMap(numbersIn), counts.numbers)) {
   const target = path.join(copy, number.file);
   const text = readFileSync(target, 'utf8');
   writeFileSync(target, `${text.slice(0, number.start)}${shifted(number.value)}${text.slice(number.end)}`);
@@ -87,8 +90,8 @@ console.log(`numbers shifted: ${counts.numbers - survived} of ${counts.numbers} 
 if (counts.mutants === 0) process.exit(0);
 
 // About three mutants to two lines of code that holds an operator or a condition.
-const lines = files
-  .filter((file) => !file.startsWith('core/tables/') && !file.startsWith('core/job/schema/'))
+const lines = deciding
+  .filter((file) => !file.startsWith('core/tables/'))
   .flatMap((file) =>
     readFileSync(path.join(ROOT, file), 'utf8')
       .split('\n')

@@ -1,6 +1,10 @@
+import { BREAKER_RATINGS_A } from '../tables/breakerGates';
+import { GG_RATINGS_A } from '../tables/fuseGates';
+import { NEC_RATINGS_A } from '../tables/necBreakerGates';
+
 /** Values offered, and walked through with the arrow keys: the preferred ones of IEC 60898-1, IEC 60269 and IEC 60228. Any other may be typed. */
-export const BREAKER_RATINGS = [6, 8, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125] as const;
-export const GG_RATINGS = [16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160] as const;
+export const BREAKER_RATINGS = BREAKER_RATINGS_A;
+export const GG_RATINGS = GG_RATINGS_A;
 export const METRIC_SIZES = [
   '1mm2',
   '1.5mm2',
@@ -32,6 +36,4 @@ export const AWG_SIZES = [
 ] as const;
 export const sizesOf = (dialect: 'iec' | 'nec'): readonly string[] => (dialect === 'nec' ? AWG_SIZES : METRIC_SIZES);
 /** Standard ratings of NEC 240.6(A). */
-export const NEC_RATINGS = [
-  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
-] as const;
+export const NEC_RATINGS = NEC_RATINGS_A;

@@ -6,7 +6,7 @@ export function showNumber(value: number, digits = 3): string {
   const size = Math.abs(value);
   const rounded = size >= 10 ** digits ? Math.round(value) : Number(value.toPrecision(digits));
   const [whole = '', fraction] = String(rounded).split('.');
-  const spaced = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole;
+  const spaced = whole.replace('-', '').length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole;
   return fraction === undefined ? spaced : `${spaced}.${fraction}`;
 }
 

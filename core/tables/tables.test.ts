@@ -70,6 +70,11 @@ describe('correction factors', () => {
             Math.abs(temperatureFactor(insulation, ambient, buried)!.factor - law),
             `${insulation} ${ambient} °C buried ${buried}`,
           ).toBeLessThan(0.0075);
+          // A row ends at its temperature: a degree more is the next.
+          if (ambient + 5 <= limit - 10)
+            expect(temperatureFactor(insulation, ambient + 1, buried)).toEqual(
+              temperatureFactor(insulation, ambient + 5, buried),
+            );
         }
       }
   });
