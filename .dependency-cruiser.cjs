@@ -1,5 +1,5 @@
 /** Who may import whom. See docs/architecture.md. */
-const TESTS = '\\.(test|deep)\\.tsx?$';
+const TESTS = '(\\.(test|deep)\\.tsx?$|^core/testing/)';
 
 const only = (name, from, allowed, comment) => ({
   name,

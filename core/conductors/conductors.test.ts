@@ -221,3 +221,12 @@ describe('published withstands', () => {
     expect(metricWithstand('Cu', 'XLPE90', mm2).a2s / 1e6).toBeCloseTo(xlpe, 3);
   });
 });
+
+/**
+ * Heat in a fault (from memory): ground conductors are commonly held to one ampere for every 42.25 circular mils for 5 s, as a
+ * handbook on grounding has it; it is the formula of ICEA P-32-382 from 75 to 150 °C. 8 AWG copper of 16 510 circular mils
+ * bears 391 A.
+ */
+describe('the worked rule of 42.25 circular mils an ampere for 5 s', () =>
+  it('is what 8 AWG copper is given', () =>
+    expect(Math.sqrt(americanWithstand('Cu', '8AWG').a2s / 5)).toBeCloseTo(16_510 / 42.25, 0)));

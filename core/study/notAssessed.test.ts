@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../job/schema/job';
+import { ask } from '../testing/ask';
+import { breaker, type CircuitSketch, jobWith, measuredOrigin } from '../testing/jobs';
+import { studyJob } from './study';
+
+const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>
+  jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, ...sketch }], origin);
+
+describe('what is not assessed yet is unknown, never a pass', () => {
+  it.each(['saves-person', 'stays-on', 'rides-surge'] as const)('%s', (question) => {
+    expect(ask(one(), question)).toMatchObject({ verdict: 'unknown', because: 'not assessed yet' });
+  });
+
+  it.each([
+    ['no source state', (job: Job) => ({ ...job, sourceStates: {} })],
+    ['a ring', (job: Job) => ({ ...job, circuits: { ...job.circuits, c: { ...job.circuits.c!, topology: 'ring' as const } } })],
+  ])('%s: no answer that rests on the loop', (_, change) => {
+    expect(ask(change(one()), 'clears-in-time').verdict).toBe('unknown');
+    expect(ask(change(one()), 'protects-cable').verdict).not.toBe('pass');
+  });
+
+  it('a residual switch ahead of the circuit leaves its ratings unknown', () => {
+    const job = one();
+    job.devices.rccb = {
+      id: 'rccb',
+      order: 'a',
+      name: 'RCCB',
+      state: 'new',
+      seat: 'board',
+      boardId: 'board',
+      lines: ['L1'],
+      grade: 'standard',
+      settings: { family: 'rccb', poles: '2P', residual: {} },
+    };
+    job.circuits.c!.behindDeviceId = 'rccb';
+    expect(ask(job, 'carries-load').verdict).toBe('unknown');
+    expect(ask(job, 'breaks-fault').verdict).toBe('unknown');
+  });
+
+  it('removed things count for nothing', () => {
+    const job = one();
+    job.circuits.c!.state = 'removed';
+    expect(studyJob(job).circuits.map((each) => each.circuitId)).toEqual(['service']);
+  });
+});
