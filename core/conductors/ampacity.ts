@@ -2,6 +2,7 @@ import { all, andThen, known, type Maybe, unknown } from '../job/known';
 import type { RulePackId } from '../job/sealed';
 import type { ConductorName, SegmentFacts } from '../network/segmentFacts';
 import type { Poles } from '../network/states';
+import { rulesOf } from '../rules/packs';
 import { tabulatedAmpacityA } from '../tables/ampacity';
 import { groupingFactor, soilFactor, temperatureFactor } from '../tables/correction';
 import type { Source } from '../tables/source';
@@ -58,8 +59,8 @@ function corrected(segment: SegmentFacts, loaded: 2 | 3, pack: RulePackId, condu
     soilKmPerW: segment.soilKmPerW,
   });
   const { inSun, construction } = segment.segment;
-  // BS 7671 has a table of its own for flat cable, on the wall too.
-  const flat = pack === 'bs-7671-2018-a2' && construction === 'flat-sheathed';
+  // That table counts on the wall too.
+  const flat = rulesOf(pack).flatCableTable && construction === 'flat-sheathed';
   return andThen(facts, ({ soilKmPerW, sizeMm2, material, insulation, method, ambientC, grouped, terminalC }) => {
     const cellOf = (column: Ampacity['column']) => tabulatedAmpacityA(column, method, sizeMm2, loaded, material, flat);
     // Where no table lists XLPE it bears what PVC bears there, and more.

@@ -1,11 +1,11 @@
 import { all, ifEntered, known, type Maybe, map, need, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
-import type { Device } from '../job/sealed';
+import type { Device, RulePackId } from '../job/sealed';
 import { UNMARKED_A, UNMARKED_SOURCE } from '../tables/necBreakerGates';
 import type { Source } from '../tables/source';
 import { isBreaker } from './bands';
 
-const PLATE: Source = { standard: 'as marked on the device', edition: '', clause: '', basis: 'published' };
+const PLATE = (): Source => ({ standard: 'as marked on the device', edition: '', clause: '', basis: 'published' });
 
 /** What a device may break by itself. */
 export interface Capacity {
@@ -14,7 +14,7 @@ export interface Capacity {
   serviceA: number | undefined;
   /** How the limit is called. */
   symbol: 'Icn' | 'AIC' | 'breaking capacity';
-  source: Source;
+  source: (pack: RulePackId) => Source;
 }
 
 /**

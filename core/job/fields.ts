@@ -2,6 +2,7 @@ import { COLLECTIONS, type CollectionName } from './collections';
 import type { Step } from './commands';
 import { type EdgeKind, showSize, unitSymbol } from './edges';
 import { FAMILY_FIELDS } from './familyFields';
+import { PACKS } from './packs';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS, sizesOf } from './preferred';
 import type { Circuit, Load, Segment } from './schema/circuit';
 import type { Device } from './schema/device';
@@ -274,7 +275,7 @@ export function factPaths(job: Job, on: CollectionName, id: string): string[] {
 type AppliesTo = (job: Job, row: Row) => boolean;
 const iec: AppliesTo = ({ dialect }) => dialect === 'iec';
 const nec: AppliesTo = ({ dialect }) => dialect === 'nec';
-const british: AppliesTo = ({ pack }) => pack === 'bs-7671-2018-a2';
+const british: AppliesTo = ({ pack }) => PACKS[pack].standard === 'BS 7671';
 const ofSegment =
   (applies: (segment: Segment) => boolean): AppliesTo =>
   (_, row) =>

@@ -1,4 +1,5 @@
 import type { Step } from './commands';
+import { PACKS } from './packs';
 import { Firm } from './schema/firm';
 import { JOB_FORMAT, type Job, type RulePackId } from './schema/job';
 
@@ -18,7 +19,7 @@ export const PACKS_OF: Readonly<Record<Job['dialect'], readonly RulePackId[]>> =
 
 /** Puts a job under a pack, and under the words and units of its dialect. What it is made of stays as it was entered. */
 export const underRules = (pack: RulePackId): Step[] => [
-  { do: 'set-job', field: ['dialect'], to: PACKS_OF.nec.includes(pack) ? 'nec' : 'iec' },
+  { do: 'set-job', field: ['dialect'], to: PACKS[pack].dialect },
   { do: 'set-job', field: ['pack'], to: pack },
 ];
 

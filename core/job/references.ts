@@ -1,4 +1,5 @@
 import { COLLECTIONS, type CollectionName } from './collections';
+import { PACKS } from './packs';
 import type { Job } from './schema/job';
 
 /** One thing wrong with a job: where, a code for programs, and words for people. */
@@ -69,7 +70,7 @@ export function referenceProblems(job: Job): JobProblem[] {
 }
 
 function packProblems({ dialect, pack }: Job): JobProblem[] {
-  if (pack.startsWith('nec') === (dialect === 'nec')) return [];
+  if (PACKS[pack].dialect === dialect) return [];
   return [{ path: 'pack', code: 'structure', message: `"${pack}" is not a rule pack of the ${dialect} dialect` }];
 }
 

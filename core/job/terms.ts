@@ -1,3 +1,4 @@
+import { PACKS } from './packs';
 import type { Line } from './schema/facts';
 import type { Job } from './schema/job';
 
@@ -58,14 +59,7 @@ export const familyWord = (family: keyof typeof FAMILIES): string => FAMILIES[fa
 /** The dialect by the name of its rules. */
 export const dialectName = (dialect: Dialect): string => (dialect === 'nec' ? 'NEC' : 'IEC');
 
-const PACKS: Record<Job['pack'], string> = {
-  'iec-60364': 'IEC 60364',
-  'bs-7671-2018-a2': 'BS 7671:2018+A2:2022',
-  'nec-2017': 'NEC 2017',
-  'nec-2020': 'NEC 2020',
-  'nec-2023': 'NEC 2023',
-};
-export const packName = (pack: Job['pack']): string => PACKS[pack];
+export const packName = (pack: Job['pack']): string => PACKS[pack].name;
 
 const SYSTEMS: Record<Job['supply']['voltageSystem'], string> = {
   'single-phase': 'single-phase',

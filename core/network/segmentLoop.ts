@@ -1,6 +1,7 @@
 import { all, andThen, both, known, type Maybe, map, unknown } from '../job/known';
 import type { Job } from '../job/sealed';
 import { word } from '../job/terms';
+import { clause } from '../rules/clauses';
 import { type Credit, earned } from '../rules/credit';
 import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
 import { add, type Complex, scale, ZERO } from './complex';
@@ -71,10 +72,7 @@ function wayBack(
 export const STEEL_RETURN: Credit<SegmentFacts> = {
   id: 'steel-return',
   name: 'armour or raceway as the way back',
-  clause: (pack) =>
-    pack.startsWith('nec')
-      ? { standard: 'NEC', edition: pack.slice(4), clause: '250.118', basis: 'memory' }
-      : { standard: 'IEC 60364-5-54', edition: '2011', clause: '543.2.1', basis: 'memory' },
+  clause: (pack) => clause(pack, 'steelReturn'),
   conditions: [
     { id: 'resistance', wants: 'is of known resistance', holds: (segment) => map(segment.returnMohmPerM, () => true) },
   ],

@@ -1,4 +1,6 @@
+import { PACKS } from '../job/packs';
 import type { RulePackId } from '../job/sealed';
+import { type ByEdition, necCited } from '../tables/necCited';
 import type { Source } from '../tables/source';
 
 interface Cited {
@@ -6,7 +8,7 @@ interface Cited {
   iec: readonly [standard: string, edition: string, clause: string];
   /** Clause of BS 7671, where it is another. */
   bs?: string;
-  nec?: string | Readonly<Partial<Record<RulePackId, string>>>;
+  nec?: string | ByEdition;
 }
 
 const part = (number: string, edition: string, clause: string): Cited['iec'] => [`IEC 60364-${number}`, edition, clause];
@@ -39,11 +41,12 @@ const CLAUSES = {
   ratedVoltage: { iec: p53('533.1, rated voltage'), bs: '511, 512.1.1', nec: '240.60(A), 240.85' },
   combination: { iec: p43('434.5.1, listed combination'), bs: '434.5.1, 536.4.2', nec: '240.86' },
   conditional: { iec: ['IEC 61008-1', '2010', 'rated conditional short-circuit current'] },
+  steelReturn: { iec: p54('543.2.1'), bs: '543.2.1', nec: '250.118' },
   wayBack: { iec: p41('411.3.1.1'), bs: '411.3.1.1', nec: '250.4(A)(5)' },
   secondBond: {
     iec: p54('543.4.3; IEC 60364-5-53 531.3'),
     bs: '543.4.5, 531.3',
-    nec: { 'nec-2023': '250.24(B), 250.142(B)', 'nec-2020': '250.24(A)(5), 250.142(B)', 'nec-2017': '250.24(A)(5), 250.142(B)' },
+    nec: { 'nec-2017': '250.24(A)(5), 250.142(B)', 'nec-2023': '250.24(B), 250.142(B)' },
   },
   residualPen: { iec: p53('531.3.1, no PEN behind a residual device'), bs: '531.3.1.1, 411.4.4' },
   islandBond: { iec: part('5-55', '2011', '551.4.4, 551.6'), bs: '551.4.3.2, 551.6', nec: '250.30, 250.34' },
@@ -66,14 +69,9 @@ export type ClauseName = keyof typeof CLAUSES;
  */
 export function clause(pack: RulePackId, name: ClauseName): Source {
   const cited: Cited = CLAUSES[name];
-  const basis = 'memory';
-  if (pack.startsWith('nec')) {
-    const { nec } = cited;
-    const text = typeof nec === 'string' ? nec : (nec?.[pack] ?? '');
-    return { standard: 'NEC', edition: pack.slice(4), clause: text, basis };
-  }
-  if (pack === 'bs-7671-2018-a2' && cited.bs !== undefined)
-    return { standard: 'BS 7671', edition: '2018+A2:2022', clause: cited.bs, basis };
-  const [standard, edition, text] = cited.iec;
-  return { standard, edition, clause: text, basis };
+  const { dialect, standard, edition } = PACKS[pack];
+  if (dialect === 'nec') return necCited(cited.nec ?? '')(pack);
+  if (standard === 'BS 7671' && cited.bs !== undefined) return { standard, edition, clause: cited.bs, basis: 'memory' };
+  const [part, of, text] = cited.iec;
+  return { standard: part, edition: of, clause: text, basis: 'memory' };
 }

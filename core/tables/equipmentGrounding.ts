@@ -1,6 +1,6 @@
-import type { Source } from './source';
+import { necCited } from './necCited';
 
-export const EGC_SOURCE: Source = { standard: 'NEC', edition: '2023', clause: '250.122, table 250.122', basis: 'memory' };
+export const EGC_SOURCE = necCited('250.122, table 250.122');
 
 /** Least equipment grounding conductor by the rating ahead of it, A: copper, aluminium. */
 const ROWS: readonly [upToA: number, Cu: string, Al: string][] = [

@@ -1,5 +1,4 @@
-import type { RulePackId } from '../job/schema/job';
-import type { Source } from './source';
+import { necCited } from './necCited';
 
 /** Full-load currents of motors, A, written down from memory of the published tables; 115 V also serves 120 V, 230 V also 240 V. */
 const HP = [1 / 6, 1 / 4, 1 / 3, 1 / 2, 3 / 4, 1, 1.5, 2, 3, 5, 7.5, 10] as const;
@@ -11,21 +10,13 @@ const ONE_PHASE = {
 /** Three phases at 208 V; motors below 1/2 hp are not listed. */
 const THREE_PHASE_208 = [0, 0, 0, 2.4, 3.5, 4.6, 6.6, 7.5, 10.6, 16.7, 24.2, 30.8] as const;
 
-const nec =
-  (clause: string) =>
-  (pack: RulePackId): Source => ({
-    standard: 'NEC',
-    edition: pack.startsWith('nec-') ? pack.slice(4) : '',
-    clause,
-    basis: 'memory',
-  });
-export const MOTOR_TABLE = { one: nec('430.6(A)(1), table 430.248'), three: nec('430.6(A)(1), table 430.250') };
+export const MOTOR_TABLE = { one: necCited('430.6(A)(1), table 430.248'), three: necCited('430.6(A)(1), table 430.250') };
 /** Conductors of one motor carry 1.25 times its table current. */
-export const MOTOR_CONDUCTORS = nec('430.22');
-export const MOTOR_DEVICE = nec('430.52(C)(1), table 430.52; 240.4(G)');
+export const MOTOR_CONDUCTORS = necCited('430.22');
+export const MOTOR_DEVICE = necCited('430.52(C)(1), table 430.52; 240.4(G)');
 /** Equipment marked with what its conductors carry and its device may be. */
-export const MARKED_CONDUCTORS = nec('440.4(B), 440.35');
-export const MARKED_DEVICE = nec('440.22(C), 110.3(B); 240.4(G)');
+export const MARKED_CONDUCTORS = necCited('440.4(B), 440.35');
+export const MARKED_DEVICE = necCited('440.22(C), 110.3(B); 240.4(G)');
 
 /** Times its table current a motor's branch-circuit device may be, before the next standard rating. */
 export const MOTOR_DEVICE_TIMES = { breaker: 2.5, fuse: 3, 'time-delay fuse': 1.75 } as const;

@@ -1,4 +1,6 @@
+import { heldBy } from '../job/packs';
 import type { RulePackId } from '../job/schema/job';
+import { necCited } from './necCited';
 import type { Source } from './source';
 
 /** Insulation columns of the table, °C. */
@@ -113,7 +115,12 @@ const STANDARD_A = [
   15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450, 500, 600, 700, 800,
   1000, 1200, 1600, 2000, 2500, 3000, 4000, 5000, 6000,
 ] as const;
-export const standardRatingsA = (pack: RulePackId): readonly number[] => (pack === 'nec-2023' ? [10, ...STANDARD_A] : STANDARD_A);
+const RATINGS: Readonly<Partial<Record<RulePackId, readonly number[]>>> = {
+  'iec-60364': STANDARD_A,
+  'nec-2017': STANDARD_A,
+  'nec-2023': [10, ...STANDARD_A],
+};
+export const standardRatingsA = (pack: RulePackId): readonly number[] => heldBy(pack, RATINGS)!;
 
 /** The next standard rating above an ampacity that is none itself; undefined where it is one. */
 export function nextStandardA(ampacityA: number, pack: RulePackId): number | undefined {
@@ -164,34 +171,28 @@ export const electrodeConductor = (material: 'Cu' | 'Al', isWithin: (size: strin
   ELECTRODE_CU[material].find(([upTo]) => upTo === '' || isWithin(upTo))![1];
 
 const clauses = {
-  table: { 'nec-2017': 'table 310.15(B)(16)', later: 'table 310.16' },
-  ambient: { 'nec-2017': 'table 310.15(B)(2)(a)', 'nec-2020': 'table 310.15(B)(1)', later: 'table 310.15(B)(1)(1)' },
-  sun: { 'nec-2017': '310.15(B)(3)(c)', later: '310.15(B)(2)' },
-  bundling: { 'nec-2017': 'table 310.15(B)(3)(a)', later: 'table 310.15(C)(1)' },
-  dwelling: { 'nec-2017': '310.15(B)(7)', later: '310.12' },
-  terminal: { 'nec-2017': '110.14(C)', later: '110.14(C)' },
-  nonMetallic: { 'nec-2017': '334.80', later: '334.80' },
-  underground: { 'nec-2017': '340.80', later: '340.80' },
-  nextSize: { 'nec-2017': '240.4(B), 240.6(A)', later: '240.4(B), 240.6(A)' },
-  protection: { 'nec-2017': '240.4', later: '240.4' },
-  small: { 'nec-2017': '240.4(D)', later: '240.4(D)' },
-  branchLoad: { 'nec-2017': '210.19(A)(1)', later: '210.19(A)(1)' },
-  feederLoad: { 'nec-2017': '215.2(A)(1)', later: '215.2(A)(1)' },
-  serviceLoad: { 'nec-2017': '230.42(A)', later: '230.42(A)' },
-  grounding: { 'nec-2017': '250.122(A), (B)', later: '250.122(A), (B)' },
-  bonding: { 'nec-2017': '250.104(A)(1), table 250.66', later: '250.104(A)(1), table 250.102(C)(1)' },
-  electrode: { 'nec-2017': '250.66, table 250.66', later: '250.66, table 250.66' },
-} as const;
+  table: necCited({ 'nec-2017': 'table 310.15(B)(16)', 'nec-2020': 'table 310.16' }),
+  ambient: necCited(
+    { 'nec-2017': 'table 310.15(B)(2)(a)', 'nec-2020': 'table 310.15(B)(1)', 'nec-2023': 'table 310.15(B)(1)(1)' },
+    'published',
+  ),
+  sun: necCited({ 'nec-2017': '310.15(B)(3)(c)', 'nec-2020': '310.15(B)(2)' }),
+  bundling: necCited({ 'nec-2017': 'table 310.15(B)(3)(a)', 'nec-2020': 'table 310.15(C)(1)' }),
+  dwelling: necCited({ 'nec-2017': '310.15(B)(7)', 'nec-2020': '310.12' }),
+  terminal: necCited('110.14(C)'),
+  nonMetallic: necCited('334.80'),
+  underground: necCited('340.80'),
+  nextSize: necCited('240.4(B), 240.6(A)'),
+  protection: necCited('240.4'),
+  small: necCited('240.4(D)'),
+  branchLoad: necCited('210.19(A)(1)'),
+  feederLoad: necCited('215.2(A)(1)'),
+  serviceLoad: necCited('230.42(A)'),
+  grounding: necCited('250.122(A), (B)'),
+  bonding: necCited({ 'nec-2017': '250.104(A)(1), table 250.66', 'nec-2020': '250.104(A)(1), table 250.102(C)(1)' }),
+  electrode: necCited('250.66, table 250.66'),
+};
 export type NecClause = keyof typeof clauses;
 
 /** A clause of the job's own edition; ambient factors are recomputed, the rest is from memory. */
-export function necSource(clause: NecClause, pack: RulePackId): Source {
-  const edition = pack.startsWith('nec-') ? pack.slice(4) : '';
-  const byEdition: { later: string } & Partial<Record<RulePackId, string>> = clauses[clause];
-  return {
-    standard: 'NEC',
-    edition,
-    clause: byEdition[pack] ?? byEdition.later,
-    basis: clause === 'ambient' ? 'published' : 'memory',
-  };
-}
+export const necSource = (clause: NecClause, pack: RulePackId): Source => clauses[clause](pack);

@@ -1,3 +1,4 @@
+import { necCited } from './necCited';
 import type { Source } from './source';
 
 /** Calibration of moulded-case breakers: holds its rating; opens at 135 % and at 200 % within set times. */
@@ -43,4 +44,4 @@ export const NEC_RATINGS_A = [
 
 /** Interrupting rating of a device that bears none: breaker and fuse. */
 export const UNMARKED_A = { breaker: 5000, fuse: 10_000 } as const;
-export const UNMARKED_SOURCE: Source = { standard: 'NEC', edition: '2023', clause: '240.83(C), 240.60(C)', basis: 'memory' };
+export const UNMARKED_SOURCE = necCited('240.83(C), 240.60(C)');

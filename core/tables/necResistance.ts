@@ -1,10 +1,7 @@
-import type { Source } from './source';
-
 /**
  * Conductors in American sizes: direct-current resistance at 75 °C, uncoated copper and aluminium, Ω per 1000 ft.
  * Where the table lists a solid and a stranded conductor, both: `[solid, stranded]`.
  */
-export const NEC_RESISTANCE_SOURCE: Source = { standard: 'NEC', edition: '2023', clause: 'chapter 9 table 8', basis: 'memory' };
 
 type PerKft = number | readonly [solid: number, stranded: number];
 
@@ -57,7 +54,6 @@ export const NEC_RESISTANCE_OHM_PER_KFT: Readonly<Record<'Cu' | 'Al', Readonly<R
 };
 
 /** Reactance at 60 Hz, Ω per 1000 ft: in a plastic raceway or cable, and in a steel raceway. */
-export const NEC_REACTANCE_SOURCE: Source = { standard: 'NEC', edition: '2023', clause: 'chapter 9 table 9', basis: 'memory' };
 
 export const NEC_REACTANCE_OHM_PER_KFT: Readonly<Record<string, readonly [plastic: number, steel: number]>> = {
   '14AWG': [0.058, 0.073],

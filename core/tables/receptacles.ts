@@ -1,12 +1,6 @@
-import type { RulePackId } from '../job/schema/job';
-import type { Source } from './source';
+import { necCited } from './necCited';
 
-export const OUTLET_SOURCE = (pack: RulePackId): Source => ({
-  standard: 'NEC',
-  edition: pack.slice(4),
-  clause: '210.21(B)(1), (3), table 210.21(B)(3)',
-  basis: 'memory',
-});
+export const OUTLET_SOURCE = necCited('210.21(B)(1), (3), table 210.21(B)(3)');
 
 /** Ratings two or more receptacles may have, by the rating of their branch circuit, A. */
 const ALLOWED: readonly (readonly [circuitA: number, ratings: readonly number[]])[] = [

@@ -15,6 +15,7 @@ import { linesOpened, opensNeutral } from '../../network/poles';
 import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { type Earned, earned } from '../../rules/credit';
+import { rulesOf } from '../../rules/packs';
 import { CONSUMER_UNIT_A, CONSUMER_UNIT_SOURCE } from '../../tables/consumerUnit';
 import type { Source } from '../../tables/source';
 import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credits';
@@ -80,11 +81,12 @@ function breaks(facts: CircuitFacts, seated: Seated, kind: FaultKind): Check {
 /** The device by itself; where that is not enough a listed combination, or the board's own rating behind the cut-out. */
 function compare(facts: CircuitFacts, seated: Seated, fault: Fault, own: Capacity): Maybe<Comparison> {
   const { pack } = facts.job;
+  const source = own.source(pack);
   const plain = against(fault, own.capacityA, {
-    rule: own.source.standard === 'NEC' ? own.source : clause(pack, 'breaks'),
+    rule: source.standard === 'NEC' ? source : clause(pack, 'breaks'),
     symbol: own.symbol,
     serviceA: own.serviceA,
-    rests: [own.source, LOOP_SOURCE],
+    rests: [source, LOOP_SOURCE],
     why: 'at its line terminals, cold conductors',
   });
   if (fits(plain.demand, plain.limit)) return known(plain);
@@ -129,7 +131,7 @@ function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault, ser
 
 /** A British consumer unit behind the supplier's cut-out. */
 function consumerUnit(facts: CircuitFacts, seated: Seated, fault: Fault): Relief[] {
-  if (facts.job.pack !== 'bs-7671-2018-a2') return [];
+  if (!rulesOf(facts.job.pack).consumerUnits) return [];
   const relaxed = against(fault, CONSUMER_UNIT_A, {
     rule: CONSUMER_UNIT_SOURCE,
     symbol: '16 kA of the consumer unit',

@@ -5,6 +5,7 @@ import { map, need, unknown } from '../../job/known';
 import type { Combination, Device } from '../../job/sealed';
 import { clause } from '../../rules/clauses';
 import { type Credit, drawn } from '../../rules/credit';
+import { rulesOf } from '../../rules/packs';
 import { CONSUMER_UNIT_SOURCE, CUT_OUT_A } from '../../tables/consumerUnit';
 import { fits } from '../../tables/rounding';
 
@@ -110,7 +111,7 @@ export const CONSUMER_UNIT: Credit<InBoard> = {
     {
       id: 'pack',
       wants: 'is one of BS 7671',
-      holds: ({ facts }) => drawn(facts.job.pack === 'bs-7671-2018-a2'),
+      holds: ({ facts }) => drawn(rulesOf(facts.job.pack).consumerUnits),
     },
     {
       id: 'single-phase',

@@ -1,17 +1,13 @@
 import { map, need } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import { type Credit, drawn } from '../../rules/credit';
+import { necCited } from '../../tables/necCited';
 
 /** A breaker listed for continuous operation at all of its rating carries a continuous load as it is. */
 export const WHOLE_RATING: Credit<Device> = {
   id: 'hundred-percent',
   name: '100 % listing',
-  clause: (pack) => ({
-    standard: 'NEC',
-    edition: pack.slice(4),
-    clause: '210.20(A) exception, 215.3 exception',
-    basis: 'memory',
-  }),
+  clause: necCited('210.20(A) exception, 215.3 exception'),
   conditions: [
     {
       id: 'family',

@@ -7,6 +7,7 @@ import { linesOpened, opensNeutral } from '../../network/poles';
 import { clause } from '../../rules/clauses';
 import { type Condition, type Credit, drawn } from '../../rules/credit';
 import { SLOW_ABOVE_A } from '../../tables/disconnection';
+import { necCited } from '../../tables/necCited';
 import { fits } from '../../tables/rounding';
 
 /** A device on the way of a source's current to a circuit. */
@@ -102,7 +103,7 @@ export const SLOW_FINAL: Credit<CircuitFacts> = {
 export const UNGROUNDED: Credit<CircuitFacts> = {
   id: 'ungrounded',
   name: 'outlet without an equipment ground',
-  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '406.4(D)(2)', basis: 'memory' }),
+  clause: necCited('406.4(D)(2)'),
   conditions: [
     { id: 'existing', wants: 'is for existing circuits', holds: ({ circuit }) => drawn(circuit.state !== 'new') },
     {

@@ -9,6 +9,7 @@ import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from
 import { relieved } from '../../judging/relieved';
 import type { Fault } from '../../network/faults';
 import { clause } from '../../rules/clauses';
+import { rulesOf } from '../../rules/packs';
 import { tabulatedFuse } from '../../tables/britishFuses';
 import type { Source } from '../../tables/source';
 import { leavesALine } from '../everyLine';
@@ -28,7 +29,7 @@ export interface Opening {
  */
 export function openingCurrent({ job }: CircuitFacts, device: Device, timeS: number): Maybe<Opening> {
   const { settings, id, name } = device;
-  if (job.pack === 'bs-7671-2018-a2' && settings.family === 'fuse') {
+  if (rulesOf(job.pack).tabulatedLoops && settings.family === 'fuse') {
     const listed = map(ratedCurrent(device), (ratedA) => tabulatedFuse(settings.system, ratedA, timeS));
     if (!listed.known) return listed;
     if (listed.value !== undefined) {
@@ -93,7 +94,7 @@ function compare(
 ): Comparison {
   const rule = clause(job.pack, soil ? 'loopSoil' : 'loop');
   const limitOhm = least.emfV / iaA;
-  const british = job.pack === 'bs-7671-2018-a2';
+  const british = rulesOf(job.pack).tabulatedLoops;
   const loops = () => `Zs ${figure(least.loopOhm)} Ω, greatest Zs ${figure(limitOhm)} Ω: `;
   return {
     demand: least.loopOhm,

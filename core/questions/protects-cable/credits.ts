@@ -7,6 +7,7 @@ import type { Stretch } from '../../network/paths';
 import { isRing, ringHolds } from '../../network/poles';
 import { clause } from '../../rules/clauses';
 import { type Condition, type Credit, drawn } from '../../rules/credit';
+import { rulesOf } from '../../rules/packs';
 import { REDUCED_NEUTRAL_MM2, RING } from '../../tables/ringsAndNeutrals';
 import { fits } from '../../tables/rounding';
 
@@ -64,7 +65,7 @@ const RING_CONDITIONS: readonly Condition<OnRing>[] = [
     id: 'pack',
     wants: 'is a rule of BS 7671',
     holds: ({ facts: { job } }) =>
-      job.pack === 'bs-7671-2018-a2' ? drawn(true) : unknown('pack', 'a rule for ring circuits: BS 7671 has one'),
+      rulesOf(job.pack).ringFinals ? drawn(true) : unknown('pack', 'a rule for ring circuits: BS 7671 has one'),
   },
   {
     id: 'final',

@@ -5,6 +5,7 @@ import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
 import type { Stretch } from '../../network/paths';
 import { clause } from '../../rules/clauses';
+import { rulesOf } from '../../rules/packs';
 import { PEN_MM2 } from '../../tables/ringsAndNeutrals';
 
 /**
@@ -19,7 +20,7 @@ export function penChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
   const id = `pen:${segment.id}`;
   const title = `Neutral as protective conductor in ${of.name}`;
   const origin = job.origins[circuit.fromOriginId ?? ''];
-  if (job.pack === 'bs-7671-2018-a2' && (circuit.kind !== 'service' || origin?.kind === 'network'))
+  if (!rulesOf(job.pack).penBehindSupply && (circuit.kind !== 'service' || origin?.kind === 'network'))
     return [ruled(id, title, 'stop', 'no neutral may be the protective conductor behind the supply terminals', rule)];
   if (job.supply.earthing !== 'TN-C-S')
     return [

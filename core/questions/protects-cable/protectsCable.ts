@@ -5,6 +5,7 @@ import { ifEntered, map } from '../../job/known';
 import type { Answer, Check } from '../../judging/answer';
 import { answer, unknownCheck } from '../../judging/judge';
 import { cableMissing, lacksCable, type Stretch } from '../../network/paths';
+import { rulesOf } from '../../rules/packs';
 import { BONDING_SOURCE, bondingMm2, ELECTRODE_SOURCE, PME_SOURCE, pmeBondingMm2 } from '../../tables/protectiveSizes';
 import { everyLineCheck } from '../everyLine';
 import { adiabaticChecks } from './adiabatic';
@@ -80,7 +81,7 @@ function earthingChecks(facts: CircuitFacts): Check[] {
   if (circuit.kind === 'final' || last === undefined) return [];
   const size = last.facts.size('lineSize');
   // Where the supplier's neutral is earthed all along, bonding may carry its current; without its size that of the lines counts.
-  const pme = job.pack === 'bs-7671-2018-a2' && job.supply.earthing === 'TN-C-S';
+  const pme = rulesOf(job.pack).bondingByNeutral && job.supply.earthing === 'TN-C-S';
   const neutral = ifEntered(last.segment.neutralSize, last.facts.at('neutralSize'), `neutral of ${last.facts.name}`);
   const counts = neutral.value === undefined || !pme ? size : { ...neutral, value: neutral.value };
   const least = map(counts, (of) =>

@@ -4,6 +4,7 @@ import { sizeMm2 } from '../../../job/edges';
 import { all, list, map, need, unknown } from '../../../job/known';
 import type { Stretch } from '../../../network/paths';
 import { type Credit, drawn } from '../../../rules/credit';
+import { necCited } from '../../../tables/necCited';
 import { fits } from '../../../tables/rounding';
 
 /** A length in which the neutral is the ground. */
@@ -22,7 +23,7 @@ const existing = ({ facts: { circuit }, stretch: { segment } }: GroundedByNeutra
 export const OLD_RANGE: Credit<GroundedByNeutral> = {
   id: 'old-range',
   name: 'existing range or dryer circuit',
-  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '250.140', basis: 'memory' }),
+  clause: necCited('250.140'),
   conditions: [
     { id: 'existing', wants: 'is for existing branch circuits', holds: existing },
     { id: 'final', wants: 'is for branch circuits', holds: ({ facts: { circuit } }) => drawn(circuit.kind === 'final') },
@@ -57,7 +58,7 @@ export const OLD_RANGE: Credit<GroundedByNeutral> = {
 export const OLD_BUILDING: Credit<GroundedByNeutral> = {
   id: 'old-building',
   name: 'existing feeder to a separate building',
-  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '250.32(B)(1) exception 1', basis: 'memory' }),
+  clause: necCited('250.32(B)(1) exception 1'),
   conditions: [
     { id: 'existing', wants: 'is for existing feeders', holds: existing },
     {

@@ -158,7 +158,7 @@ function codeSizedFor({ wiring }: CircuitFacts, device: Device, own: boolean): M
 const isConductor = ({ facts }: Stretch): boolean => !facts.returnPath.known || facts.returnPath.value === 'conductor';
 
 /** Each grounding conductor against table 250.122 for the device ahead. A service's return is the grounded conductor. */
-function groundingSize({ wiring, circuit, protective }: CircuitFacts): Check[] {
+function groundingSize({ wiring, circuit, protective, job }: CircuitFacts): Check[] {
   if (circuit.kind === 'service' || protective === undefined) return [];
   return wiring.stretches.filter(isConductor).map(({ segment, facts }) => {
     const parts = all({
@@ -168,6 +168,7 @@ function groundingSize({ wiring, circuit, protective }: CircuitFacts): Check[] {
       ratedA: ratedCurrent(protective),
     });
     const comparison = andThen(parts, ({ size, lineSize, material, ratedA }): Maybe<Comparison> => {
+      const rule = EGC_SOURCE(job.pack);
       const listed = egcSize(ratedA, material);
       // It need not be larger than the conductors it goes with (250.122(A)).
       const least = listed !== undefined && sizeMm2(lineSize) < sizeMm2(listed) ? lineSize : listed;
@@ -179,12 +180,10 @@ function groundingSize({ wiring, circuit, protective }: CircuitFacts): Check[] {
         demand,
         limit,
         unit: 'mm²',
-        rule: EGC_SOURCE,
+        rule,
         aside: true,
         because: () => `${showSize(least)} wanted behind ${figure(ratedA)} A, ${showSize(size)} there`,
-        working: () => [
-          line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), EGC_SOURCE),
-        ],
+        working: () => [line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), rule)],
       });
     });
     return judge(`grounding:${segment.id}`, `Grounding conductor of ${facts.name}`, comparison);

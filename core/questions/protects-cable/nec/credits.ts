@@ -9,6 +9,7 @@ import { type Condition, type Credit, drawn } from '../../../rules/credit';
 import { egcSize } from '../../../tables/equipmentGrounding';
 import { MARKED_DEVICE, MOTOR_DEVICE } from '../../../tables/motors';
 import { DWELLING_A, necSource, standardRatingsA } from '../../../tables/necAmpacity';
+import { necCited } from '../../../tables/necCited';
 import { NEXT_SIZE_UP_TO_A, TAPS, tapSource } from '../../../tables/necTaps';
 import { fits } from '../../../tables/rounding';
 import { ONE_LOAD } from '../credits';
@@ -315,7 +316,7 @@ export const TAP_CREDITS: Readonly<Record<Tap, Credit<OnCircuit>>> = {
 export const REDUCED_NEUTRAL: Credit<OnCircuit> = {
   id: 'reduced-neutral',
   name: 'neutral by its own load',
-  clause: (pack) => ({ standard: 'NEC', edition: pack.slice(4), clause: '220.61, 215.2(A), 250.24(C)', basis: 'memory' }),
+  clause: necCited('220.61, 215.2(A), 250.24(C)'),
   conditions: [
     {
       id: 'lines',

@@ -1,0 +1,45 @@
+import { heldBy } from '../job/packs';
+import type { RulePackId } from '../job/sealed';
+
+/** What differs from pack to pack beside words and clauses. */
+export interface Rules {
+  /** Ring final circuits have a rule of their own (BS 7671 433.1.204). */
+  ringFinals: boolean;
+  /** Flat cable with a bare protective conductor has a table of its own (BS 7671 table 4D5). */
+  flatCableTable: boolean;
+  /** Greatest loops of fuses are tabulated, and shown (BS 7671 tables 41.2 to 41.4). */
+  tabulatedLoops: boolean;
+  /** Consumer units have a rating of their own behind the cut-out (BS EN 61439-3 annex ZB). */
+  consumerUnits: boolean;
+  /** The neutral may be the protective conductor behind the supply terminals. */
+  penBehindSupply: boolean;
+  /** Bonding behind a multiply earthed neutral goes by that neutral (BS 7671 table 54.8). */
+  bondingByNeutral: boolean;
+}
+
+const IEC: Rules = {
+  ringFinals: false,
+  flatCableTable: false,
+  tabulatedLoops: false,
+  consumerUnits: false,
+  penBehindSupply: true,
+  bondingByNeutral: false,
+};
+const NEC_2017: Rules = { ...IEC };
+
+/** Each pack's own differences from the one it extends. */
+const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
+  'iec-60364': IEC,
+  'bs-7671-2018-a2': {
+    ringFinals: true,
+    flatCableTable: true,
+    tabulatedLoops: true,
+    consumerUnits: true,
+    penBehindSupply: false,
+    bondingByNeutral: true,
+  },
+  'nec-2017': NEC_2017,
+};
+
+/** The rules a job is judged by. Nothing else asks which pack it is. */
+export const rulesOf = (pack: RulePackId): Rules => heldBy(pack, OWN)!;
