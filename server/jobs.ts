@@ -64,7 +64,7 @@ export class StaleBase extends Error {
 
 const DAY_MS = 86_400_000;
 /** Deleted jobs can be had back for this long. */
-export const DELETED_DAYS = 30;
+const DELETED_DAYS = 30;
 /** Entries of history kept a job. */
 const HISTORY_KEPT = 5000;
 /** Jobs kept in memory, the last used. */

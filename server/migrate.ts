@@ -52,4 +52,4 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
 }
 
 /** Number of the newest schema there is a migration for. */
-export const newestSchema = (folder = FOLDER): number => migrations(folder).at(-1)?.version ?? 0;
+const newestSchema = (folder = FOLDER): number => migrations(folder).at(-1)?.version ?? 0;

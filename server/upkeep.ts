@@ -6,7 +6,7 @@ import { isOurs, type StoreProblem } from './trouble';
 const EVERY_MS = 3_600_000;
 
 /** The day's backup, then housekeeping: what goes is in a backup first. */
-export async function upkeep(): Promise<void> {
+async function upkeep(): Promise<void> {
   const open = store();
   await dailyBackup(open, new Date().toISOString().slice(0, 10));
   open.jobs.tidy();

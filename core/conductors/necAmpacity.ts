@@ -9,6 +9,7 @@ import {
   necBundlingFactor,
   necSource,
   necTableA,
+  SUN_ADDS_K,
   TERMINAL_60_UP_TO_A,
 } from '../tables/necAmpacity';
 import type { Source } from '../tables/source';
@@ -39,8 +40,6 @@ export interface NecAmpacity {
   sources: { table: Source; ambient: Source; bundling: Source; terminal: Source };
 }
 
-/** What a roof in the sun adds to the air, K. Wherever a cable lies in the sun it is taken to lie that close to one. */
-const SUN_ADDS_K = 33;
 const COLUMN_OF: Readonly<Record<string, NecColumn>> = { TW60: 60, THW75: 75, THHN90: 90 };
 /** Cables held to their 60 °C ampacity, whatever their conductors bear. */
 const HELD_AT_60 = { 'NM-B': 'nonMetallic', 'UF-B': 'underground' } as const;

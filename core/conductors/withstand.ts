@@ -1,17 +1,9 @@
 import { sizeMm2 } from '../job/edges';
 import type { ConductorSize } from '../job/sealed';
-import { K_FACTORS, K_SOURCE, STEEL_K, STEEL_K_SOURCE } from '../tables/adiabatic';
+import { ICEA, ICEA_HOT_C, ICEA_LIMIT_C, ICEA_SOURCE, K_FACTORS, K_SOURCE, STEEL_K, STEEL_K_SOURCE } from '../tables/adiabatic';
 import type { Source } from '../tables/source';
 
-export const ICEA_SOURCE: Source = { standard: 'ICEA P-32-382', edition: '', clause: '75 to 150 °C', basis: 'published' };
-/** Constants of (I/A)²·t = k·log10((T2 + β)/(T1 + β)), A in circular mils; heated from 75 to 150 °C. */
-const ICEA = { Cu: { k: 0.0297, beta: 234 }, Al: { k: 0.0125, beta: 228 } } as const;
-const ICEA_HOT_C = 75;
-const ICEA_LIMIT_C = 150;
 const MM2_PER_MCM = 0.506707479;
-
-/** Longest time heat may be taken to stay in the conductor, s (434.5.2). */
-export const ADIABATIC_S = 5;
 
 /** Energy a conductor takes without harm, and how it was reckoned. */
 export interface Withstand {

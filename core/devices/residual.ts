@@ -2,23 +2,10 @@ import type { Edge } from '../curves/edge';
 import { makeEdge } from '../curves/edge';
 import { all, known, type Maybe, map, need } from '../job/known';
 import type { Device } from '../job/sealed';
-import type { Source } from '../tables/source';
-
-export const RESIDUAL_SOURCE: Source = {
-  standard: 'IEC 61008-1, IEC 61009-1',
-  edition: '2010',
-  clause: 'tables of break and non-actuating times',
-  basis: 'memory',
-};
-export const CLASS_A_SOURCE: Source = {
-  standard: 'UL 943',
-  edition: '',
-  clause: 'class A, trip time by current',
-  basis: 'memory',
-};
+import { BREAK_S, CLASS_A, classATimeS, NEC_SENSITIVITY_A, SENSITIVE } from '../tables/residualTimes';
 
 export type ResidualType = 'AC' | 'A' | 'F' | 'B';
-export type ResidualDelay = 'general' | 'S';
+export type ResidualDelay = keyof typeof BREAK_S;
 
 /** The residual part of a device. */
 export interface ResidualPart {
@@ -34,15 +21,16 @@ export interface ResidualPart {
  * Slow edge on alternating residual current. General: IΔn within 0.3 s, 2 IΔn within 0.15 s, 5 IΔn within 0.04 s (to
  * 30 mA the last step is at 0.25 A). S: 0.5, 0.2 and 0.15 s.
  */
-export function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
-  const [once, twice, five] = delay === 'S' ? [0.5, 0.2, 0.15] : [0.3, 0.15, 0.04];
-  const last = delay === 'general' && sensitivityA <= 0.03 ? Math.max(0.25, 5 * sensitivityA) : 5 * sensitivityA;
+function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
+  const { once, twice, five } = BREAK_S[delay];
+  const fifth = 5 * sensitivityA;
+  const last = delay === 'general' && sensitivityA <= SENSITIVE.upToA ? Math.max(SENSITIVE.lastA, fifth) : fifth;
   return makeEdge(
     'slow',
     [
-      { currentA: sensitivityA, timeS: once! },
-      { currentA: 2 * sensitivityA, timeS: twice! },
-      { currentA: last, timeS: five! },
+      { currentA: sensitivityA, timeS: once },
+      { currentA: 2 * sensitivityA, timeS: twice },
+      { currentA: last, timeS: five },
     ],
     'staircase',
     'constant-time',
@@ -56,15 +44,12 @@ export function hasResidual({ settings }: Device): boolean {
   return settings.family === 'outlet-protection' && settings.groundFault !== 'none';
 }
 
-/** Sensitivities of the American kinds: class A opens at 6 mA at the latest; equipment protection at 30 mA. */
-const NEC_SENSITIVITY_A = { 'class-A': 0.006, 'equipment-30mA': 0.03 } as const;
-
-/** t = (20/I)^1.43 s with I in mA, from 6 mA down to 25 ms at 264 mA: a straight line on log-log paper. */
+/** A straight line on log-log paper. */
 const CLASS_A_SLOW = makeEdge(
   'slow',
   [
-    { currentA: 0.006, timeS: (20 / 6) ** 1.43 },
-    { currentA: 0.264, timeS: (20 / 264) ** 1.43 },
+    { currentA: CLASS_A.fromA, timeS: classATimeS(CLASS_A.fromA) },
+    { currentA: CLASS_A.toA, timeS: classATimeS(CLASS_A.toA) },
   ],
   'lines',
   'constant-time',

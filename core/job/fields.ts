@@ -249,7 +249,7 @@ const isCollection = (name: string | undefined): name is CollectionName =>
   name !== undefined && (COLLECTIONS as readonly string[]).includes(name);
 
 /** The parts of a path: collection, id, fields. */
-export function placeOf(path: string): { on: CollectionName; id: string; field: string[] } | undefined {
+function placeOf(path: string): { on: CollectionName; id: string; field: string[] } | undefined {
   const [on, id, ...field] = path.split('.');
   return isCollection(on) && id !== undefined ? { on, id, field } : undefined;
 }

@@ -30,7 +30,7 @@ const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {
 };
 
 /** A firm that has entered nothing yet. */
-export const NO_FIRM: Firm = Firm.parse({});
+const NO_FIRM: Firm = Firm.parse({});
 
 /**
  * A job with an origin, a board and the service between them, and not one fact: everything there is to know is unknown.

@@ -19,7 +19,7 @@ export const METRIC_SIZES = [
   '70mm2',
   '95mm2',
 ] as const;
-export const AWG_SIZES = [
+const AWG_SIZES = [
   '14AWG',
   '12AWG',
   '10AWG',

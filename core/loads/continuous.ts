@@ -1,6 +1,7 @@
 import { all, andThen, list, type Maybe, map, need, unknown } from '../job/known';
 import type { Circuit, Job, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
+import { CONTINUOUS_TIMES } from '../tables/necAmpacity';
 import { type AtLeast, atLeastOf, type Below, drawnOn, listedBelow, partOf } from './designCurrent';
 import { circuitShare } from './diversity';
 import { type LoadLines, loadLines } from './lines';
@@ -22,7 +23,6 @@ export interface ContinuousCurrent {
 }
 
 const round = (value: number): string => String(Number(value.toPrecision(4)));
-const CONTINUOUS_TIMES = 1.25;
 
 /**
  * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and

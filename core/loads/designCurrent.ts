@@ -197,7 +197,7 @@ export const linesOrAll = (lines: readonly Line[], count: number): readonly Line
  * Current of one load in each of its lines.
  * @param poles its own: as many lines as it hangs on
  */
-export function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
+function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
   const cosPhi = ifEntered(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
   const at = (currentA: Maybe<number>) => all({ currentA, cosPhi });
   const drawn = drawnCurrent(job, load, poles);

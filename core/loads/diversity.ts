@@ -40,7 +40,7 @@ export const DIVERSITY: Credit<Carrying> = {
  * How much of what it carries runs together: all of it unless the credit is earned. Where nobody said, all that a final circuit
  * feeds; of a whole board that would be a madman's house, so there it is not known.
  */
-export function shareOf(carrying: Carrying): Maybe<Share> {
+function shareOf(carrying: Carrying): Maybe<Share> {
   const credit = earned(DIVERSITY, carrying);
   if (!credit.known)
     return known(carrying.kind === 'final' ? { kind: 'whole' } : { kind: 'unsaid', missing: credit.missing[0]! });

@@ -5,7 +5,7 @@ export const NETWORK_STATES = ['MAX', 'MIN'] as const;
 export type NetworkState = (typeof NETWORK_STATES)[number];
 
 /** Bolted faults: line to neutral, line to line, all three lines, line to earth. */
-export const FAULT_KINDS = ['L-N', 'L-L', 'L-L-L', 'L-PE'] as const;
+const FAULT_KINDS = ['L-N', 'L-L', 'L-L-L', 'L-PE'] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
 
 /** How many lines a system has. */

@@ -6,6 +6,7 @@ import type { Device } from '../job/sealed';
 import { clause } from '../rules/clauses';
 import { type Credit, drawn } from '../rules/credit';
 import { GG_RATINGS_A } from '../tables/fuseGates';
+import { RESIDUAL_RATIO } from '../tables/residualTimes';
 import { fits } from '../tables/rounding';
 
 /** Two residual devices, one above the other. */
@@ -14,8 +15,6 @@ export interface ResidualPair {
   down: ResidualPart;
 }
 
-/** The upstream sensitivity is at least this many times the downstream one. */
-export const RESIDUAL_RATIO = 3;
 const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
 
 /** Of two residual devices in series only the downstream one opens. */

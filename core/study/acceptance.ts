@@ -4,7 +4,7 @@ import type { Acceptance } from '../job/schema/records';
 import type { QuestionId } from '../job/terms';
 import type { Check, Standing, Verdict } from '../judging/answer';
 
-export const OPEN: Standing = { kind: 'open' };
+const OPEN: Standing = { kind: 'open' };
 
 /** A verdict that somebody can take on: one that is not in order. */
 export const isFinding = (verdict: Verdict): boolean => verdict !== 'pass' && verdict !== 'not-applicable';

@@ -44,4 +44,4 @@ export function findingsOf(job: Job, circuit: Circuit, answers: readonly Answer[
 /** Findings of a whole job: those nobody has taken on before those accepted, worst first, otherwise in the order of the circuits. */
 export const worstFirst = (findings: readonly Finding[]): Finding[] =>
   [...findings].sort((a, b) => Number(isAccepted(a)) - Number(isAccepted(b)) || rankOf(a.verdict) - rankOf(b.verdict));
-export const isAccepted = ({ standing }: Finding): boolean => standing.kind === 'accepted';
+const isAccepted = ({ standing }: Finding): boolean => standing.kind === 'accepted';

@@ -11,7 +11,7 @@ export interface CheckedIn {
 }
 
 /** Writes out a check for those outside the core. */
-export function shownCheck({ job, circuitId }: CheckedIn, question: QuestionId, check: Check): ShownCheck {
+function shownCheck({ job, circuitId }: CheckedIn, question: QuestionId, check: Check): ShownCheck {
   const working = check.explain();
   const { id, title, verdict, demand, limit, unit, margin, rule, grade, because, missing, given } = check;
   const basis = weakestBasis(working.map((line) => line.basis));

@@ -17,7 +17,7 @@ import { type Finding, findingsOf, worstFirst } from './findings';
 import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
 
-export const STUDY_FORMAT = 'isotrip.study/1';
+const STUDY_FORMAT = 'isotrip.study/1';
 
 /** A fault current at a place on the way to a circuit's far end. */
 export interface FaultReading {

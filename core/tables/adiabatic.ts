@@ -67,3 +67,12 @@ export function class3TypicalA2s(curve: string, ratingA: number, currentA: numbe
   const [from, to, low, high] = currentA <= ends[1] ? [ends[0], ends[1], at3, at6] : [ends[1], ends[2], at6, at10];
   return TYPICAL_SHARE * low * (high / low) ** (Math.log(currentA / from) / Math.log(to / from));
 }
+
+export const ICEA_SOURCE: Source = { standard: 'ICEA P-32-382', edition: '', clause: '75 to 150 °C', basis: 'published' };
+/** Constants of (I/A)²·t = k·log10((T2 + β)/(T1 + β)), A in circular mils; heated from 75 to 150 °C. */
+export const ICEA = { Cu: { k: 0.0297, beta: 234 }, Al: { k: 0.0125, beta: 228 } } as const;
+export const ICEA_HOT_C = 75;
+export const ICEA_LIMIT_C = 150;
+
+/** Longest time heat may be taken to stay in the conductor, s (434.5.2). */
+export const ADIABATIC_S = 5;

@@ -11,3 +11,7 @@ const ROWS: readonly { upTo: number; factor: number; neutral: boolean }[] = [
 
 /** The row a third harmonic falls in; the end of a row still belongs to it. */
 export const harmonicRow = (percent: number) => ROWS.find(({ upTo }) => percent <= upTo)!;
+
+/** Third harmonic above which a neutral counts, and above which it carries more than a line by itself, % (practice). */
+export const NEC_COUNTS_ABOVE = 15;
+export const NEC_DECIDES_ABOVE = 33;

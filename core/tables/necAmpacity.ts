@@ -196,3 +196,8 @@ export type NecClause = keyof typeof clauses;
 
 /** A clause of the job's own edition; ambient factors are recomputed, the rest is from memory. */
 export const necSource = (clause: NecClause, pack: RulePackId): Source => clauses[clause](pack);
+
+/** What a roof in the sun adds to the air, K. Wherever a cable lies in the sun it is taken to lie that close to one. */
+export const SUN_ADDS_K = 33;
+/** What runs for three hours or more counts so many times (210.19(A), 210.20(A), 215.2). */
+export const CONTINUOUS_TIMES = 1.25;

@@ -1,11 +1,6 @@
 import type { Source } from './source';
 
-export const PROTECTIVE_SOURCE: Source = {
-  standard: 'IEC 60364-5-54',
-  edition: '2011',
-  clause: '543.1.2, table 54.2',
-  basis: 'memory',
-};
+// IEC 60364-5-54:2011, 543.1.2, table 54.2; from memory.
 export const PME_SOURCE: Source = {
   standard: 'BS 7671',
   edition: '2018+A2:2022',

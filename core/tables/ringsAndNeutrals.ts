@@ -6,3 +6,6 @@ export const REDUCED_NEUTRAL_MM2 = { Cu: 16, Al: 25 } as const;
 
 /** Least section of a conductor that is neutral and protective at once, mm² (543.4.1). From memory. */
 export const PEN_MM2 = { Cu: 10, Al: 16 } as const;
+
+/** Thinnest neutral that may ground an old range or dryer (NEC 250.140). */
+export const OLD_RANGE_NEUTRAL = { Cu: '10AWG', Al: '8AWG' } as const;

@@ -1,12 +1,5 @@
-import type { Source } from './source';
-
 /** How far a transformer's impedance may differ from its plate: to 10 % (IEC) or 2.5 % (IEEE) by a tenth, above by 7.5 %. */
-export const TOLERANCE_SOURCE: Source = {
-  standard: 'IEC 60076-1; IEEE C57.12.00',
-  edition: '',
-  clause: 'tolerances',
-  basis: 'memory',
-};
+// IEC 60076-1; IEEE C57.12.00, tolerances; from memory.
 
 /**
  * Tolerance of a plate impedance, as a share.
@@ -20,11 +13,6 @@ export const impedanceTolerance = (percent: number, standard: 'iec' | 'ieee'): n
  * one half, and each half winding. Per unit on its rating, Z0 = 0.5R + j0.8X and Z1 = Z2 = R + j0.4X for interlaced halves.
  */
 export const SPLIT_T = { primary: { r: 0.125, x: 0.2 }, half: { r: 0.25, x: 0.1 } } as const;
-export const SPLIT_T_SOURCE: Source = {
-  standard: 'textbooks of distribution engineering',
-  edition: '',
-  clause: 'interlaced centre-tapped transformer',
-  basis: 'memory',
-};
+// textbooks of distribution engineering, interlaced centre-tapped transformer; from memory.
 /** Share of a network's impedance above a transformer that is resistance: RQ = 0.1 XQ (IEC 60909-0, 6.2). */
 export const UPSTREAM_R_OVER_X = 0.1;

@@ -37,7 +37,7 @@ export const Circuit = z.strictObject({
 });
 export type Circuit = z.infer<typeof Circuit>;
 
-export const ConductorRole = z.enum(['line', 'line2', 'line3', 'neutral', 'protective', 'switched', 'signal']);
+const ConductorRole = z.enum(['line', 'line2', 'line3', 'neutral', 'protective', 'switched', 'signal']);
 
 /** Reference methods: IEC 60364-5-52 A1 to D2; 100 to 103 are the flat-cable methods of BS 7671 table 4D5. */
 export const InstallationMethod = z.enum(['A1', 'A2', 'B1', 'B2', 'C', 'D1', 'D2', 'E', 'F', '100', '101', '102', '103']);

@@ -4,7 +4,7 @@ import { Dialect, JobDefaults } from './job';
 import { Price } from './records';
 
 /** What the firm usually fits and charges in one dialect. */
-export const FirmUsual = z.strictObject({
+const FirmUsual = z.strictObject({
   defaults: JobDefaults.default({}),
   prices: z.array(Price).max(500, 'at most 500 prices').default([]),
 });

@@ -17,15 +17,11 @@ import { clause } from '../../rules/clauses';
 import { type Earned, earned } from '../../rules/credit';
 import { rulesOf } from '../../rules/packs';
 import { CONSUMER_UNIT_A, CONSUMER_UNIT_SOURCE } from '../../tables/consumerUnit';
+import { INSTRUMENT_ERROR, MEASURED_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credits';
 
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
-
-/** A measured fault above this share of the capacity is too near to trust the instrument (practice). */
-export const MEASURED_SHARE = 0.8;
-/** What a loop tester may be off by: a share of its reading and the last three places of it, Ω (practice). */
-export const INSTRUMENT_ERROR = { share: 0.05, ohm: 0.03 } as const;
 
 /** Families that break nothing, or are judged with another question. */
 const SILENT = new Set(['switch', 'spd', 'monitor']);

@@ -12,6 +12,7 @@ import { sumOf } from '../../loads/sum';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/appliances';
+import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { WHOLE_RATING } from './credits';
 
@@ -27,9 +28,6 @@ const FACTOR: Source = {
 const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
 
 const FULL: Source = { standard: 'common practice', edition: '', clause: 'a fifth of a board left free', basis: 'practice' };
-
-/** Share of its main a board may be asked for before it is called full (practice). */
-export const FULL_SHARE = 0.8;
 
 /** Families that carry nothing of the circuit, or are judged with another question. */
 const SILENT = new Set(['spd', 'monitor']);

@@ -2,6 +2,7 @@ import { type CircuitFacts, isResidual } from '../../house/facts';
 import { all, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
+import { COLD_SHARE } from '../../tables/customary';
 import { disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
 import { openingCurrent } from './overcurrentWay';
@@ -12,8 +13,6 @@ const COLD: Source = {
   clause: 'cold loop readings are held to 0.8 of the limit',
   basis: 'practice',
 };
-/** Share of the limit a loop read cold may reach: hot, it grows by about a quarter (practice). */
-export const COLD_SHARE = 0.8;
 
 /**
  * Loop readings of the circuit, taken cold, against the limit of its own overcurrent device: within 0.8 of it in order, to

@@ -1,5 +1,5 @@
 import { timeAt } from '../../curves/edge';
-import { RESIDUAL_SOURCE, type ResidualPart, residualPart } from '../../devices/residual';
+import { type ResidualPart, residualPart } from '../../devices/residual';
 import type { OnTheWay } from '../../house/chains';
 import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
@@ -11,14 +11,10 @@ import type { Fault } from '../../network/faults';
 import { electrodesOhm } from '../../network/source';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
+import { RESIDUAL_SOURCE, TOUCH_V, UNSTABLE_ELECTRODE_OHM } from '../../tables/residualTimes';
 import { leavesALine } from '../everyLine';
 import { RESIDUAL } from './credits';
 import type { Allowed, Way } from './way';
-
-/** Touch voltage that may stand for ever, V. */
-export const TOUCH_V = 50;
-/** Electrodes above this may not stay as they are (practice). */
-export const UNSTABLE_ELECTRODE_OHM = 200;
 
 /**
  * By residual current: its slow edge at the fault current within the time, and in TT RA·IΔn ≤ 50 V besides. It has to open

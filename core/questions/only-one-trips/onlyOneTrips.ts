@@ -23,8 +23,9 @@ import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
-import { GG_STEPS, RESIDUAL_RATIO, RESIDUAL_SELECTIVE } from '../../selectivity/credits';
+import { GG_STEPS, RESIDUAL_SELECTIVE } from '../../selectivity/credits';
 import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
+import { RESIDUAL_RATIO } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 
 const NEC_PRACTICE: Source = {

@@ -1,8 +1,8 @@
-import { ADIABATIC_S, metricWithstand, steelWithstand, type Withstand } from '../../conductors/withstand';
+import { metricWithstand, steelWithstand, type Withstand } from '../../conductors/withstand';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type LetThrough, letThroughOf } from '../../devices/letThrough';
-import { RESIDUAL_SOURCE, residualPart } from '../../devices/residual';
+import { residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
 import { type CircuitFacts, isResidual } from '../../house/facts';
 import { all, type Givens, join, known, type Maybe, map, type Unknown } from '../../job/known';
@@ -14,7 +14,8 @@ import type { Fault } from '../../network/faults';
 import type { Stretch } from '../../network/paths';
 import type { ReturnPath, SegmentFacts } from '../../network/segmentFacts';
 import { type FaultKind, kindsAmong } from '../../network/states';
-import { K_SOURCE } from '../../tables/adiabatic';
+import { ADIABATIC_S, K_SOURCE } from '../../tables/adiabatic';
+import { RESIDUAL_SOURCE } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 
 const TYPICAL: Source = {

@@ -8,13 +8,12 @@ import { type Comparison, figure, fits, holds, judge, line } from '../../judging
 import { relieved } from '../../judging/relieved';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
+import { CONVENTIONAL_TIMES } from '../../tables/overload';
 import type { Source } from '../../tables/source';
 import { ampacityLines, type Cable } from './cable';
 import { OVERLOAD_ELSEWHERE } from './credits';
 
 const ENTERED: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
-/** Times its ampacity a cable may carry for the conventional time (433.1). */
-export const CONVENTIONAL_TIMES = 1.45;
 
 /** In ≤ Iz, as a plain comparison. */
 export const ratingAgainst = ({ job }: CircuitFacts, device: Device, ratedA: number, name: string, iz: Ampacity): Comparison => {

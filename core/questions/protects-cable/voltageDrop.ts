@@ -7,9 +7,7 @@ import { cableMissing, lacksCable, type Wiring } from '../../network/paths';
 import { ringHolds } from '../../network/poles';
 import type { Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
-
-/** Drop allowed from the origin, % of U0. IEC: lighting, and everything else; NEC: 5 % over feeder and branch, as information. */
-export const DROP_PERCENT = { lighting: 3, other: 5 } as const;
+import { DROP_PERCENT } from '../../tables/overload';
 
 /** Voltage drop from the origin to the farthest point at the design currents, conductors at their limit. Never more than a caution. */
 export function dropCheck(facts: CircuitFacts): Check {

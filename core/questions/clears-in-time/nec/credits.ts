@@ -5,6 +5,7 @@ import { all, list, map, need, unknown } from '../../../job/known';
 import type { Stretch } from '../../../network/paths';
 import { type Credit, drawn } from '../../../rules/credit';
 import { necCited } from '../../../tables/necCited';
+import { OLD_RANGE_NEUTRAL } from '../../../tables/ringsAndNeutrals';
 import { fits } from '../../../tables/rounding';
 
 /** A length in which the neutral is the ground. */
@@ -12,9 +13,6 @@ export interface GroundedByNeutral {
   facts: CircuitFacts;
   stretch: Stretch;
 }
-
-/** Thinnest neutral that may ground an old range or dryer. */
-const LEAST_NEUTRAL = { Cu: '10AWG', Al: '8AWG' } as const;
 
 const existing = ({ facts: { circuit }, stretch: { segment } }: GroundedByNeutral) =>
   drawn(circuit.state === 'existing' && segment.state === 'existing');
@@ -48,7 +46,7 @@ export const OLD_RANGE: Credit<GroundedByNeutral> = {
       wants: 'has a neutral of at least 10 AWG copper or 8 AWG aluminum',
       holds: ({ stretch: { facts } }) =>
         map(all({ size: facts.size('neutralSize'), material: facts.material }), ({ size, material }) =>
-          fits(sizeMm2(LEAST_NEUTRAL[material]), sizeMm2(size)),
+          fits(sizeMm2(OLD_RANGE_NEUTRAL[material]), sizeMm2(size)),
         ),
     },
   ],

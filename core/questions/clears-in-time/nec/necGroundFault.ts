@@ -1,4 +1,4 @@
-import { americanWithstand, ICEA_SOURCE, metricWithstand } from '../../../conductors/withstand';
+import { americanWithstand, metricWithstand } from '../../../conductors/withstand';
 import { timeAt } from '../../../curves/edge';
 import { overcurrentBand, ratedCurrent } from '../../../devices/bands';
 import type { OnTheWay } from '../../../house/chains';
@@ -12,6 +12,7 @@ import { type Comparison, figure, fits, holds, judge, line } from '../../../judg
 import type { Fault } from '../../../network/faults';
 import type { Stretch } from '../../../network/paths';
 import { clause } from '../../../rules/clauses';
+import { ICEA_SOURCE } from '../../../tables/adiabatic';
 import { EGC_SOURCE, egcSize } from '../../../tables/equipmentGrounding';
 import type { Source } from '../../../tables/source';
 import { leavesALine } from '../../everyLine';

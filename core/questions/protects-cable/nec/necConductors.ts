@@ -22,6 +22,7 @@ import { cableMissing, lacksCable, type Stretch } from '../../../network/paths';
 import type { ConductorName } from '../../../network/segmentFacts';
 import { clause } from '../../../rules/clauses';
 import { earned } from '../../../rules/credit';
+import { NEC_COUNTS_ABOVE, NEC_DECIDES_ABOVE } from '../../../tables/harmonics';
 import { DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../../tables/necAmpacity';
 import type { Source } from '../../../tables/source';
 import { everyLineCheck } from '../../everyLine';
@@ -100,10 +101,6 @@ function protectiveOf({ protective, own, circuit }: CircuitFacts): Device | unde
   return own.find((seated) => seated.seat === 'end' && isOvercurrent(seated))?.device;
 }
 
-/** Third harmonic above which a neutral counts, and above which it carries more than a line by itself, % (practice). */
-const COUNTS_ABOVE = 15;
-const DECIDES_ABOVE = 33;
-
 /** Third harmonic in the three lines and neutral a circuit lies in; of other cables none is asked for. */
 const harmonicOf = (facts: CircuitFacts): Maybe<number> => (holdsHarmonics(facts) ? cableHarmonic(facts) : NO_HARMONIC);
 const NO_HARMONIC = known(0);
@@ -113,8 +110,8 @@ function harmonicsCheck(facts: CircuitFacts): Check[] {
   const percent = harmonicOf(facts);
   const title = 'Harmonic currents';
   if (!percent.known) return [unknownCheck('harmonics', title, percent.missing)];
-  if (percent.value <= DECIDES_ABOVE) return [];
-  const words = `a neutral of more than ${DECIDES_ABOVE} % third harmonic is not assessed by the NEC`;
+  if (percent.value <= NEC_DECIDES_ABOVE) return [];
+  const words = `a neutral of more than ${NEC_DECIDES_ABOVE} % third harmonic is not assessed by the NEC`;
   return [notAssessed('harmonics', title, words)];
 }
 
@@ -127,7 +124,7 @@ const ampacityOf = (
   andThen(all({ poles: cablePoles(facts), ratedA: terminalRating(facts, device) }), ({ poles, ratedA }) => {
     const percent = harmonicOf(facts);
     // Where nothing is said of harmonics the neutral is counted: the fewer amperes.
-    const counts = !percent.known || percent.value > COUNTS_ABOVE;
+    const counts = !percent.known || percent.value > NEC_COUNTS_ABOVE;
     const ampacity = necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, counts, conductor);
     return percent.known && !counts ? andThen(percent, () => ampacity) : ampacity;
   });

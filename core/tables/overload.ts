@@ -1,0 +1,5 @@
+/** Drop allowed from the origin, % of U0. IEC: lighting, and everything else; NEC: 5 % over feeder and branch, as information. */
+export const DROP_PERCENT = { lighting: 3, other: 5 } as const;
+
+/** Times its ampacity a cable may carry for the conventional time (433.1). */
+export const CONVENTIONAL_TIMES = 1.45;
