@@ -3,9 +3,10 @@ import { createStore } from 'zustand/vanilla';
 import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job/changes';
 import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
-import type { Fix } from '@/core/study/fixes';
-import { type DeskStudy, type Studying, startStudyWorker } from '@/workers/client';
+import { type Studying, startStudyWorker } from '@/workers/client';
 import { type Answer, jobLink, type Outcome } from './jobLink';
+import { type Keyed, type Next, openOutbox } from './outbox';
+import { openStudy, type ShownStudy } from './studyClient';
 import { onTicks } from './ticks';
 import { unsent } from './unsent';
 
@@ -15,29 +16,19 @@ export type Saved =
   | { kind: 'waiting'; because: string }
   | { kind: 'gone'; because: string };
 
-export interface JobState {
+export interface JobState extends ShownStudy {
   job: Job;
   circuitId: string | null;
-  desk: DeskStudy | null;
-  fixes: Fix[] | null;
-  /** Why nothing is judged: the study threw or its worker died. Nothing of an earlier study is shown then. */
-  failed: string | null;
   saved: Saved;
   reach: Reach;
   /** Edits that were not taken, with the reason; shown until dismissed. */
   notices: { id: string; text: string }[];
 }
 
-type Pending = { key: string; kind: 'do'; command: Command } | { key: string; kind: 'undo' | 'redo' };
+type Pending = { kind: 'do'; command: Command } | { kind: 'undo' | 'redo' };
 
 /** What an edit is told where the job is no longer in the store. */
 export const READ_ONLY = 'read only: this job is no longer in the store';
-
-/** How long an older study is shown while a newer one is under way. */
-const LATE_MS = 1500;
-/** How long a study may take before it counts as dead. */
-const SILENT_MS = 60_000;
-const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
 /** What a session works with: the study worker, the server, and its ticks. */
 export interface Surroundings {
@@ -71,17 +62,9 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     reach: { undo: null, redo: null },
     notices: [],
   }));
-  let worker = around.startWorker();
-  /** Whether the worker has the job: a new one is given all of it. */
-  let given = false;
   const { link } = around;
   let confirmed = { job, revision };
-  let pending: Pending[] = [];
   let { reach } = store.getState();
-  let sending = false;
-  let failures = 0;
-  let retry: ReturnType<typeof setTimeout> | undefined;
-  let turn = 0;
   let ended = false;
   let commands: Commands | undefined;
   const ready = async (): Promise<void> => {
@@ -91,58 +74,19 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   const notice = (text: string) =>
     store.setState(({ notices }) => ({ notices: [...notices, { id: crypto.randomUUID(), text }] }));
 
-  type Asking = (study: Studying['study']) => Promise<DeskStudy>;
-  const afresh: Asking = (study) => study.open(JSON.stringify(store.getState().job), store.getState().circuitId);
-
-  /** Shows a result unless a later request has been made since. */
-  async function show(asking: Asking, again = false): Promise<void> {
-    turn += 1;
-    const mine = turn;
-    // Verdicts of before never stand for long beside a value of now.
-    const late = setTimeout(() => {
-      if (mine === turn) store.setState({ desk: null, fixes: null });
-    }, LATE_MS);
-    try {
-      const asked = given ? asking : afresh;
-      given = true;
-      const desk = await orDeath(asked(worker.study));
-      clearTimeout(late);
-      if (mine !== turn) return;
-      store.setState({ desk, failed: null });
-      void ready();
-      const chosen = store.getState().circuitId;
-      if (chosen === null) return;
-      const fixes = await orDeath(worker.study.fixes(chosen));
-      if (mine === turn && fixes !== null) store.setState({ fixes });
-    } catch (error) {
-      clearTimeout(late);
-      // What an older request broke on, the later one finds out for itself.
-      if (mine !== turn || ended) return;
-      renew((error as Error).message);
-      if (!again) await show(afresh, true);
-    }
-  }
-
-  /** An answer, or the end of who should give it: dead, or silent for too long. */
-  async function orDeath<T>(answer: Promise<T>): Promise<T> {
-    let clock: ReturnType<typeof setTimeout> | undefined;
-    const silent = new Promise<never>((_, reject) => {
-      clock = setTimeout(() => reject(new Error(`the study has not answered for ${SILENT_MS / 1000} s`)), SILENT_MS);
-    });
-    try {
-      return await Promise.race([answer, worker.died, silent]);
-    } finally {
-      clearTimeout(clock);
-    }
-  }
-
-  /** Clears what is shown, says so, and starts a worker anew. */
-  function renew(because: string): void {
-    store.setState({ desk: null, fixes: null, failed: because });
-    worker.stop();
-    worker = around.startWorker();
-    given = false;
-  }
+  const study = openStudy({
+    startWorker: around.startWorker,
+    current: () => store.getState(),
+    show: (shown) => store.setState(shown),
+    shown: () => void ready(),
+  });
+  const outbox = openOutbox<Pending>({
+    deliver,
+    empty: () => {
+      const { saved } = store.getState();
+      if (saved.kind === 'saving' || saved.kind === 'waiting') store.setState({ saved: { kind: 'saved', at: Date.now() } });
+    },
+  });
 
   /** Brings job, screen and worker to a new state of the job. */
   function showJob(next: Job): void {
@@ -150,13 +94,13 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     store.setState({ job: next });
     if (changes.length === 0) return;
     store.setState({ fixes: null });
-    void show((study) => study.change(changes, store.getState().circuitId));
+    study.change(changes);
   }
 
   /** What is on its way, on top of what is confirmed. What no longer fits is said and let go. */
   function rebuild(): void {
     let next = confirmed.job;
-    for (const one of pending) {
+    for (const one of outbox.waiting) {
       if (one.kind !== 'do') continue;
       try {
         next = commands!.applyCommand(next, one.command);
@@ -171,7 +115,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
 
   /** An edit on its way can be undone already: its undo is sent after it. */
   function showReach(): void {
-    const last = pending.findLast((one) => one.kind === 'do');
+    const last = outbox.waiting.findLast((one) => one.kind === 'do');
     store.setState({ reach: last?.kind === 'do' ? { undo: last.command.label, redo: null } : reach });
   }
 
@@ -183,7 +127,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   }
 
   function drop(key: string): void {
-    pending = pending.filter((one) => one.key !== key);
+    outbox.take(key);
     unsent.remove(job.id, key);
     showReach();
   }
@@ -216,82 +160,68 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       learnReach(answer.outcome);
     } else if (answer.kind === 'stale') await reopen();
     else if (answer.kind === 'gone') store.setState({ saved: { kind: 'gone', because: answer.because } });
-    if (answer.kind !== 'later') void send();
+    if (answer.kind !== 'later') outbox.flush();
   }
 
-  async function settle(one: Pending, answer: Answer): Promise<boolean> {
-    if (answer.kind === 'later') {
-      const wait = RETRY_MS[Math.min(failures, RETRY_MS.length - 1)];
-      failures += 1;
-      store.setState({ saved: { kind: 'waiting', because: answer.because } });
-      retry = setTimeout(send, wait);
-      return false;
-    }
-    failures = 0;
-    if (answer.kind === 'gone') {
-      store.setState({ saved: { kind: 'gone', because: answer.because } });
-      return false;
-    }
-    if (answer.kind === 'stale') {
-      await reopen();
-      return true;
-    }
-    if (answer.kind === 'refused') {
-      drop(one.key);
-      const label = one.kind === 'do' ? `"${one.command.label}" was not kept: ` : '';
-      notice(`${label}${answer.because}`);
-      take(answer.entries);
-      rebuild();
-      // What could not be undone is passed over: what comes next is another.
-      if (one.kind !== 'do') void catchUp();
-      return true;
-    }
-    take(answer.outcome.entries);
-    drop(one.key);
-    rebuild();
-    learnReach(answer.outcome);
-    return true;
+  async function deliver(one: Keyed<Pending>): Promise<Next> {
+    const answer =
+      one.kind === 'do'
+        ? await link.command(one.key, confirmed.revision, one.command)
+        : await link.turn(one.key, confirmed.revision, one.kind);
+    return ended ? 'hold' : settle(one, answer);
   }
 
-  async function send(): Promise<void> {
-    if (sending || ended) return;
-    sending = true;
-    clearTimeout(retry);
-    while (pending.length > 0 && !ended) {
-      const one = pending[0]!;
-      const answer =
-        one.kind === 'do'
-          ? await link.command(one.key, confirmed.revision, one.command)
-          : await link.turn(one.key, confirmed.revision, one.kind);
-      if (ended || !(await settle(one, answer))) break;
+  async function settle(one: Keyed<Pending>, answer: Answer): Promise<Next> {
+    switch (answer.kind) {
+      case 'later':
+        store.setState({ saved: { kind: 'waiting', because: answer.because } });
+        return 'again';
+      case 'gone':
+        store.setState({ saved: { kind: 'gone', because: answer.because } });
+        return 'hold';
+      case 'stale':
+        await reopen();
+        return 'next';
+      case 'refused': {
+        drop(one.key);
+        const label = one.kind === 'do' ? `"${one.command.label}" was not kept: ` : '';
+        notice(`${label}${answer.because}`);
+        take(answer.entries);
+        rebuild();
+        // What could not be undone is passed over: what comes next is another.
+        if (one.kind !== 'do') void catchUp();
+        return 'next';
+      }
+      case 'done':
+        take(answer.outcome.entries);
+        drop(one.key);
+        rebuild();
+        learnReach(answer.outcome);
+        return 'next';
     }
-    sending = false;
-    const { saved } = store.getState();
-    if (pending.length === 0 && (saved.kind === 'saving' || saved.kind === 'waiting'))
-      store.setState({ saved: { kind: 'saved', at: Date.now() } });
   }
 
   function markSaving(): void {
     if (store.getState().saved.kind === 'saved') store.setState({ saved: { kind: 'saving' } });
   }
 
-  function enqueue(one: Pending): void {
-    pending.push(one);
+  function enqueue(one: Keyed<Pending>): void {
+    outbox.add(one);
     if (one.kind === 'do') unsent.add(job.id, { key: one.key, command: one.command });
     showReach();
     markSaving();
-    void send();
+    outbox.flush();
   }
 
   /** Takes over what an earlier visit could not send. */
   async function adopt(): Promise<void> {
     if (unsent.of(job.id).length === 0) return;
     await ready();
-    for (const { key, command } of unsent.of(job.id)) pending.push({ key, kind: 'do', command });
+    for (const { key, command } of unsent.of(job.id)) outbox.add({ key, kind: 'do', command });
     markSaving();
     showReach();
     rebuild();
-    void send();
+    outbox.flush();
   }
 
   function edit(command: Command): string | undefined {
@@ -301,7 +231,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       void ready().then(() => {
         const problem = edit(command);
         if (problem !== undefined) notice(`"${command.label}" was not kept: ${problem}`);
-        void send();
+        outbox.flush();
       });
       return undefined;
     }
@@ -316,7 +246,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   }
 
   const askBeforeLeaving = (event: BeforeUnloadEvent) => {
-    if (pending.length > 0) event.preventDefault();
+    if (outbox.waiting.length > 0) event.preventDefault();
   };
   let endTicks: () => void = () => undefined;
 
@@ -325,12 +255,12 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     store,
     /** The study as it runs now: another after it failed. */
     get study() {
-      return worker.study;
+      return study.worker;
     },
     /** @param chosen the circuit looked at first, if any */
     start: (chosen: string | null = null) => {
       store.setState({ circuitId: chosen });
-      void show(afresh);
+      study.afresh();
       void adopt();
       endTicks = around.onTicks({
         tick: (what) => {
@@ -343,18 +273,18 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     },
     stop: () => {
       ended = true;
-      clearTimeout(retry);
+      outbox.stop();
       endTicks();
       window.removeEventListener('beforeunload', askBeforeLeaving);
-      worker.stop();
+      study.stop();
     },
     choose: (chosen: string | null) => {
       if (store.getState().circuitId === chosen) return;
       store.setState({ circuitId: chosen, fixes: null });
-      void show((study) => study.choose(chosen));
+      study.choose(chosen);
     },
     /** Studies the job anew, after a study failed. */
-    studyAgain: () => void show(afresh),
+    studyAgain: study.afresh,
     /** Carries out a command. @returns nothing, or why it cannot be done; then nothing has changed */
     edit,
     undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),
