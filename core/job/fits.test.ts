@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { studyJob } from '../study/study';
 import { applyCommand } from './commands';
+import { underRules } from './edits/rows';
 import { FAMILY_FIELDS } from './familyFields';
 import { jobMisfits } from './fits';
-import { underRules } from './newJob';
 import { parseJob } from './parse';
 import { DeviceSettings } from './schema/device';
 import type { Job } from './schema/job';
@@ -18,7 +18,7 @@ const jobOf = (file: unknown): Job => {
   if (!parsed.ok) throw new Error(parsed.problems[0]!.message);
   return parsed.job;
 };
-const turned = (file: unknown, pack: Job['pack']): Job => applyCommand(jobOf(file), { label: 'rules', steps: underRules(pack) });
+const turned = (file: unknown, pack: Job['pack']): Job => applyCommand(jobOf(file), underRules(pack));
 
 describe('a job under other rules', () => {
   it.each([
@@ -30,7 +30,7 @@ describe('a job under other rules', () => {
   it('changes dialect with the pack, and back again to the same', () => {
     const there = turned(kiln, 'bs-7671-2018-a2');
     expect(there).toMatchObject({ dialect: 'iec', pack: 'bs-7671-2018-a2' });
-    expect(applyCommand(there, { label: 'back', steps: underRules('nec-2023') })).toEqual(jobOf(kiln));
+    expect(applyCommand(there, underRules('nec-2023'))).toEqual(jobOf(kiln));
     expect(turned(kiln, 'nec-2017').dialect).toBe('nec');
   });
 

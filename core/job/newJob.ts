@@ -1,5 +1,3 @@
-import type { Step } from './commands';
-import { PACKS } from './packs';
 import { Firm } from './schema/firm';
 import { JOB_FORMAT, type Job, type RulePackId } from './schema/job';
 
@@ -16,12 +14,6 @@ export const PACKS_OF: Readonly<Record<Job['dialect'], readonly RulePackId[]>> =
   iec: ['iec-60364', 'bs-7671-2018-a2'],
   nec: ['nec-2023', 'nec-2020', 'nec-2017'],
 };
-
-/** Puts a job under a pack, and under the words and units of its dialect. What it is made of stays as it was entered. */
-export const underRules = (pack: RulePackId): Step[] => [
-  { do: 'set-job', field: ['dialect'], to: PACKS[pack].dialect },
-  { do: 'set-job', field: ['pack'], to: pack },
-];
 
 /** Nominal supply a job of each dialect starts with; voltage factors of IEC 60909-0 for ±10 % (IEC), none for NEC. */
 const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {

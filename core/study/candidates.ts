@@ -1,7 +1,7 @@
 import type { Command, Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
+import { copyOfCircuit } from '../job/edits/parts';
 import { showFact } from '../job/fields';
-import { copyOfCircuit } from '../job/newParts';
 import type { Segment } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';
@@ -266,7 +266,7 @@ function splits(job: Job, circuitId: string): Candidate[] {
   const movedSteps = moved.map(
     ({ pointId: _, ...load }): Step => ({ do: 'put', on: 'loads', row: { ...load, circuitId: copy.circuitId } }),
   );
-  const steps = [...copy.steps.filter((step) => step.do !== 'put' || step.on !== 'loads'), ...movedSteps];
+  const steps = [...copy.command.steps.filter((step) => step.do !== 'put' || step.on !== 'loads'), ...movedSteps];
   return [
     {
       kind: 'split',

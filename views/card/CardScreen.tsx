@@ -2,8 +2,9 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
+import { setOfJob, underRules } from '@/core/job/edits/rows';
 import { jobMisfits } from '@/core/job/fits';
-import { PACKS_OF, underRules } from '@/core/job/newJob';
+import { PACKS_OF } from '@/core/job/newJob';
 import type { Job, JobCard } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
 import { KeptText, Labelled, Select } from '@/ui/Field';
@@ -31,9 +32,7 @@ export function CardScreen() {
             label="Name of the job"
             value={name}
             className="sm:col-span-2"
-            keep={(text) =>
-              session.edit({ label: `Name: ${text}`.slice(0, 200), steps: [{ do: 'set-job', field: ['name'], to: text }] })
-            }
+            keep={(text) => session.edit(setOfJob(['name'], text, `Name: ${text}`))}
           />
           {CARD.map(({ field, label, type }) => (
             <KeptText
@@ -41,12 +40,7 @@ export function CardScreen() {
               label={label}
               {...(type === undefined ? {} : { type })}
               value={card[field] ?? ''}
-              keep={(text) =>
-                session.edit({
-                  label: `${label}: ${text === '' ? 'none' : text}`.slice(0, 200),
-                  steps: [{ do: 'set-job', field: ['card', field], ...(text === '' ? {} : { to: text }) }],
-                })
-              }
+              keep={(text) => session.edit(setOfJob(['card', field], text, `${label}: ${text === '' ? 'none' : text}`))}
             />
           ))}
           <Labelled label="Rules">
@@ -58,7 +52,7 @@ export function CardScreen() {
                   value: each,
                   label: packName(each),
                 }))}
-                onChange={(to) => session.edit({ label: `Rules: ${packName(to)}`, steps: underRules(to) })}
+                onChange={(to) => session.edit(underRules(to))}
               />
             )}
           </Labelled>

@@ -1,6 +1,8 @@
 'use client';
+
 import { formatISO } from 'date-fns/formatISO';
 import { type FormEvent, useState } from 'react';
+import { accept, takeOut } from '@/core/job/edits/rows';
 import type { QuestionId } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
@@ -19,6 +21,7 @@ interface Props {
 /** Whether somebody has taken on a finding, and how to do so or take it back. What is in order has nothing to take on. */
 export function Standing({ circuitId, question, check }: Props) {
   const session = useSession();
+  const job = useJobState((state) => state.job);
   const { standing, verdict, id } = check;
   if (verdict === 'pass' || verdict === 'not-applicable' || id === 'later') return null;
   if (standing.kind === 'open') return <Accept circuitId={circuitId} question={question} check={check} />;
@@ -30,12 +33,7 @@ export function Standing({ circuitId, question, check }: Props) {
       <button
         type="button"
         className="min-h-6 text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11"
-        onClick={() =>
-          session.edit({
-            label: 'Acceptance taken back',
-            steps: [{ do: 'drop', on: 'acceptances', id: standing.acceptance.id }],
-          })
-        }
+        onClick={() => session.edit(takeOut(job, 'acceptances', standing.acceptance.id))}
       >
         Take back
       </button>{' '}
@@ -81,10 +79,7 @@ function AcceptForm({ circuitId, question, check, close }: Props & { close: () =
     if (reason.trim() === '' || by.trim() === '' || on === '') return;
     localStorage.setItem(NAME_KEY, by.trim());
     const row = { id: crypto.randomUUID(), circuitId, question, check: check.id, reason: reason.trim(), by: by.trim(), on };
-    const problem = session.edit({
-      label: `Accepted: ${check.title}`.slice(0, 200),
-      steps: [{ do: 'put', on: 'acceptances', row: { ...row, inputsKey: check.inputsKey } }],
-    });
+    const problem = session.edit(accept(check.title, { ...row, inputsKey: check.inputsKey }));
     setRefusal(problem);
     if (problem === undefined) close();
   };

@@ -1,7 +1,9 @@
 'use client';
+
 import { type KeyboardEvent, useId, useState } from 'react';
 import { inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
-import { type FactKind, type FactValue, factAt, showFact, stepsToSet } from '@/core/job/fields';
+import { setFact } from '@/core/job/edits/rows';
+import { type FactKind, type FactValue, factAt } from '@/core/job/fields';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
@@ -46,10 +48,7 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
   if (place === undefined) return null;
   const { label, how, fact } = place;
   const set = (value: FactValue | undefined, from: Provenance): string | undefined =>
-    session.edit({
-      label: `${capital(label)}: ${value === undefined ? 'unknown' : showFact(job.dialect, how, value)}`.slice(0, 200),
-      steps: stepsToSet(job, path, value === undefined ? undefined : { value, from }),
-    });
+    session.edit(setFact(job, path, value === undefined ? undefined : { value, from }));
   const step = (event: KeyboardEvent) => {
     if (open || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     const next = neighbour(how, fact?.value, event.key === 'ArrowUp');

@@ -1,5 +1,5 @@
 'use client';
-import { newSource } from '@/core/job/newSource';
+import { addSource } from '@/core/job/edits/sources';
 import type { Origin } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
 import { useJobState, useSession } from '../job/JobContext';
@@ -20,12 +20,7 @@ export function NewSourceMenu({ kinds }: { kinds: readonly [string, string][] })
         {kinds.map(([kind, name]) => (
           <Button
             key={kind}
-            onClick={() =>
-              session.edit({
-                label: `New source: ${name}`,
-                steps: newSource(job, kind as Origin['kind'], board.id, () => crypto.randomUUID()),
-              })
-            }
+            onClick={() => session.edit(addSource(job, kind as Origin['kind'], board.id, () => crypto.randomUUID()))}
           >
             {name}
           </Button>

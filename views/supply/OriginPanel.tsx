@@ -1,7 +1,8 @@
 'use client';
 import { X } from 'lucide-react';
 import type { Place } from '@/core/house/places';
-import { newElectrode, SOURCE_NAMES, withoutSource } from '@/core/job/newSource';
+import { setField, takeOut } from '@/core/job/edits/rows';
+import { addElectrode, networkAbove, SOURCE_NAMES } from '@/core/job/edits/sources';
 import { ElectrodeKind, type Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
 import { faultWord, faultWords } from '@/core/job/terms';
@@ -34,12 +35,7 @@ export function OriginPanel({ study, earths }: { study: OriginStudy; earths: boo
             label={`Kind of ${origin.name}`}
             value={origin.kind}
             options={Object.entries(SOURCE_NAMES).map(([value, label]) => ({ value: value as Origin['kind'], label }))}
-            onChange={(kind) =>
-              session.edit({
-                label: `${origin.name}: ${SOURCE_NAMES[kind]}`.slice(0, 200),
-                steps: [{ do: 'set', on: 'origins', id: origin.id, field: ['kind'], to: kind }],
-              })
-            }
+            onChange={(kind) => session.edit(setField(job, 'origins', origin.id, 'kind', kind, SOURCE_NAMES[kind]))}
           />
         </div>
         <span className="ml-auto">
@@ -48,7 +44,7 @@ export function OriginPanel({ study, earths }: { study: OriginStudy; earths: boo
             items={[
               {
                 label: 'Take this source out',
-                run: () => session.edit({ label: `Without ${origin.name}`.slice(0, 200), steps: withoutSource(job, origin.id) }),
+                run: () => session.edit(takeOut(job, 'origins', origin.id)),
               },
             ]}
           />
@@ -114,12 +110,7 @@ function OriginFacts({ origin }: { origin: Origin }) {
                   { value: 'infinite', label: 'infinite' },
                   { value: 'fault-level', label: 'its fault level' },
                 ]}
-                onChange={(to) =>
-                  session.edit({
-                    label: `Network above ${origin.name}: ${to}`.slice(0, 200),
-                    steps: [{ do: 'set', on: 'origins', id: origin.id, field: ['transformer', 'upstream'], to }],
-                  })
-                }
+                onChange={(to) => session.edit(networkAbove(origin, to))}
               />
             </dd>
           </div>
@@ -151,19 +142,9 @@ function Earthing({ origin, boardId }: { origin: Origin; boardId: string | null 
               className="max-w-40"
               value={kind ?? ''}
               options={ElectrodeKind.options.map((value) => ({ value, label: value.replaceAll('-', ' ') }))}
-              onChange={(to) =>
-                session.edit({
-                  label: `${name}: ${to}`.slice(0, 200),
-                  steps: [{ do: 'set', on: 'electrodes', id, field: ['kind'], to }],
-                })
-              }
+              onChange={(to) => session.edit(setField(job, 'electrodes', id, 'kind', to, to))}
             />
-            <IconButton
-              name={`Take ${name} out`}
-              onClick={() =>
-                session.edit({ label: `Without ${name}`.slice(0, 200), steps: [{ do: 'drop', on: 'electrodes', id }] })
-              }
-            >
+            <IconButton name={`Take ${name} out`} onClick={() => session.edit(takeOut(job, 'electrodes', id))}>
               <X size={16} aria-hidden />
             </IconButton>
           </div>
@@ -174,10 +155,7 @@ function Earthing({ origin, boardId }: { origin: Origin; boardId: string | null 
         </section>
       ))}
       {boardId !== null && (
-        <Button
-          className="mt-2"
-          onClick={() => session.edit({ label: 'Another electrode', steps: [newElectrode(job, boardId, crypto.randomUUID())] })}
-        >
+        <Button className="mt-2" onClick={() => session.edit(addElectrode(job, boardId, crypto.randomUUID()))}>
           Add an electrode
         </Button>
       )}

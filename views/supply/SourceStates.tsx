@@ -1,4 +1,7 @@
 'use client';
+
+import { connect } from '@/core/job/edits/sources';
+
 import type { SourceState } from '@/core/job/schema/supply';
 import { Choices } from '@/ui/Choice';
 import { useJobState, useSession } from '../job/JobContext';
@@ -8,8 +11,8 @@ const KIND_WORDS: Record<SourceState['kind'], string> = { grid: 'grid', island: 
 /** The ways the house can be fed: for the most all sources of a state together, for the least each alone. */
 export function SourceStates() {
   const session = useSession();
-  const states = useJobState((state) => state.job.sourceStates);
-  const origins = useJobState((state) => state.job.origins);
+  const job = useJobState((state) => state.job);
+  const { sourceStates: states, origins } = job;
   const ordered = Object.values(states).sort((a, b) => (a.order < b.order ? -1 : 1));
   const sources = Object.values(origins).filter(({ state }) => state !== 'removed');
   return (
@@ -28,12 +31,7 @@ export function SourceStates() {
               label={`Connected in ${state.name}`}
               value={state.originIds}
               options={sources.map((origin) => ({ value: origin.id, label: origin.name }))}
-              onChange={(originIds) =>
-                session.edit({
-                  label: `${state.name}: ${originIds.map((id) => origins[id]?.name ?? id).join(', ')}`.slice(0, 200),
-                  steps: [{ do: 'set', on: 'sourceStates', id: state.id, field: ['originIds'], to: originIds }],
-                })
-              }
+              onChange={(originIds) => session.edit(connect(job, state, originIds))}
             />
           </li>
         ))}

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect } from 'react';
-import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/newSource';
+import { setOfJob } from '@/core/job/edits/rows';
+import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/edits/sources';
 import type { Job } from '@/core/job/schema/job';
 import { EarthingSystem, type VoltageSystem } from '@/core/job/schema/supply';
 import { systemWord, word } from '@/core/job/terms';
@@ -53,7 +54,7 @@ function SystemStrip() {
   const job = useJobState((state) => state.job);
   const { supply, dialect } = job;
   const set = (field: keyof Job['supply'], to: string | number, label: string) =>
-    session.edit({ label, steps: [{ do: 'set-job', field: ['supply', field], to }] });
+    session.edit(setOfJob(['supply', field], to, label));
   const number = (field: 'u0V' | 'cMax' | 'cMin', label: string) => (
     <KeptText
       label={label}
@@ -79,7 +80,7 @@ function SystemStrip() {
             {...wiring}
             value={supply.voltageSystem}
             options={systems.map((value) => ({ value, label: systemWord(value) }))}
-            onChange={(to) => session.edit({ label: `System: ${systemWord(to)}`, steps: withVoltageSystem(to) })}
+            onChange={(to) => session.edit(withVoltageSystem(to))}
           />
         )}
       </Labelled>

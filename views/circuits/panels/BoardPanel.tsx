@@ -1,3 +1,4 @@
+import { setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/fields';
 import type { Board } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
@@ -11,11 +12,7 @@ export function BoardFacts({ board }: { board: Board }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const { id, name } = board;
-  const edit = (label: string, field: string, to: unknown) =>
-    session.edit({
-      label: `${name}: ${label}`.slice(0, 200),
-      steps: [{ do: 'set', on: 'boards', id, field: [field], ...(to === undefined ? {} : { to }) }],
-    });
+  const edit = (label: string, field: string, to: unknown) => session.edit(setField(job, 'boards', id, field, to, label));
   const circuits = Object.values(job.circuits).filter((circuit) => circuit.state !== 'removed');
   const feeders = circuits.filter((circuit) => circuit.toBoardId === id);
   const spare = circuits.every((circuit) => circuit.fromBoardId !== id) && feeders.every(({ kind }) => kind === 'distribution');
@@ -37,24 +34,7 @@ export function BoardFacts({ board }: { board: Board }) {
         onChange={(to) => edit(`${to} building`, 'otherBuilding', to === 'other')}
       />
       <Facts paths={factPaths(job, 'boards', id)} />
-      {spare && (
-        <Button
-          onClick={() =>
-            session.edit({
-              label: `Without ${name}`.slice(0, 200),
-              steps: [
-                { do: 'set', on: 'boards', id, field: ['state'], to: 'removed' },
-                ...feeders.map((feeder) => ({
-                  ...{ do: 'set' as const, on: 'circuits' as const, id: feeder.id },
-                  ...{ field: ['state'], to: 'removed' },
-                })),
-              ],
-            })
-          }
-        >
-          Take it out with its feeder
-        </Button>
-      )}
+      {spare && <Button onClick={() => session.edit(takeOut(job, 'boards', id))}>Take it out with its feeder</Button>}
     </div>
   );
 }

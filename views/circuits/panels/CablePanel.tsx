@@ -1,8 +1,9 @@
 'use client';
 import Link from 'next/link';
+import { addCable } from '@/core/job/edits/parts';
+import { setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/fields';
 import { constructionsOf } from '@/core/job/fits';
-import { newSegment } from '@/core/job/newParts';
 import { Segment, Tap } from '@/core/job/schema/circuit';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -22,10 +23,7 @@ export function CableFacts({ segment }: { segment: Segment }) {
   const job = useJobState((state) => state.job);
   const { id, circuitId } = segment;
   const edit = (label: string, field: string, to: string | boolean | undefined) =>
-    session.edit({
-      label: `Cable: ${label}`.slice(0, 200),
-      steps: [{ do: 'set', on: 'segments', id, field: [field], ...(to === undefined ? {} : { to }) }],
-    });
+    session.edit(setField(job, 'segments', id, field, to, label));
   const select = <T extends string>(
     label: string,
     field: string,
@@ -97,14 +95,8 @@ export function CableFacts({ segment }: { segment: Segment }) {
         The whole working, to print
       </Link>
       <div className="flex gap-2">
-        <Button
-          onClick={() =>
-            session.edit({ label: 'Another length of cable', steps: [newSegment(job, circuitId, crypto.randomUUID())] })
-          }
-        >
-          Another length after it
-        </Button>
-        <Button onClick={() => edit('taken out', 'state', 'removed')}>Take it out</Button>
+        <Button onClick={() => session.edit(addCable(job, circuitId, crypto.randomUUID()))}>Another length after it</Button>
+        <Button onClick={() => session.edit(takeOut(job, 'segments', id))}>Take it out</Button>
       </div>
     </div>
   );

@@ -1,10 +1,13 @@
 'use client';
+
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { Step } from '@/core/job/commands';
+import type { Command } from '@/core/job/commands';
+import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/job/edits/parts';
+import { rename, setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/fields';
-import { copyOfCircuit, newBoard, newDevice, newGroupDevice, newLoad, newPoint, newSegment } from '@/core/job/newParts';
 import { Circuit, type Load, Point } from '@/core/job/schema/circuit';
+import type { Job } from '@/core/job/schema/job';
 import { word } from '@/core/job/terms';
 import { nextNumber } from '@/core/quick/circuit';
 import { Button } from '@/ui/Button';
@@ -24,10 +27,7 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   const job = useJobState((state) => state.job);
   const { id, number, name } = circuit;
   const edit = (label: string, field: string, to: string | undefined) =>
-    session.edit({
-      label: `${name}: ${label}`.slice(0, 200),
-      steps: [{ do: 'set', on: 'circuits', id, field: [field], ...(to === undefined ? {} : { to }) }],
-    });
+    session.edit(setField(job, 'circuits', id, field, to, label));
   const neighbours = Object.values(job.circuits)
     .filter((other) => other.id !== id && other.kind === 'final' && other.fromBoardId === circuit.fromBoardId)
     .filter((other) => other.state !== 'removed')
@@ -43,10 +43,11 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
     .sort((a, b) => (a.order < b.order ? -1 : 1));
   const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
     Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
-  const add = (label: string, steps: Step[]) => session.edit({ label: `${name}: ${label}`.slice(0, 200), steps });
+  const add = (part: (job: Job, circuit: Circuit, id: string) => Command) =>
+    session.edit(part(job, circuit, crypto.randomUUID()));
   const copy = () => {
     const made = copyOfCircuit(job, id, nextNumber(job, circuit.fromBoardId ?? ''), () => crypto.randomUUID());
-    if (session.edit({ label: `Copy of ${number} ${name}`.slice(0, 200), steps: made.steps }) !== undefined) return;
+    if (session.edit(made.command) !== undefined) return;
     window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId: made.circuitId }, findingsOpen()));
   };
   return (
@@ -112,29 +113,17 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
       ))}
       <div className="flex flex-wrap gap-2">
         {circuit.kind === 'final' && (
-          <Button onClick={() => add('another outlet', [newPoint(job, circuit, crypto.randomUUID())])}>
-            {job.dialect === 'nec' ? 'Add a receptacle' : 'Add a socket-outlet'}
-          </Button>
+          <Button onClick={() => add(addOutlet)}>{job.dialect === 'nec' ? 'Add a receptacle' : 'Add a socket-outlet'}</Button>
         )}
-        {circuit.kind === 'final' && (
-          <Button onClick={() => add('another load', [newLoad(job, circuit, crypto.randomUUID())])}>Add a load</Button>
-        )}
-        <Button onClick={() => add('a device', [newDevice(job, circuit, crypto.randomUUID())])}>Add a device</Button>
-        {circuit.kind !== 'service' && (
-          <Button onClick={() => add('a group device', newGroupDevice(job, circuit, crypto.randomUUID()))}>
-            Add a device ahead of a group
-          </Button>
-        )}
+        {circuit.kind === 'final' && <Button onClick={() => add(addLoad)}>Add a load</Button>}
+        <Button onClick={() => add(addDevice)}>Add a device</Button>
+        {circuit.kind !== 'service' && <Button onClick={() => add(addGroupDevice)}>Add a device ahead of a group</Button>}
         {circuit.kind === 'final' && loads.length === 0 && (
-          <Button onClick={() => add('a board behind it', newBoard(job, circuit, crypto.randomUUID()))}>
-            {job.dialect === 'nec' ? 'Feed a new panel' : 'Feed a new board'}
-          </Button>
+          <Button onClick={() => add(addBoard)}>{job.dialect === 'nec' ? 'Feed a new panel' : 'Feed a new board'}</Button>
         )}
-        {!has(job.segments) && (
-          <Button onClick={() => add('a cable', [newSegment(job, id, crypto.randomUUID())])}>Add a cable</Button>
-        )}
+        {!has(job.segments) && <Button onClick={() => session.edit(addCable(job, id, crypto.randomUUID()))}>Add a cable</Button>}
         {circuit.kind === 'final' && <Button onClick={copy}>Copy the circuit</Button>}
-        {circuit.kind !== 'service' && <Button onClick={() => edit('taken out', 'state', 'removed')}>Take it out</Button>}
+        {circuit.kind !== 'service' && <Button onClick={() => session.edit(takeOut(job, 'circuits', id))}>Take it out</Button>}
       </div>
     </div>
   );
@@ -143,6 +132,7 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
 /** A thing on the circuit with its name, edited there, and a way to take it out. */
 function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load | Point; kind: string; children: ReactNode }) {
   const session = useSession();
+  const job = useJobState((state) => state.job);
   const { id, name } = row;
   return (
     <section aria-label={name} className="grid gap-2 border-line border-t pt-2">
@@ -151,14 +141,9 @@ function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load 
           label={kind}
           value={name}
           className="min-w-0 flex-1"
-          keep={(text) =>
-            session.edit({ label: `${kind}: ${text}`.slice(0, 200), steps: [{ do: 'set', on, id, field: ['name'], to: text }] })
-          }
+          keep={(text) => session.edit(rename(on, id, text, kind))}
         />
-        <IconButton
-          name={`Take ${name} out`}
-          onClick={() => session.edit({ label: `Without ${name}`.slice(0, 200), steps: [{ do: 'drop', on, id }] })}
-        >
+        <IconButton name={`Take ${name} out`} onClick={() => session.edit(takeOut(job, on, id))}>
           <X size={16} aria-hidden />
         </IconButton>
       </div>
@@ -179,12 +164,7 @@ function LoadFacts({ load }: { load: Load }) {
         { value: 'no' as const, label: no },
         { value: 'yes' as const, label: yes },
       ]}
-      onChange={(to) =>
-        session.edit({
-          label: `${name}: ${to === 'yes' ? yes : no}`.slice(0, 200),
-          steps: [{ do: 'set', on: 'loads', id, field: [field], to: to === 'yes' }],
-        })
-      }
+      onChange={(to) => session.edit(setField(job, 'loads', id, field, to === 'yes', to === 'yes' ? yes : no))}
     />
   );
   return (
@@ -201,10 +181,7 @@ function PointFacts({ point }: { point: Point }) {
   const job = useJobState((state) => state.job);
   const { id, name, circuitId } = point;
   const set = (label: string, field: string, to: string | undefined) =>
-    session.edit({
-      label: `${name}: ${label}`.slice(0, 200),
-      steps: [{ do: 'set', on: 'points', id, field: [field], ...(to === undefined ? {} : { to }) }],
-    });
+    session.edit(setField(job, 'points', id, field, to, label));
   const cables = Object.values(job.segments)
     .filter((segment) => segment.circuitId === circuitId && segment.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));

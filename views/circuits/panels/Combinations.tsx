@@ -1,7 +1,8 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { readQuantity } from '@/core/job/edges';
-import { newCombination } from '@/core/job/newParts';
+import { listTogether } from '@/core/job/edits/parts';
+import { takeOut } from '@/core/job/edits/rows';
 import type { Device } from '@/core/job/schema/device';
 import { Button } from '@/ui/Button';
 import { Labelled, Select, TextInput } from '@/ui/Field';
@@ -26,9 +27,7 @@ export function Combinations({ device }: { device: Device }) {
             </span>
             <IconButton
               name={`Take the combination ${reference} out`}
-              onClick={() =>
-                session.edit({ label: `Without ${reference}`.slice(0, 200), steps: [{ do: 'drop', on: 'combinations', id }] })
-              }
+              onClick={() => session.edit(takeOut(job, 'combinations', id))}
             >
               <X size={16} aria-hidden />
             </IconButton>
@@ -70,12 +69,8 @@ function NewCombination({ device, done }: { device: Device; done: () => void }) 
     const chosen = ahead.find((each) => each.id === upstream);
     if (chosen === undefined) return setProblem('choose the device ahead of it');
     if (!typed.ok) return setProblem(typed.message);
-    const refused = session.edit({
-      label: `${device.name} listed with ${chosen.name}`.slice(0, 200),
-      steps: [
-        newCombination(job, chosen, device, { id: crypto.randomUUID(), capacityA: typed.value, reference: reference.trim() }),
-      ],
-    });
+    const listing = { id: crypto.randomUUID(), capacityA: typed.value, reference: reference.trim() };
+    const refused = session.edit(listTogether(job, chosen, device, listing));
     if (refused !== undefined) return setProblem(refused);
     return done();
   };

@@ -1,7 +1,8 @@
 'use client';
+import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/edits/parts';
+import { setField } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/fields';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
-import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/newParts';
 import { recordedOnly } from '@/core/job/recorded';
 import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';
 import type { Line } from '@/core/job/schema/facts';
@@ -28,11 +29,7 @@ export function DeviceFacts({ device }: { device: Device }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const { id, name, settings } = device;
-  const edit = (label: string, field: string[], to: unknown) =>
-    session.edit({
-      label: `${name}: ${label}`.slice(0, 200),
-      steps: [{ do: 'set', on: 'devices', id, field, ...(to === undefined ? {} : { to }) }],
-    });
+  const edit = (label: string, field: string[], to: unknown) => session.edit(setField(job, 'devices', id, field, to, label));
   const usual = FAMILIES_OF[job.dialect];
   const families = usual.includes(settings.family) ? usual : [...usual, settings.family];
   const lines = linesOf(job.supply);
@@ -53,12 +50,7 @@ export function DeviceFacts({ device }: { device: Device }) {
             {...wiring}
             value={settings.family}
             options={families.map((value) => ({ value, label: familyWord(value) }))}
-            onChange={(family: DeviceFamily) =>
-              session.edit({
-                label: `${name}: ${familyWord(family)}`.slice(0, 200),
-                steps: [asFamily(device, family, job.dialect)],
-              })
-            }
+            onChange={(family: DeviceFamily) => session.edit(asFamily(device, family, job.dialect))}
           />
         )}
       </Labelled>
@@ -141,12 +133,7 @@ function Backup({ device, named }: { device: Device; named: string | undefined }
           {...wiring}
           value={named ?? ''}
           options={near.map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={(to) =>
-            session.edit({
-              label: `${device.name}: with ${job.devices[to]?.name}`.slice(0, 200),
-              steps: ratedWith(device, job.devices[to]!),
-            })
-          }
+          onChange={(to) => session.edit(ratedWith(device, job.devices[to]!))}
         />
       )}
     </Labelled>

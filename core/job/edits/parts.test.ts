@@ -1,44 +1,43 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mouldedCase, splitHouse } from '../testing/houses';
-import { breaker, device, jobWith } from '../testing/jobs';
-import { applyCommand, type Step } from './commands';
-import { readLetThrough, showLetThrough } from './letThroughText';
-import { newBoard, newCombination, newDevice, newGroupDevice, newPoint, ratedWith } from './newParts';
-import { newElectrode } from './newSource';
-import type { Job } from './schema/job';
+import { mouldedCase, splitHouse } from '../../testing/houses';
+import { breaker, device, jobWith } from '../../testing/jobs';
+import { applyCommand } from '../commands';
+import { readLetThrough, showLetThrough } from '../letThroughText';
+import { addBoard, addDevice, addGroupDevice, addOutlet, listTogether, ratedWith } from './parts';
+import { addElectrode } from './sources';
 
-const carriedOut = (job: Job, steps: Step[]): Job => applyCommand(job, { label: 'test', steps });
+const carriedOut = applyCommand;
 const one = () => jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20 }]);
 
 describe('new parts', () => {
   it('a group device goes ahead of a circuit, and the next one ahead of that', () => {
     const job = one();
-    const first = carriedOut(job, newGroupDevice(job, job.circuits.c!, 'g1'));
+    const first = carriedOut(job, addGroupDevice(job, job.circuits.c!, 'g1'));
     expect(first.circuits.c!.behindDeviceId).toBe('g1');
     expect(first.devices.g1).toMatchObject({ seat: 'board', boardId: job.circuits.c!.fromBoardId, settings: { family: 'rccb' } });
-    const second = carriedOut(first, newGroupDevice(first, first.circuits.c!, 'g2'));
+    const second = carriedOut(first, addGroupDevice(first, first.circuits.c!, 'g2'));
     expect(second.circuits.c!.behindDeviceId).toBe('g2');
     expect(second.devices.g2!.behindDeviceId).toBe('g1');
   });
 
   it('a circuit becomes the feeder of a new board', () => {
     const job = one();
-    const made = carriedOut(job, newBoard(job, job.circuits.c!, 'shed'));
+    const made = carriedOut(job, addBoard(job, job.circuits.c!, 'shed'));
     expect(made.circuits.c).toMatchObject({ kind: 'distribution', toBoardId: 'shed' });
     expect(made.boards.shed!.name).toBe(`${job.circuits.c!.name} board`);
   });
 
   it('the first device of a service sits where its disconnect is', () => {
     const nec = splitHouse();
-    expect(newDevice(nec, nec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'end' } });
+    expect(addDevice(nec, nec.circuits.service!, 'd')).toMatchObject({ steps: [{ row: { seat: 'end' } }] });
     const iec = one();
-    expect(newDevice(iec, iec.circuits.service!, 'd')).toMatchObject({ row: { seat: 'start' } });
+    expect(addDevice(iec, iec.circuits.service!, 'd')).toMatchObject({ steps: [{ row: { seat: 'start' } }] });
   });
 
   it('a residual switch names the device it is rated with as that is, and the rating is void when it is another', () => {
     const job = one();
-    const group = carriedOut(job, newGroupDevice(job, job.circuits.c!, 'g'));
+    const group = carriedOut(job, addGroupDevice(job, job.circuits.c!, 'g'));
     const named = carriedOut(group, ratedWith(group.devices.g!, group.devices['c-device']!));
     expect(named.devices.g!.settings).toMatchObject({
       conditionalWithDeviceId: 'c-device',
@@ -48,8 +47,8 @@ describe('new parts', () => {
 
   it('an outlet goes after those that are there', () => {
     const job = one();
-    const first = carriedOut(job, [newPoint(job, job.circuits.c!, 'p1')]);
-    const second = carriedOut(first, [newPoint(first, first.circuits.c!, 'p2')]);
+    const first = carriedOut(job, addOutlet(job, job.circuits.c!, 'p1'));
+    const second = carriedOut(first, addOutlet(first, first.circuits.c!, 'p2'));
     expect(second.points.p2).toMatchObject({ name: 'Socket 2', kind: 'socket' });
     expect(second.points.p2!.order > second.points.p1!.order).toBe(true);
   });
@@ -58,19 +57,17 @@ describe('new parts', () => {
     const job = splitHouse();
     job.devices.up = device('up', 'service', mouldedCase(200, '2P'), { seat: 'end' });
     const down = Object.values(job.devices).find(({ circuitId }) => circuitId === 'range')!;
-    const made = carriedOut(job, [
-      newCombination(job, job.devices.up, down, { id: 'k', capacityA: 22_000, reference: 'table 3' }),
-    ]);
+    const made = carriedOut(job, listTogether(job, job.devices.up, down, { id: 'k', capacityA: 22_000, reference: 'table 3' }));
     expect(made.combinations.k).toMatchObject({ upstreamAs: expect.stringContaining('200 A'), capacityA: { value: 22_000 } });
     expect(() =>
-      carriedOut(job, [newCombination(job, job.devices.up!, down, { id: 'k', capacityA: 22_000, reference: '' })]),
+      carriedOut(job, listTogether(job, job.devices.up!, down, { id: 'k', capacityA: 22_000, reference: '' })),
     ).toThrow(/listing/);
   });
 
   it('electrodes of a board are told apart', () => {
     const job = one();
-    const first = carriedOut(job, [newElectrode(job, 'board', 'a')]);
-    const second = carriedOut(first, [newElectrode(first, 'board', 'b')]);
+    const first = carriedOut(job, addElectrode(job, 'board', 'a'));
+    const second = carriedOut(first, addElectrode(first, 'board', 'b'));
     expect(Object.values(second.electrodes).map(({ name }) => name)).toEqual(['Electrode', 'Electrode 2']);
   });
 });

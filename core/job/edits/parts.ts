@@ -1,12 +1,13 @@
-import { deviceLine } from '../devices/identity';
-import type { CollectionName } from './collections';
-import type { Step } from './commands';
-import { FAMILY_FIELDS } from './familyFields';
-import { keyAfter, keyBetween } from './order';
-import type { Circuit } from './schema/circuit';
-import type { Device, DeviceFamily } from './schema/device';
-import type { Job } from './schema/job';
-import type { Dialect } from './terms';
+import { deviceLine } from '../../devices/identity';
+import type { CollectionName } from '../collections';
+import type { Command, Step } from '../commands';
+import { FAMILY_FIELDS } from '../familyFields';
+import { keyAfter, keyBetween } from '../order';
+import type { Circuit } from '../schema/circuit';
+import type { Device, DeviceFamily } from '../schema/device';
+import type { Job } from '../schema/job';
+import { type Dialect, familyWord } from '../terms';
+import { edit, set } from './steps';
 
 /** Families a circuit's device can be of, in each dialect, the usual one first. */
 export const FAMILIES_OF: Readonly<Record<Dialect, readonly DeviceFamily[]>> = {
@@ -30,12 +31,16 @@ function required(family: DeviceFamily, dialect: Dialect): Record<string, unknow
 }
 
 /** A device made into one of another family: what both have stays, what the new one does not have is gone, the rest is unknown. */
-export function asFamily({ settings, id }: Device, family: DeviceFamily, dialect: Dialect): Step {
+export function asFamily({ settings, id, name }: Device, family: DeviceFamily, dialect: Dialect): Command {
   const has = new Set(FAMILY_FIELDS[family]);
   const kept = Object.fromEntries(Object.entries(settings).filter(([field]) => field !== 'family' && has.has(field)));
-  return { do: 'set', on: 'devices', id, field: ['settings'], to: { ...required(family, dialect), ...kept, family } };
+  return edit(`${name}: ${familyWord(family)}`, [
+    set('devices', id, 'settings', { ...required(family, dialect), ...kept, family }),
+  ]);
 }
 
+/** Something added to a circuit. */
+const onCircuit = ({ name }: Circuit, says: string, ...steps: Step[]): Command => edit(`${name}: ${says}`, steps);
 const lastOrder = (rows: readonly { order: string }[]): string | undefined =>
   rows
     .map((row) => row.order)
@@ -48,17 +53,17 @@ const ofCircuit = <T extends { circuitId?: string | undefined }>(rows: Record<st
  * A device of a circuit of which nothing but its kind is known: at its start; at the end of a service by the NEC, where its
  * disconnect is.
  */
-export function newDevice(job: Job, circuit: Circuit, id: string): Step {
+export function addDevice(job: Job, circuit: Circuit, id: string): Command {
   const family = FAMILIES_OF[job.dialect][0]!;
   const order = keyAfter(lastOrder(ofCircuit(job.devices, circuit.id)));
   const settings = { ...required(family, job.dialect), family };
   const seat = circuit.kind === 'service' && job.dialect === 'nec' ? 'end' : 'start';
   const base = { id, order, name: `${circuit.name} breaker`.slice(0, 200), state: 'new', seat, circuitId: circuit.id };
-  return { do: 'put', on: 'devices', row: { ...base, lines: [], grade: 'typical', settings } };
+  return onCircuit(circuit, 'a device', { do: 'put', on: 'devices', row: { ...base, lines: [], grade: 'typical', settings } });
 }
 
 /** A device in the circuit's board ahead of it, others of that board to hang behind it too. */
-export function newGroupDevice(job: Job, circuit: Circuit, id: string): Step[] {
+export function addGroupDevice(job: Job, circuit: Circuit, id: string): Command {
   const family = job.dialect === 'nec' ? 'moulded-case-nec' : 'rccb';
   const own = Object.values(job.devices).filter((device) => device.boardId === circuit.fromBoardId);
   const row = {
@@ -66,40 +71,44 @@ export function newGroupDevice(job: Job, circuit: Circuit, id: string): Step[] {
     ...{ boardId: circuit.fromBoardId, lines: [], grade: 'typical', settings: { ...required(family, job.dialect), family } },
     ...(circuit.behindDeviceId === undefined ? {} : { behindDeviceId: circuit.behindDeviceId }),
   };
-  return [
+  return onCircuit(
+    circuit,
+    'a group device',
     { do: 'put', on: 'devices', row },
-    { do: 'set', on: 'circuits', id: circuit.id, field: ['behindDeviceId'], to: id },
-  ];
+    set('circuits', circuit.id, 'behindDeviceId', id),
+  );
 }
 
 /** A circuit of no loads made the feeder of a new board. */
-export function newBoard(job: Job, circuit: Circuit, id: string): Step[] {
+export function addBoard(job: Job, circuit: Circuit, id: string): Command {
   const order = keyAfter(lastOrder(Object.values(job.boards)));
   const name = `${circuit.name} ${job.dialect === 'nec' ? 'panel' : 'board'}`.slice(0, 200);
-  return [
+  return onCircuit(
+    circuit,
+    'a board behind it',
     { do: 'put', on: 'boards', row: { id, order, name, state: 'new' } },
-    { do: 'set', on: 'circuits', id: circuit.id, field: ['kind'], to: 'distribution' },
-    { do: 'set', on: 'circuits', id: circuit.id, field: ['toBoardId'], to: id },
-  ];
+    set('circuits', circuit.id, 'kind', 'distribution'),
+    set('circuits', circuit.id, 'toBoardId', id),
+  );
 }
 
 /** A listed combination of two devices as they are now. */
-export function newCombination(
+export function listTogether(
   job: Job,
   upstream: Device,
   downstream: Device,
   { id, capacityA, reference }: { id: string; capacityA: number; reference: string },
-): Step {
+): Command {
   const row = {
     ...{ id, order: keyAfter(lastOrder(Object.values(job.combinations))), reference },
     ...{ upstreamDeviceId: upstream.id, downstreamDeviceId: downstream.id, capacityA: { value: capacityA, from: 'stated' } },
     ...{ upstreamAs: deviceLine(upstream), downstreamAs: deviceLine(downstream) },
   };
-  return { do: 'put', on: 'combinations', row };
+  return edit(`${downstream.name} listed with ${upstream.name}`, [{ do: 'put', on: 'combinations', row }]);
 }
 
 /** Another length of cable at the end of a circuit: like the last one, its length and what lies around it unknown. */
-export function newSegment(job: Job, circuitId: string, id: string): Step {
+export function addCable(job: Job, circuitId: string, id: string): Command {
   const segments = ofCircuit(job.segments, circuitId).sort((a, b) => (a.order < b.order ? -1 : 1));
   const {
     lengthM: _l,
@@ -113,27 +122,33 @@ export function newSegment(job: Job, circuitId: string, id: string): Step {
     ...like
   } = segments.at(-1) ?? {};
   const order = keyAfter(lastOrder(segments));
-  return { do: 'put', on: 'segments', row: { ...like, id, circuitId, order, state: 'new' } };
+  const step: Step = { do: 'put', on: 'segments', row: { ...like, id, circuitId, order, state: 'new' } };
+  return segments.length === 0 ? onCircuit(job.circuits[circuitId]!, 'a cable', step) : edit('Another length of cable', [step]);
 }
 
-export function newLoad(job: Job, circuit: Circuit, id: string): Step {
+export function addLoad(job: Job, circuit: Circuit, id: string): Command {
   const loads = ofCircuit(job.loads, circuit.id);
   const name = `Load ${loads.length + 1}`;
-  return { do: 'put', on: 'loads', row: { id, circuitId: circuit.id, order: keyAfter(lastOrder(loads)), name } };
+  const row = { id, circuitId: circuit.id, order: keyAfter(lastOrder(loads)), name };
+  return onCircuit(circuit, 'another load', { do: 'put', on: 'loads', row });
 }
 
 /** The overcurrent device a residual switch's conditional rating holds with, as that is now: when it is another one day, the rating is void. */
-export const ratedWith = ({ id }: Device, backup: Device): Step[] =>
-  Object.entries({ conditionalWithDeviceId: backup.id, conditionalWithAs: deviceLine(backup) }).map(
-    ([field, to]): Step => ({ do: 'set', on: 'devices', id, field: ['settings', field], to }),
+export const ratedWith = ({ id, name }: Device, backup: Device): Command =>
+  edit(
+    `${name}: with ${backup.name}`,
+    Object.entries({ conditionalWithDeviceId: backup.id, conditionalWithAs: deviceLine(backup) }).map(([field, to]) =>
+      set('devices', id, ['settings', field], to),
+    ),
   );
 
 /** An outlet at the end of the circuit's cable. */
-export function newPoint(job: Job, circuit: Circuit, id: string): Step {
+export function addOutlet(job: Job, circuit: Circuit, id: string): Command {
   const points = ofCircuit(job.points, circuit.id);
   const name = `${job.dialect === 'nec' ? 'Receptacle' : 'Socket'} ${points.length + 1}`;
   const order = keyAfter(lastOrder(points));
-  return { do: 'put', on: 'points', row: { id, circuitId: circuit.id, order, name, kind: 'socket', state: 'new' } };
+  const row = { id, circuitId: circuit.id, order, name, kind: 'socket', state: 'new' };
+  return onCircuit(circuit, 'another outlet', { do: 'put', on: 'points', row });
 }
 
 /**
@@ -145,7 +160,7 @@ export function copyOfCircuit(
   circuitId: string,
   number: string,
   id: () => string,
-): { circuitId: string; steps: Step[] } {
+): { circuitId: string; command: Command } {
   const circuit = job.circuits[circuitId]!;
   const ids = new Map<string, string>();
   const renamed = (old: string): string => {
@@ -171,11 +186,11 @@ export function copyOfCircuit(
   const { sharesNeutralWith: _, ...own } = copied(circuit);
   return {
     circuitId: renamed(circuitId),
-    steps: [
+    command: edit(`Copy of ${circuit.number} ${circuit.name}`, [
       { do: 'put', on: 'circuits', row: { ...own, number, order: keyBetween(circuit.order, after), state: 'new' } },
       ...(Object.entries(parts) as [CollectionName, { id: string }[]][]).flatMap(([on, rows]) =>
         rows.map((row): Step => ({ do: 'put', on, row: copied(row) })),
       ),
-    ],
+    ]),
   };
 }

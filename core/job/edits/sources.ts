@@ -1,7 +1,9 @@
-import type { Step } from './commands';
-import { keyAfter } from './order';
-import type { Job } from './schema/job';
-import type { Origin, Supply } from './schema/supply';
+import type { Command, Step } from '../commands';
+import { keyAfter } from '../order';
+import type { Job } from '../schema/job';
+import type { Origin, SourceState, Supply } from '../schema/supply';
+import { systemWord } from '../terms';
+import { edit, set } from './steps';
 
 const last = (rows: Record<string, { order: string }>): string | undefined =>
   Object.values(rows)
@@ -23,13 +25,13 @@ export const SOURCE_NAMES: Readonly<Record<Origin['kind'], string>> = {
  * @param boardId the board it feeds
  * @param id gives each new row its id
  */
-export function newSource(job: Job, kind: Origin['kind'], boardId: string, id: () => string): Step[] {
+export function addSource(job: Job, kind: Origin['kind'], boardId: string, id: () => string): Command {
   const names = new Set(Object.values(job.origins).map((origin) => origin.name));
   let name = SOURCE_NAMES[kind];
   for (let count = 2; names.has(name); count++) name = `${SOURCE_NAMES[kind]} ${count}`;
   const originId = id();
   const state = { network: 'grid', transformer: 'grid', generator: 'generator', inverter: 'island' }[kind];
-  return [
+  return edit(`New source: ${SOURCE_NAMES[kind]}`, [
     { do: 'put', on: 'origins', row: { id: originId, order: keyAfter(last(job.origins)), name, kind, state: 'new' } },
     {
       do: 'put',
@@ -51,14 +53,15 @@ export function newSource(job: Job, kind: Origin['kind'], boardId: string, id: (
         topology: 'radial',
       },
     },
-  ];
+  ]);
 }
 
 /** A new electrode at a board; nothing is known of it. */
-export function newElectrode(job: Job, boardId: string, id: string): Step {
+export function addElectrode(job: Job, boardId: string, id: string): Command {
   const count = Object.values(job.electrodes).filter((electrode) => electrode.boardId === boardId).length;
   const name = count === 0 ? 'Electrode' : `Electrode ${count + 1}`;
-  return { do: 'put', on: 'electrodes', row: { id, order: keyAfter(last(job.electrodes)), name, boardId, state: 'new' } };
+  const row = { id, order: keyAfter(last(job.electrodes)), name, boardId, state: 'new' };
+  return edit('Another electrode', [{ do: 'put', on: 'electrodes', row }]);
 }
 
 /**
@@ -111,10 +114,20 @@ const U0_V: Partial<Record<Supply['voltageSystem'], number>> = {
 };
 
 /** The voltage system with the nominal voltage that belongs to it. */
-export function withVoltageSystem(to: Supply['voltageSystem']): Step[] {
+export function withVoltageSystem(to: Supply['voltageSystem']): Command {
   const u0 = U0_V[to];
-  return [
+  return edit(`System: ${systemWord(to)}`, [
     { do: 'set-job', field: ['supply', 'voltageSystem'], to },
     ...(u0 === undefined ? [] : [{ do: 'set-job', field: ['supply', 'u0V'], to: u0 } satisfies Step]),
-  ];
+  ]);
 }
+
+/** The sources connected in a source state. */
+export const connect = ({ origins }: Job, { id, name }: SourceState, originIds: string[]): Command =>
+  edit(`${name}: ${originIds.map((each) => origins[each]?.name ?? each).join(', ')}`, [
+    set('sourceStates', id, 'originIds', originIds),
+  ]);
+
+/** What lies above a transformer. */
+export const networkAbove = ({ id, name }: Origin, to: 'infinite' | 'fault-level'): Command =>
+  edit(`Network above ${name}: ${to}`, [set('origins', id, ['transformer', 'upstream'], to)]);
