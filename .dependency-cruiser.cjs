@@ -54,9 +54,9 @@ module.exports = {
     {
     name: 'views-show',
     severity: 'error',
-    comment: 'views show; what they take from the core beside the job and the quick line is types only',
+    comment: 'views show; what they take from the core beside the job, the quick line and the run is types only',
     from: { path: '^views/', pathNot: TESTS },
-    to: { path: '^(core|server|app|cli|demo|e2e|perf|scripts)/', pathNot: '^core/(job|quick)/', dependencyTypesNot: ['type-only'] },
+    to: { path: '^(core|server|app|cli|demo|e2e|perf|scripts)/', pathNot: '^core/(job|quick)/|^core/network/run', dependencyTypesNot: ['type-only'] },
   },
     only('app', '^app/', '^(app|server|views|ui/|core/job)', 'routes parse, call and render'),
     { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: '(\\.(test|deep)\\.tsx?$|^(core|server)/testing/)' }, to: { path: '^(core|server)/testing/' } },

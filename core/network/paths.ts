@@ -192,7 +192,7 @@ export const originsOf = ({ origins }: Wirings, state: SourceState): Origin[] =>
 /**
  * The circuits current passes from the usual source to a circuit, that circuit last. Where a second source feeds the same
  * board by a service of its own, the way from the first source state's origin counts.
- * @returns unknown when a board on the way is fed by nothing, or by more than one circuit of one source
+ * @returns unknown when a board on the way is fed by nothing, by more than one circuit of one source, or round in a circle
  */
 export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
   const path: Wiring[] = [];
@@ -201,6 +201,7 @@ export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
     path.unshift(wirings.byCircuit.get(current.id)!);
     const boardId = current.fromBoardId;
     if (boardId === undefined) return known(path);
+    if (path.length > wirings.byCircuit.size) return unknown(`boards.${boardId}`, 'what feeds it: boards in a circle');
     const feed = feedOf(wirings, boardId);
     if (!feed.known) return feed;
     current = feed.value;

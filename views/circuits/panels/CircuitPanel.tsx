@@ -155,7 +155,7 @@ function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load 
 function LoadFacts({ load }: { load: Load }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const { id, name } = load;
+  const { id } = load;
   const flag = (field: 'needsNeutral' | 'safetyService', label: string, yes: string, no: string) => (
     <Choice
       label={label}
@@ -179,7 +179,7 @@ function LoadFacts({ load }: { load: Load }) {
 function PointFacts({ point }: { point: Point }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const { id, name, circuitId } = point;
+  const { id, circuitId } = point;
   const set = (label: string, field: string, to: string | undefined) =>
     session.edit(setField(job, 'points', id, field, to, label));
   const cables = Object.values(job.segments)
