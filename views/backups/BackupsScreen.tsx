@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Button } from '@/ui/Button';
 import { type Notice, Notices } from '@/ui/Notices';
 import { HomeFrame } from '../HomeFrame';
-import { sendJson } from '../jobs/jobsLink';
+import { sendJson } from '../link/jobsLink';
 
 interface Backup {
   name: string;

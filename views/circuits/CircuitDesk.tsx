@@ -3,10 +3,10 @@ import { useSearchParams } from 'next/navigation';
 import { useEffect } from 'react';
 import { useJobState, useSession } from '../job/JobContext';
 import { shownCircuit } from '../job/shownCircuit';
-import { CircuitList } from './CircuitList';
-import { Ladder } from './Ladder';
-import { QuickLine } from './QuickLine';
-import { Run } from './Run';
+import { Run } from '../run/Run';
+import { Ladder } from './ladder/Ladder';
+import { CircuitList } from './list/CircuitList';
+import { QuickLine } from './list/QuickLine';
 import { TimeCurrent } from './TimeCurrent';
 
 /** The circuit desk: the list, the run, the chart and the ladder of the chosen circuit. */

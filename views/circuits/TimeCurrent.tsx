@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { showCurrent, showTime } from '@/core/job/show';
 import type { ProbeLine } from '@/workers/client';
 import { useJobState, useSession } from '../job/JobContext';
-import { chartModelOf } from './chartModel';
+import { chartModelOf } from '../words/chartModel';
 
 const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').then((module) => module.TimeCurrentChart), {
   ssr: false,

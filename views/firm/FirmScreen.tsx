@@ -13,7 +13,7 @@ import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { HomeFrame } from '../HomeFrame';
-import { sendJson } from '../jobs/jobsLink';
+import { sendJson } from '../link/jobsLink';
 
 type Dialect = Firm['dialect'];
 type Keep = (next: Firm) => string | undefined;

@@ -6,9 +6,9 @@ import type { ShownCheck } from '@/core/judging/answer';
 import type { ShownCircuit } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { cableWords } from '../circuits/cableWords';
-import { BASIS_WORDS } from '../circuits/labels';
 import { useJobState } from '../job/JobContext';
+import { cableWords } from '../words/cableWords';
+import { BASIS_WORDS } from '../words/labels';
 import type { PaperName } from './paper';
 import { Sheet } from './Sheet';
 

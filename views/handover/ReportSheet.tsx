@@ -10,9 +10,9 @@ import type { FaultReading } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import type { CircuitReport } from '@/workers/client';
-import { chartModelOf } from '../circuits/chartModel';
-import { RunStrip } from '../circuits/Run';
 import { useJobState } from '../job/JobContext';
+import { RunStrip } from '../run/Run';
+import { chartModelOf } from '../words/chartModel';
 import type { PaperName } from './paper';
 import { Sheet } from './Sheet';
 

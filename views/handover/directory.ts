@@ -4,7 +4,7 @@ import type { Device } from '@/core/job/schema/device';
 import type { Job } from '@/core/job/schema/job';
 import type { Board } from '@/core/job/schema/supply';
 import { lineLetter, linesOf } from '@/core/job/terms';
-import { coverOf } from '../circuits/deviceWords';
+import { coverOf } from '../words/deviceWords';
 
 /** A line of the circuit directory, as it hangs in the board's door. */
 export interface DirectoryRow {

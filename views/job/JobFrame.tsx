@@ -16,7 +16,7 @@ import { FindingsDrawer } from './FindingsDrawer';
 import { useJobState, useSession } from './JobContext';
 import { hrefOf, withFindings } from './places';
 import { StandStill } from './StandStill';
-import { STEPS, type WorkStep } from './steps';
+import { SCREENS, type Screen } from './screens';
 import { useArrival } from './useArrival';
 import { useKeys } from './useKeys';
 
@@ -65,13 +65,13 @@ function Rail({ openHelp }: { openHelp: () => void }) {
     >
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the steps scroll, and must do so by keyboard */}
       <ol tabIndex={0} className="flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
-        {STEPS.map((step, index) => (
+        {SCREENS.map((step, index) => (
           <li key={step.name}>
             <RailStep
               step={step}
               number={index + 1}
-              href={hrefOf(jobId, { step: step.at ?? '' }, findings)}
-              current={step.at !== undefined && step.at === here}
+              href={hrefOf(jobId, { step: step.route ?? '' }, findings)}
+              current={step.route !== undefined && step.route === here}
               verdict={step.verdict === undefined ? undefined : verdicts?.[step.verdict]}
             />
           </li>
@@ -89,13 +89,13 @@ function Rail({ openHelp }: { openHelp: () => void }) {
 }
 
 function RailStep({
-  step: { name, at },
+  step: { name, route },
   number,
   href,
   current,
   verdict,
 }: {
-  step: WorkStep;
+  step: Screen;
   number: number;
   href: string;
   current: boolean;
@@ -114,7 +114,7 @@ function RailStep({
     'flex min-h-10 shrink-0 items-center gap-2 px-3 text-[13px] pointer-coarse:min-h-11 lg:border-l-[3px]',
     current ? 'border-copper bg-chosen font-semibold text-ink max-lg:border-b-[3px]' : 'border-transparent text-quiet',
   );
-  if (at === undefined)
+  if (route === undefined)
     return (
       <span className={looks} title={`${name}: not built yet`}>
         {inside}

@@ -6,7 +6,7 @@ import type { Job } from '@/core/job/schema/job';
 import { Dialog } from '@/ui/Dialog';
 import { useJobState } from './JobContext';
 import { findingsOpen, hrefOf, type JobPlace } from './places';
-import { STEPS } from './steps';
+import { SCREENS } from './screens';
 
 interface Goal {
   key: string;
@@ -22,7 +22,7 @@ const present = <T extends { state: string }>(rows: Record<string, T>): T[] =>
 function goalsOf(job: Job): Goal[] {
   const desk = (circuitId: string): JobPlace => ({ step: 'circuits', circuitId });
   return [
-    ...STEPS.flatMap(({ name, at }) =>
+    ...SCREENS.flatMap(({ name, route: at }) =>
       at === undefined ? [] : [{ key: `step ${at}`, name, kind: 'step', place: { step: at } }],
     ),
     { key: 'card', name: 'Card and history', kind: 'step', place: { step: '' } },

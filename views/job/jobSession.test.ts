@@ -5,9 +5,9 @@ import * as rules from '@/core/job/commands';
 import { applyCommand, type Command } from '@/core/job/commands';
 import { parseJobText } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
-import type { Answer } from './jobLink';
+import type { Answer } from '../link/jobLink';
+import type { TickListener } from '../link/ticks';
 import { openJobSession, type Surroundings } from './jobSession';
-import type { TickListener } from './ticks';
 
 const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
 if (!parsed.ok) throw new Error('the demo job is not valid');

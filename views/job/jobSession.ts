@@ -4,11 +4,11 @@ import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job
 import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
 import { type Studying, startStudyWorker } from '@/workers/client';
-import { type Answer, jobLink, type Outcome } from './jobLink';
+import { type Answer, jobLink, type Outcome } from '../link/jobLink';
+import { onTicks } from '../link/ticks';
+import { unsent } from '../link/unsent';
 import { type Keyed, type Next, openOutbox } from './outbox';
 import { openStudy, type ShownStudy } from './studyClient';
-import { onTicks } from './ticks';
-import { unsent } from './unsent';
 
 export type Saved =
   | { kind: 'saved'; at: number | null }

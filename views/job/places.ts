@@ -1,4 +1,5 @@
 import type { QuestionId } from '@/core/job/terms';
+import { type PlacePart, SCREENS } from './screens';
 
 /** A place in an open job: its step, and what is chosen there. */
 export interface JobPlace {
@@ -11,13 +12,17 @@ export interface JobPlace {
   print?: string | undefined;
 }
 
-/** Address of a place; whether the findings lie open stays as it is. */
-export function hrefOf(jobId: string, { step, circuitId, question, at, print }: JobPlace, findings: boolean): string {
+/** How each part of a place is called in its address. */
+const IN_ADDRESS: Readonly<Record<PlacePart, string>> = { circuitId: 'c', question: 'q', at: 'at', print: 'print' };
+
+/** Address of a place, by what its screen keeps of it; whether the findings lie open stays as it is. */
+export function hrefOf(jobId: string, place: JobPlace, findings: boolean): string {
+  const { step } = place;
   const query = new URLSearchParams();
-  if (circuitId !== undefined) query.set('c', circuitId);
-  if (question !== undefined) query.set('q', question);
-  if (at !== undefined) query.set('at', at);
-  if (print !== undefined) query.set('print', print);
+  for (const part of SCREENS.find(({ route }) => route === step)?.query ?? []) {
+    const value = place[part];
+    if (value !== undefined) query.set(IN_ADDRESS[part], value);
+  }
   if (findings) query.set('findings', 'open');
   return `/jobs/${jobId}/${step}${query.size === 0 ? '' : `?${query}`}`;
 }

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useSession } from './JobContext';
 import { findingsOpen, hrefOf, type JobPlace, withFindings } from './places';
-import { STEPS } from './steps';
+import { SCREENS } from './screens';
 
 interface Panels {
   search: () => void;
@@ -42,8 +42,8 @@ export function useKeys({ search, help }: Panels): void {
       const paired = performance.now() - goPressed.current < PAIR_MS;
       goPressed.current = 0;
       if (paired && /^\d$/.test(key)) {
-        const step = STEPS[(Number(key) + 9) % 10]?.at;
-        if (step !== undefined) at(step);
+        const route = SCREENS.find((screen) => screen.key === key)?.route;
+        if (route !== undefined) at(route);
       } else if (key === 'g') goPressed.current = performance.now();
       else if (key === '?') help();
       else if (key === 'f') window.history.pushState(null, '', withFindings(!findingsOpen()));

@@ -12,8 +12,8 @@ import { Menu, type MenuItem } from '@/ui/Menu';
 import { type Notice, Notices } from '@/ui/Notices';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { HomeFrame } from '../HomeFrame';
-import { onTicks } from '../job/ticks';
-import { sendFile, sendJson } from './jobsLink';
+import { sendFile, sendJson } from '../link/jobsLink';
+import { onTicks } from '../link/ticks';
 import { NewJobForm } from './NewJobForm';
 
 type Shelf = 'active' | 'archived' | 'deleted';

@@ -11,7 +11,7 @@ import { packName } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Labelled, Select, TextInput } from '@/ui/Field';
-import { sendJson } from './jobsLink';
+import { sendJson } from '../link/jobsLink';
 
 const NewJob = z.object({ name: ShortText.min(1, 'a job needs a name'), dialect: Dialect, pack: RulePackId });
 type NewJob = z.infer<typeof NewJob>;

@@ -13,9 +13,9 @@ import { cx } from '@/ui/cx';
 import { Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { Menu } from '@/ui/Menu';
-import { FactLine } from '../circuits/panels/Panel';
-import { RunStrip } from '../circuits/Run';
+import { FactLine } from '../facts/Panel';
 import { useJobState, useSession } from '../job/JobContext';
+import { RunStrip } from '../run/Run';
 
 /**
  * One source: its arrival drawn, its facts, and its faults computed and measured side by side.

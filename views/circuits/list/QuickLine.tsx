@@ -5,8 +5,8 @@ import { completeQuick, type QuickCircuit, quickSteps } from '@/core/quick/circu
 import { MAX_QUICK, type QuickReading, readQuickLine } from '@/core/quick/read';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
-import { useJobState, useSession } from '../job/JobContext';
-import { findingsOpen, hrefOf } from '../job/places';
+import { useJobState, useSession } from '../../job/JobContext';
+import { findingsOpen, hrefOf } from '../../job/places';
 
 const EXAMPLE: Record<Job['dialect'], string> = {
   iec: 'ring B32 2.5/1.5 flat 38 m workshop sockets',

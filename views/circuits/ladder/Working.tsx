@@ -6,9 +6,9 @@ import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { FactField } from '../job/FactField';
-import { useJobState } from '../job/JobContext';
-import { BASIS_WORDS } from './labels';
+import { FactField } from '../../facts/FactField';
+import { useJobState } from '../../job/JobContext';
+import { BASIS_WORDS } from '../../words/labels';
 import { Standing } from './Standing';
 
 /** Everything one comparison rests on: formula with the values put in, sources, the facts and where each is from. */

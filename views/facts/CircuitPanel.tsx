@@ -14,8 +14,8 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
-import { useJobState, useSession } from '../../job/JobContext';
-import { findingsOpen, hrefOf } from '../../job/places';
+import { useJobState, useSession } from '../job/JobContext';
+import { findingsOpen, hrefOf } from '../job/places';
 import { Facts } from './Panel';
 
 const USES = Circuit.shape.use.unwrap().options;

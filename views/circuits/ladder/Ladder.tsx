@@ -12,9 +12,9 @@ import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { useJobState, useSession } from '../job/JobContext';
-import { hrefOf } from '../job/places';
-import { Panel } from './panels/Panel';
+import { Panel } from '../../facts/Panel';
+import { useJobState, useSession } from '../../job/JobContext';
+import { hrefOf } from '../../job/places';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
 
@@ -78,7 +78,7 @@ export function Ladder() {
 }
 
 // Opened now and then: read when it is.
-const CircuitFacts = dynamic(() => import('./panels/CircuitPanel').then((module) => module.CircuitFacts));
+const CircuitFacts = dynamic(() => import('../../facts/CircuitPanel').then((module) => module.CircuitFacts));
 
 const TONE = {
   pass: 'text-ink',

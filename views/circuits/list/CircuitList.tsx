@@ -8,13 +8,13 @@ import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { MarkStrip } from '@/ui/VerdictMark';
-import { useJobState } from '../job/JobContext';
-import { findingsOpen, hrefOf, staysHere } from '../job/places';
-import { deviceLabel } from './labels';
-import { Panel } from './panels/Panel';
+import { Panel } from '../../facts/Panel';
+import { useJobState } from '../../job/JobContext';
+import { findingsOpen, hrefOf, staysHere } from '../../job/places';
+import { deviceLabel } from '../../words/labels';
 
 // Opened now and then: read when it is.
-const BoardFacts = dynamic(() => import('./panels/BoardPanel').then((module) => module.BoardFacts));
+const BoardFacts = dynamic(() => import('../../facts/BoardPanel').then((module) => module.BoardFacts));
 
 const inOrder = <T extends { order: string; state: string }>(rows: Record<string, T>): T[] =>
   Object.values(rows)

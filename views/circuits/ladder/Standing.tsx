@@ -8,7 +8,7 @@ import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
 import { Labelled, TextArea, TextInput } from '@/ui/Field';
 import { Popover } from '@/ui/Popover';
-import { useJobState, useSession } from '../job/JobContext';
+import { useJobState, useSession } from '../../job/JobContext';
 
 const NAME_KEY = 'isotrip-name';
 

@@ -5,8 +5,8 @@ import { recordedOnly } from '@/core/job/recorded';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
-import { FactField } from '../../job/FactField';
-import { useJobState } from '../../job/JobContext';
+import { useJobState } from '../job/JobContext';
+import { FactField } from './FactField';
 
 /** A name that opens everything there is to say of what it names. */
 export function Panel({

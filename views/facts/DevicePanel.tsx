@@ -10,8 +10,8 @@ import { familyWord, lineLetter, linesOf } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
 import { Choice, Choices } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
-import { useJobState, useSession } from '../../job/JobContext';
-import { plainSettings } from '../deviceWords';
+import { useJobState, useSession } from '../job/JobContext';
+import { plainSettings } from '../words/deviceWords';
 import { Combinations } from './Combinations';
 import { Facts } from './Panel';
 

@@ -7,8 +7,8 @@ import type { Device } from '@/core/job/schema/device';
 import { Button } from '@/ui/Button';
 import { Labelled, Select, TextInput } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
-import { useJobState, useSession } from '../../job/JobContext';
-import { runModel } from '../runModel';
+import { useJobState, useSession } from '../job/JobContext';
+import { runModel } from '../run/runModel';
 import { FactLine } from './Panel';
 
 /** Combinations a device is listed in with one ahead of it, and a way to enter another. */

@@ -8,9 +8,9 @@ import { Segment, Tap } from '@/core/job/schema/circuit';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
-import { useJobState, useSession } from '../../job/JobContext';
-import { hrefOf } from '../../job/places';
-import { plainWords, TAP_WORDS, WAY_WORDS } from '../cableWords';
+import { useJobState, useSession } from '../job/JobContext';
+import { hrefOf } from '../job/places';
+import { plainWords, TAP_WORDS, WAY_WORDS } from '../words/cableWords';
 import { Facts } from './Panel';
 
 const PLACES = Segment.shape.place.unwrap().options;

@@ -10,16 +10,16 @@ import type { Electrode, Origin } from '@/core/job/schema/supply';
 import { showCurrent } from '@/core/job/show';
 import { faultWord } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
-import { FactField } from '../job/FactField';
-import { coverOf } from './deviceWords';
-import { Panel } from './panels/Panel';
+import { FactField } from '../facts/FactField';
+import { Panel } from '../facts/Panel';
+import { coverOf } from '../words/deviceWords';
 import { electrodeX } from './RunDrawing';
 import { LABELS_BOTTOM, type RunHeights } from './runHeights';
 import type { Placed } from './runModel';
 
 // Opened now and then: read when they are.
-const CableFacts = dynamic(() => import('./panels/CablePanel').then((module) => module.CableFacts));
-const DeviceFacts = dynamic(() => import('./panels/DevicePanel').then((module) => module.DeviceFacts));
+const CableFacts = dynamic(() => import('../facts/CablePanel').then((module) => module.CableFacts));
+const DeviceFacts = dynamic(() => import('../facts/DevicePanel').then((module) => module.DeviceFacts));
 
 /** What labels below the conductors may take beyond their own station: their neighbours there are labelled above. */
 const BELOW_SPARE = 20;

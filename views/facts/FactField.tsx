@@ -10,7 +10,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
-import { useJobState, useSession } from './JobContext';
+import { useJobState, useSession } from '../job/JobContext';
 
 const PROVENANCES = (['measured', 'stated', 'assumed'] as const).map((value) => ({ value, label: PROVENANCE_WORDS[value] }));
 

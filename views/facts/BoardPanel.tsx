@@ -4,7 +4,7 @@ import type { Board } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { KeptText } from '@/ui/Field';
-import { useJobState, useSession } from '../../job/JobContext';
+import { useJobState, useSession } from '../job/JobContext';
 import { Facts } from './Panel';
 
 /** Everything there is to say of a board. */

@@ -1,0 +1,29 @@
+import type { StepVerdicts } from '@/core/study/supply';
+
+/** What may be chosen at a place. */
+export type PlacePart = 'circuitId' | 'question' | 'at' | 'print';
+
+/** A step of the work with its screen; without a route it is not built yet. */
+export interface Screen {
+  name: string;
+  /** Pressed after `g` to go there. */
+  key: string;
+  route?: string;
+  /** What of a place its address holds. */
+  query?: readonly PlacePart[];
+  verdict?: keyof StepVerdicts;
+}
+
+/** The ten steps of the work, in its order. */
+export const SCREENS: readonly Screen[] = [
+  { name: 'Supply', key: '1', route: 'supply', query: ['at'], verdict: 'supply' },
+  { name: 'Circuits', key: '2', route: 'circuits', query: ['circuitId', 'question', 'at'], verdict: 'circuits' },
+  { name: 'Board', key: '3', verdict: 'board' },
+  { name: 'Curves', key: '4', verdict: 'curves' },
+  { name: 'People', key: '5', verdict: 'people' },
+  { name: 'Surge', key: '6', verdict: 'surge' },
+  { name: 'Faults', key: '7' },
+  { name: 'Tests', key: '8' },
+  { name: 'Log', key: '9' },
+  { name: 'Handover', key: '0', route: 'handover', query: ['circuitId', 'print'] },
+];
