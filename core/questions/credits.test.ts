@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as letThrough from '../devices/letThrough';
 import { applyCommand } from '../job/commands';
-import { stepsToSet } from '../job/fields';
+import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Check } from '../judging/answer';

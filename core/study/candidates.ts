@@ -1,7 +1,7 @@
 import type { Command, Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
 import { copyOfCircuit } from '../job/edits/parts';
-import { showFact } from '../job/fields';
+import { showFact } from '../job/facts/read';
 import type { Segment } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { addCable } from '@/core/job/edits/parts';
 import { setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/fields';
+import { factPaths } from '@/core/job/facts/read';
 import { constructionsOf } from '@/core/job/fits';
 import { Segment, Tap } from '@/core/job/schema/circuit';
 import { Button } from '@/ui/Button';

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import type { Command } from '@/core/job/commands';
 import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/job/edits/parts';
 import { rename, setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/fields';
+import { factPaths } from '@/core/job/facts/read';
 import { Circuit, type Load, Point } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { word } from '@/core/job/terms';

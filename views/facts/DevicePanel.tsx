@@ -1,7 +1,7 @@
 'use client';
 import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/edits/parts';
 import { setField } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/fields';
+import { factPaths } from '@/core/job/facts/read';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
 import { recordedOnly } from '@/core/job/recorded';
 import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';

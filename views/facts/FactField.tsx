@@ -3,7 +3,8 @@
 import { type KeyboardEvent, useId, useState } from 'react';
 import { inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
 import { setFact } from '@/core/job/edits/rows';
-import { type FactKind, type FactValue, factAt } from '@/core/job/fields';
+import { factAt } from '@/core/job/facts/read';
+import type { FactKind, FactValue } from '@/core/job/facts/spec';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { Button } from '@/ui/Button';

@@ -1,5 +1,5 @@
 'use client';
-import { factAt, factPaths } from '@/core/job/fields';
+import { factAt, factPaths } from '@/core/job/facts/read';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
-import { factAt, factPaths } from '@/core/job/fields';
+import { factAt, factPaths } from '@/core/job/facts/read';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount, showCurrent } from '@/core/job/show';
 import { faultWord, PROVENANCE_WORDS, questionWords, VERDICT_WORDS, word } from '@/core/job/terms';

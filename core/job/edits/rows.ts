@@ -1,6 +1,7 @@
 import type { CollectionName } from '../collections';
 import type { Command, Step } from '../commands';
-import { type FactValue, factAt, showFact, stepsToSet } from '../fields';
+import { factAt, showFact, stepsToSet } from '../facts/read';
+import type { FactValue } from '../facts/spec';
 import { PACKS } from '../packs';
 import type { Provenance } from '../schema/facts';
 import type { Job, RulePackId } from '../schema/job';

@@ -1,6 +1,6 @@
 'use client';
 import { Fragment } from 'react';
-import { factAt } from '@/core/job/fields';
+import { factAt } from '@/core/job/facts/read';
 import type { Given, Missing } from '@/core/job/known';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';

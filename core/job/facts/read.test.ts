@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { demoJobs } from '../testing/demos';
-import { splitHouse } from '../testing/houses';
-import { stated } from '../testing/jobs';
-import { COLLECTIONS } from './collections';
-import { applyCommand, CommandRefused } from './commands';
-import { type FactValue, factAt, factPaths, stepsToSet } from './fields';
-import type { Fact, Provenance } from './schema/facts';
-import type { Job } from './schema/job';
+import { demoJobs } from '../../testing/demos';
+import { splitHouse } from '../../testing/houses';
+import { stated } from '../../testing/jobs';
+import { COLLECTIONS } from '../collections';
+import { applyCommand, CommandRefused } from '../commands';
+import type { Fact, Provenance } from '../schema/facts';
+import type { Job } from '../schema/job';
+import { factAt, factPaths, stepsToSet } from './read';
+import type { FactValue } from './spec';
 
 const jobs = demoJobs();
 const pathsOf = (job: Job): string[] => COLLECTIONS.flatMap((on) => Object.keys(job[on]).flatMap((id) => factPaths(job, on, id)));

@@ -1,0 +1,46 @@
+import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from '../preferred';
+import type { Device } from '../schema/device';
+import type { Job } from '../schema/job';
+import { type Applies, choice, quantity, type Row, type Spec, type Specs, yesNo } from './spec';
+
+function ratingOf(_: Job, row: Row): Spec {
+  const family = 'settings' in row ? row.settings.family : 'mcb';
+  const steps = family === 'fuse' ? GG_RATINGS : family === 'moulded-case-nec' ? NEC_RATINGS : BREAKER_RATINGS;
+  return { label: 'rating', how: { kind: 'quantity', edge: 'current', steps } };
+}
+
+/** Facts of devices, in the order they are asked. */
+export const SPECS: Specs = {
+  diversity: quantity('share behind it that runs together', 'factor'),
+  'settings.ratingA': ratingOf,
+  'settings.frameA': ratingOf,
+  'settings.curve': choice('curve', ['B', 'C', 'D', 'K', 'Z']),
+  'settings.icnA': quantity('breaking capacity Icn', 'current', 'kA'),
+  'settings.icsA': quantity('service breaking capacity Ics', 'current', 'kA'),
+  'settings.aicA': quantity('interrupting rating', 'current', 'kA'),
+  'settings.breakingA': quantity('breaking capacity', 'current', 'kA'),
+  'settings.conditionalA': quantity('conditional rating', 'current', 'kA'),
+  'settings.unmarked': yesNo('interrupting rating marked on it', 'none marked', 'marked'),
+  'settings.voltageMarking': choice('voltage marking', ['120', '120/240', '240', '277', '480']),
+  'settings.instantaneousLowTimes': quantity('may trip at once above', 'rating-multiple'),
+  'settings.instantaneousHighTimes': quantity('surely trips at once above', 'rating-multiple'),
+  'settings.hundredPercentListed': yesNo('listed for 100 % continuous'),
+  'settings.timeDelay': yesNo('time delay'),
+  'settings.bidirectional': yesNo('may be fed from both sides'),
+  'settings.energyClass': choice('energy limiting class', ['1', '2', '3']),
+  'settings.ownFactor': quantity('share of its rating it may carry', 'factor'),
+  'settings.residual.sensitivityA': quantity('sensitivity', 'current', 'mA'),
+  'settings.residual.type': choice('residual type', ['AC', 'A', 'F', 'B']),
+  'settings.residual.delay': choice('delay', [
+    { value: 'general', label: 'none' },
+    { value: 'S', label: 'S' },
+  ]),
+};
+
+/** Where a fact says something; one that is not named here does everywhere. */
+export const APPLIES: Applies = {
+  diversity: (_, row) => {
+    const { seat, settings } = row as Device;
+    return seat === 'board' && settings.family !== 'rccb' && settings.family !== 'switch';
+  },
+};

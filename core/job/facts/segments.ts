@@ -1,0 +1,89 @@
+import type { Segment } from '../schema/circuit';
+import type { Job } from '../schema/job';
+import { lengthUnit } from '../show';
+import { word } from '../terms';
+import { type Applies, type AppliesTo, choice, iec, type Option, quantity, type Row, type Spec, type Specs, size } from './spec';
+
+const INSULATIONS = {
+  iec: [
+    { value: 'PVC70', label: 'PVC 70 °C' },
+    { value: 'XLPE90', label: 'XLPE 90 °C' },
+  ],
+  nec: [
+    { value: 'TW60', label: 'TW 60 °C' },
+    { value: 'THW75', label: 'THW 75 °C' },
+    { value: 'THHN90', label: 'THHN 90 °C' },
+  ],
+} as const;
+
+/** Methods of IEC 60364-5-52 table B.52.1 in a word or two; 100 to 103 are the flat-cable methods of BS 7671 table 4D5. */
+const METHODS: readonly Option[] = [
+  { value: 'A1', label: 'A1 conduit in insulation' },
+  { value: 'A2', label: 'A2 cable in insulation' },
+  { value: 'B1', label: 'B1 singles in conduit' },
+  { value: 'B2', label: 'B2 cable in conduit' },
+  { value: 'C', label: 'C on the wall' },
+  { value: 'D1', label: 'D1 duct in ground' },
+  { value: 'D2', label: 'D2 in ground' },
+  { value: 'E', label: 'E in free air' },
+  { value: 'F', label: 'F singles in free air' },
+  { value: '100', label: '100 over ceiling, thin insulation' },
+  { value: '101', label: '101 over ceiling, thick insulation' },
+  { value: '102', label: '102 stud wall, touching' },
+  { value: '103', label: '103 stud wall, in insulation' },
+];
+
+/** Where armour or a raceway leads a fault back, its section stands in the protective conductor's place. */
+function protectiveSection(job: Job, row: Row): Spec {
+  const path = 'protectivePath' in row ? row.protectivePath : undefined;
+  const steel = path === 'armour' || path === 'raceway';
+  const spec = size((dialect) => word(dialect, 'protectiveConductor'))(job, row);
+  return steel ? { ...spec, label: `section of the ${path}` } : spec;
+}
+
+const ofSegment =
+  (applies: (segment: Segment) => boolean): AppliesTo =>
+  (_, row) =>
+    applies(row as Segment);
+/** Facts of segments, in the order they are asked. */
+export const SPECS: Specs = {
+  lengthM: ({ dialect }) => ({
+    label: 'length',
+    how: { kind: 'quantity', edge: 'length', usual: lengthUnit(dialect) },
+  }),
+  lineSize: size(() => 'line conductor'),
+  neutralSize: size(() => 'neutral'),
+  protectiveSize: protectiveSection,
+  material: choice('material', [
+    { value: 'Cu', label: 'copper' },
+    { value: 'Al', label: 'aluminium' },
+  ]),
+  protectiveMaterial: (job, row) =>
+    choice(`material of the ${word(job.dialect, 'protectiveConductor')}`, [
+      { value: 'Cu', label: 'copper' },
+      { value: 'Al', label: 'aluminium' },
+    ])(job, row),
+  insulation: ({ dialect }) => ({ label: 'insulation', how: { kind: 'choice', options: INSULATIONS[dialect] } }),
+  method: choice('installation method', METHODS),
+  ambientC: ({ dialect }) => ({
+    label: 'temperature around it',
+    how: { kind: 'quantity', edge: 'temperature', usual: dialect === 'nec' ? '°F' : '°C' },
+  }),
+  groupedCircuits: quantity('loaded circuits bunched together', 'count'),
+  soilKmPerW: quantity('thermal resistivity of the soil', 'soil'),
+  terminalC: choice('temperature the terminals may take', [
+    { value: 60, label: '60 °C' },
+    { value: 70, label: '70 °C' },
+    { value: 75, label: '75 °C' },
+    { value: 90, label: '90 °C' },
+  ]),
+  returnMohmPerM: quantity('resistance of the metal that carries a fault back', 'resistance-per-length'),
+};
+
+/** Where a fact says something; one that is not named here does everywhere. */
+export const APPLIES: Applies = {
+  protectiveMaterial: ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
+  method: iec,
+  soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
+  returnMohmPerM: ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
+};

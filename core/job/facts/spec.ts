@@ -1,0 +1,59 @@
+import type { CollectionName } from '../collections';
+import type { EdgeKind } from '../edges';
+import { PACKS } from '../packs';
+import { sizesOf } from '../preferred';
+import type { Job } from '../schema/job';
+import type { Dialect } from '../terms';
+
+export type FactValue = number | string | boolean;
+export interface Option {
+  value: FactValue;
+  label: string;
+}
+/** How a fact is typed, and the values the arrow keys walk through. */
+export type FactKind =
+  | { kind: 'quantity'; edge: EdgeKind; usual?: string; steps?: readonly number[] }
+  | { kind: 'size'; steps: readonly string[] }
+  | { kind: 'choice'; options: readonly Option[] };
+
+export interface Spec {
+  label: string;
+  how: FactKind;
+}
+export type Row = Job[CollectionName][string];
+export type SpecOf = (job: Job, row: Row) => Spec;
+
+/** Facts of a collection by field, in the order they are asked. */
+export type Specs = Readonly<Record<string, SpecOf>>;
+
+export const quantity =
+  (label: string, edge: EdgeKind, usual?: string): SpecOf =>
+  () => ({ label, how: { kind: 'quantity', edge, ...(usual === undefined ? {} : { usual }) } });
+export const named =
+  (label: (dialect: Dialect) => string, edge: EdgeKind, usual?: string): SpecOf =>
+  (job, row) =>
+    quantity(label(job.dialect), edge, usual)(job, row);
+export const choice =
+  (label: string, options: readonly (FactValue | Option)[]): SpecOf =>
+  () => ({
+    label,
+    how: {
+      kind: 'choice',
+      options: options.map((each) => (typeof each === 'object' ? each : { value: each, label: `${each}` })),
+    },
+  });
+export const yesNo = (label: string, yes = 'yes', no = 'no'): SpecOf =>
+  choice(label, [
+    { value: true, label: yes },
+    { value: false, label: no },
+  ]);
+export const size =
+  (name: (dialect: Dialect) => string): SpecOf =>
+  ({ dialect }) => ({ label: `size of the ${name(dialect)}`, how: { kind: 'size', steps: sizesOf(dialect) } });
+
+export type AppliesTo = (job: Job, row: Row) => boolean;
+export const iec: AppliesTo = ({ dialect }) => dialect === 'iec';
+export const nec: AppliesTo = ({ dialect }) => dialect === 'nec';
+export const british: AppliesTo = ({ pack }) => PACKS[pack].standard === 'BS 7671';
+/** Where a fact says something, by field; one that is not named says something everywhere. */
+export type Applies = Readonly<Record<string, AppliesTo>>;
