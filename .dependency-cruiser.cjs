@@ -78,9 +78,9 @@ module.exports = {
     {
       name: 'core-packages',
       severity: 'error',
-      comment: 'the core uses zod, immer and fast-deep-equal, and no built-in module',
+      comment: 'the core uses zod, immer, fast-deep-equal and fractional-indexing, and no built-in module',
       from: { path: '^core/(?!testing/)', pathNot: TESTS },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer|fast-deep-equal)' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|immer|fast-deep-equal|fractional-indexing)' },
     },
   ],
   options: {

@@ -25,6 +25,26 @@ describe('order keys', () => {
     fc.assert(fc.property(anyKey, (key) => keyBetween(undefined, key) < key));
   });
 
+  it('keys of older jobs and of this one stand in one order', () => {
+    expect(keyAfter(undefined)).toBe('a0');
+    expect(keyAfter('a0')).toBe('a1');
+    for (const old of ['a', 'c', 'z', 'A1', '9', 'zz', 'b1']) {
+      const next = keyAfter(old);
+      expect(next > old, `${old} < ${next}`).toBe(true);
+      expect(OrderKey.safeParse(keyAfter(next)).success).toBe(true);
+      expect(keyAfter(next) > next).toBe(true);
+      const between = keyBetween(old, next);
+      expect(between > old && between < next, `${old} < ${between} < ${next}`).toBe(true);
+    }
+    const mixed = keyBetween('a0', 'b');
+    expect(mixed > 'a0' && mixed < 'b').toBe(true);
+  });
+
+  it('where no text lies between, a key comes right after the second', () => {
+    const key = keyBetween('a', 'a0');
+    expect(key > 'a0').toBe(true);
+  });
+
   it('thousands of rows added at the end, and fifty pushed into one gap, keep valid keys', () => {
     let last: string | undefined;
     for (let row = 0; row < 3000; row++) last = keyAfter(last);

@@ -1,16 +1,33 @@
-/** Digits of an order key, in the order text compares them. */
-const DIGITS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
-const digit = (key: string, at: number): number => DIGITS.indexOf(key[at] ?? '0');
+import { generateKeyBetween } from 'fractional-indexing';
+
+/** Of keys the library would not make (those of older jobs), `otherwise`. */
+function orOld(make: () => string, otherwise: () => string): string {
+  try {
+    return make();
+  } catch {
+    return otherwise();
+  }
+}
 
 /**
  * An order key after a given one, staying short when many rows are added one after the other.
  * @param last greatest key present; without one the first key there is
  */
 export function keyAfter(last: string | undefined): string {
-  if (last === undefined || last === '') return 'a';
-  const at = last.length - 1;
-  const next = DIGITS[digit(last, at) + 1];
-  return next === undefined ? `${last}1` : last.slice(0, at) + next;
+  if (last === undefined || last === '') return generateKeyBetween(null, null);
+  return orOld(
+    () => generateKeyBetween(last, null),
+    () => firstAbove(last),
+  );
+}
+
+/** A whole number of the library above an older key, with room before it: after it keys are the library's own. */
+function firstAbove(key: string): string {
+  for (let letter = 1; letter <= 26; letter++) {
+    const whole = `${String.fromCharCode(96 + letter)}V${'0'.repeat(letter - 1)}`;
+    if (whole > key) return whole;
+  }
+  return `${key}V`;
 }
 
 /**
@@ -21,15 +38,19 @@ export function keyAfter(last: string | undefined): string {
  */
 export function keyBetween(before: string | undefined, after: string | undefined): string {
   if (after === undefined) return keyAfter(before);
-  const a = before ?? '';
-  let same = 0;
-  while (same < after.length && digit(a, same) === digit(after, same)) same += 1;
-  if (same === after.length) return keyAfter(after);
-  const low = digit(a, same);
-  const high = digit(after, same);
-  const head = after.slice(0, same);
-  if (high - low > 1) return head + DIGITS[low + Math.floor((high - low) / 2)];
-  if (after.length > same + 1) return head + DIGITS[high];
-  const rest = a.slice(same + 1);
-  return head + DIGITS[low] + (rest === '' ? 'V' : keyAfter(rest));
+  return orOld(
+    () => generateKeyBetween(before ?? null, after),
+    () =>
+      orOld(
+        () => betweenOld(before ?? '', after),
+        () => keyAfter(after),
+      ),
+  );
+}
+
+/** Older keys are fractions all through: the library's fraction after its whole number `a0`. */
+function betweenOld(before: string, after: string): string {
+  const key = generateKeyBetween(`a0${before.replace(/0+$/, '')}`, `a0${after.replace(/0+$/, '')}`).slice(2);
+  if (key <= before || key >= after) throw new RangeError(`nothing lies between ${before} and ${after}`);
+  return key;
 }
