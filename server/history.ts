@@ -26,13 +26,18 @@ export class History {
 
   /** Entries after a revision, oldest first. */
   after(jobId: string, revision: number): Entry[] {
+    return this.read(jobId, '>', revision);
+  }
+
+  private read(jobId: string, which: '>' | '=', revision: number): Entry[] {
     const heads = this.db
-      .prepare(`SELECT ${HEAD} FROM changes WHERE job_id = ? AND revision > ? ORDER BY revision`)
+      .prepare(`SELECT ${HEAD} FROM changes WHERE job_id = ? AND revision ${which} ? ORDER BY revision`)
       .all(jobId, revision) as Head[];
     if (heads.length === 0) return [];
     const rows = this.db
       .prepare(
-        'SELECT revision, collection, row_id, before, after FROM change_rows WHERE job_id = ? AND revision > ? ORDER BY revision, position',
+        `SELECT revision, collection, row_id, before, after FROM change_rows
+         WHERE job_id = ? AND revision ${which} ? ORDER BY revision, position`,
       )
       .all(jobId, revision) as KeptRow[];
     const entries = new Map(heads.map((head): [number, Entry] => [head.revision, { ...head, changes: [] }]));
@@ -80,14 +85,18 @@ export class History {
 
   /** The action an author's undo or redo would come to next. */
   next(jobId: string, author: string, kind: 'undo' | 'redo'): Entry | undefined {
-    const found = this.db
+    const found = this.headOf(jobId, author, kind);
+    return found === undefined ? undefined : this.read(jobId, '=', found.revision)[0];
+  }
+
+  /** Revision and label of that action, its rows left unread. */
+  private headOf(jobId: string, author: string, kind: 'undo' | 'redo'): { revision: number; label: string } | undefined {
+    return this.db
       .prepare(
-        `SELECT ${kind === 'undo' ? 'max' : 'min'}(revision) AS revision FROM changes
-         WHERE job_id = ? AND author = ? AND kind = 'do' AND undone = ? AND reachable = 1`,
+        `SELECT revision, label FROM changes WHERE job_id = ? AND author = ? AND kind = 'do' AND undone = ? AND reachable = 1
+         ORDER BY revision ${kind === 'undo' ? 'DESC' : 'ASC'} LIMIT 1`,
       )
-      .get(jobId, author, kind === 'undo' ? 0 : 1) as { revision: number | null };
-    if (found.revision === null) return undefined;
-    return this.after(jobId, found.revision - 1)[0];
+      .get(jobId, author, kind === 'undo' ? 0 : 1) as { revision: number; label: string } | undefined;
   }
 
   mark(jobId: string, revision: number, what: { undone: boolean } | { reachable: false }): void {
@@ -100,8 +109,8 @@ export class History {
 
   reach(jobId: string, author: string): Reach {
     return {
-      undo: this.next(jobId, author, 'undo')?.label ?? null,
-      redo: this.next(jobId, author, 'redo')?.label ?? null,
+      undo: this.headOf(jobId, author, 'undo')?.label ?? null,
+      redo: this.headOf(jobId, author, 'redo')?.label ?? null,
     };
   }
 
