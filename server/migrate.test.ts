@@ -1,6 +1,8 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { COLLECTIONS } from '@/core/job/collections';
+import { COLUMNS, tableName } from './columns';
 import { databaseFile } from './database';
 import { openStore } from './store';
 import { firstSchema, storeInFolder } from './testing/store';
@@ -34,5 +36,36 @@ describe('a database of the first version', () => {
     expect(() => old.db.exec("DELETE FROM segments WHERE id = 'main'")).toThrow(/FOREIGN KEY/);
     old.db.close();
     expect(openStore(folder).jobs.load('old')!.job.segments.spur!.protectivePath).toBe('pen');
+  });
+
+  it('afterwards holds no list of the schema, and still every link, range and index', () => {
+    const folder = path.join(store.folder, 'lists');
+    mkdirSync(folder);
+    const before = firstSchema(databaseFile(folder));
+    const indexes = (db: typeof before) =>
+      db.prepare("SELECT name FROM sqlite_master WHERE type = 'index' AND sql IS NOT NULL ORDER BY name").all();
+    const had = indexes(before);
+    before.close();
+    const { db } = openStore(folder);
+    const sql = (db.prepare("SELECT group_concat(sql, ' ') AS all_sql FROM sqlite_master").get() as { all_sql: string }).all_sql;
+    expect(sql).not.toMatch(/IN \('/);
+    expect(sql).not.toContain('anew');
+    expect(sql).toMatch(/ze_ohm BETWEEN 0\.001 AND 5000/);
+    expect(indexes(db)).toEqual(expect.arrayContaining(had));
+    expect(db.pragma('integrity_check')).toEqual([{ integrity_check: 'ok' }]);
+    expect(db.pragma('foreign_key_check')).toEqual([]);
+  });
+
+  it('has a column for every field of the schema, added from the schema itself', () => {
+    const folder = path.join(store.folder, 'columns');
+    mkdirSync(folder);
+    const before = firstSchema(databaseFile(folder));
+    before.exec('ALTER TABLE rooms DROP COLUMN name');
+    before.close();
+    const { db } = openStore(folder);
+    for (const on of COLLECTIONS) {
+      const present = (db.pragma(`table_info(${tableName(on)})`) as { name: string }[]).map(({ name }) => name);
+      expect(present).toEqual(expect.arrayContaining(COLUMNS[on].map(({ name }) => name)));
+    }
   });
 });

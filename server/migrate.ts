@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type Database from 'better-sqlite3';
+import { COLLECTIONS } from '@/core/job/collections';
+import { COLUMNS, JOB_COLUMNS, tableName } from './columns';
 import { StoreProblem } from './trouble';
 
 const FOLDER = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'migrations');
@@ -35,8 +37,10 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
     for (const { version, sql } of steps) {
       if (version <= present) continue;
       db.exec(sql);
+      if (version === PLAIN_LISTS) plainLists(db);
       db.pragma(`user_version = ${version}`);
     }
+    if (present < newest) addColumns(db);
     if (present < newest && (db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw new StoreProblem(
         'The database holds rows that belong to nothing. It was left untouched: restore a backup.',
@@ -48,6 +52,44 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
     bring.immediate();
   } finally {
     db.pragma('foreign_keys = ON');
+  }
+}
+
+const PLAIN_LISTS = 7;
+const LIST_CHECK = / CHECK \(\w+ IN \('[^)]*\)\)/g;
+
+/**
+ * Makes tables anew without CHECKs that repeat a list of the job's schema: what a field may hold is checked where rows are read and
+ * written, and a new word in a list needs no new table. Keys, links and ranges stay.
+ */
+function plainLists(db: Database.Database): void {
+  const made = db.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'table' AND sql IS NOT NULL").all() as {
+    name: string;
+    sql: string;
+  }[];
+  for (const { name, sql } of made) {
+    const plain = sql.replace(LIST_CHECK, '');
+    if (plain === sql) continue;
+    const around = db
+      .prepare("SELECT sql FROM sqlite_master WHERE tbl_name = ? AND type IN ('index', 'trigger') AND sql IS NOT NULL")
+      .all(name) as { sql: string }[];
+    db.exec(plain.replace(new RegExp(`^CREATE TABLE "?${name}"?`), `CREATE TABLE "${name} anew"`));
+    db.exec(
+      `INSERT INTO "${name} anew" SELECT * FROM "${name}"; DROP TABLE "${name}"; ALTER TABLE "${name} anew" RENAME TO "${name}";`,
+    );
+    for (const each of around) db.exec(each.sql);
+  }
+}
+
+const SQL_TYPE = { text: 'TEXT', real: 'REAL', integer: 'INTEGER', boolean: 'INTEGER', list: 'TEXT', json: 'TEXT' } as const;
+
+/** Adds the columns of fields the schema has and the tables lack. */
+function addColumns(db: Database.Database): void {
+  const tables = [['jobs', JOB_COLUMNS] as const, ...COLLECTIONS.map((on) => [tableName(on), COLUMNS[on]] as const)];
+  for (const [table, columns] of tables) {
+    const present = new Set((db.pragma(`table_info(${table})`) as { name: string }[]).map(({ name }) => name));
+    for (const { name, kind } of columns)
+      if (!present.has(name)) db.exec(`ALTER TABLE ${table} ADD COLUMN ${name} ${SQL_TYPE[kind]}`);
   }
 }
 

@@ -1,0 +1,2 @@
+-- Tables made anew without the CHECKs that repeat a list of the job's schema: see plainLists in migrate.ts. From here on columns of
+-- new fields are added from the schema itself; a migration only says that there are any.
