@@ -112,7 +112,10 @@ writeFileSync(
     coverageAnalysis: 'perTest',
     ignoreStatic: true,
     concurrency: 2,
-    reporters: ['clear-text'],
+    // A slow machine is no finding: only what runs away counts as timed out.
+    timeoutMS: 60_000,
+    timeoutFactor: 4,
+    reporters: ['clear-text', 'progress-append-only'],
     clearTextReporter: { allowColor: false, reportTests: false },
     inPlace: true,
   }),

@@ -19,9 +19,10 @@ import * as clears from './clears-in-time/credits';
 import * as necClears from './clears-in-time/nec/credits';
 import * as cable from './protects-cable/credits';
 import * as nec from './protects-cable/nec/credits';
+import * as taps from './protects-cable/nec/tapCredits';
 
 /** Every relief there is, wherever its record stands. */
-const CREDITS = [breaks, carries, clears, necClears, cable, nec, selective, diversity, letThrough, segmentLoop, source]
+const CREDITS = [breaks, carries, clears, necClears, cable, nec, taps, selective, diversity, letThrough, segmentLoop, source]
   .flatMap((module) => Object.values(module as object).flatMap((each) => (isCredit(each) ? [each] : nested(each))))
   .filter((each, index, all) => all.indexOf(each) === index);
 

@@ -86,3 +86,7 @@ export const FIELD_WORDS: Readonly<Record<QuickField, string>> = {
   number: 'circuit numbers',
   boardId: 'boards',
 };
+
+/** Something is said of what it feeds that belongs to a load of its own. */
+export const feedsLoad = ({ powerW, motorHp, minimumAmpacityA, maximumDeviceA }: QuickDraft): boolean =>
+  [powerW, motorHp, minimumAmpacityA, maximumDeviceA].some((each) => each !== undefined);

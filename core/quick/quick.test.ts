@@ -6,8 +6,9 @@ import { newJob } from '../job/newJob';
 import { parseJob } from '../job/parse';
 import type { Job } from '../job/schema/job';
 import { shownCircuit, studyJob } from '../study/study';
-import { completeQuick, nextNumber, quickSteps } from './circuit';
+import { completeQuick, nextNumber } from './circuit';
 import { readQuickLine } from './read';
+import { quickSteps } from './steps';
 
 const demo = (name: string): unknown => JSON.parse(readFileSync(`demo/${name}.json`, 'utf8'));
 const bindery = demo('bindery-yard');

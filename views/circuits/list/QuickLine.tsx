@@ -1,8 +1,9 @@
 'use client';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import type { Job } from '@/core/job/schema/job';
-import { completeQuick, type QuickCircuit, quickSteps } from '@/core/quick/circuit';
+import { completeQuick, type QuickCircuit } from '@/core/quick/circuit';
 import { MAX_QUICK, type QuickReading, readQuickLine } from '@/core/quick/read';
+import { quickSteps } from '@/core/quick/steps';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { useJobState, useSession } from '../../job/JobContext';

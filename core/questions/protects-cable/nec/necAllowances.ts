@@ -12,8 +12,9 @@ import { type Earned, earned } from '../../../rules/credit';
 import { MARKED_DEVICE, MOTOR_DEVICE, MOTOR_DEVICE_TIMES } from '../../../tables/motors';
 import { nextStandardA } from '../../../tables/necAmpacity';
 import { tapLeastA, tapSource } from '../../../tables/necTaps';
-import { MARKED, MOTOR, type OnCircuit, TAP_CREDITS, tapLengthM } from './credits';
+import { MARKED, MOTOR, type OnCircuit } from './credits';
 import type { NecCable } from './necCable';
+import { TAP_CREDITS, tapLengthM } from './tapCredits';
 
 /** A rule that may stand in for the plain one, and whether it is earned. */
 export interface Relief {
