@@ -3,6 +3,7 @@ import type { CollectionName } from '../collections';
 import type { Command, Step } from '../commands';
 import { FAMILY_FIELDS } from '../familyFields';
 import { keyAfter, keyBetween } from '../order';
+import { LINKS } from '../references';
 import type { Circuit } from '../schema/circuit';
 import type { Device, DeviceFamily } from '../schema/device';
 import type { Job } from '../schema/job';
@@ -151,6 +152,9 @@ export function addOutlet(job: Job, circuit: Circuit, id: string): Command {
   return onCircuit(circuit, 'another outlet', { do: 'put', on: 'points', row });
 }
 
+/** Fields that name a row: any other may hold the same letters by chance. */
+const NAMING: ReadonlySet<string> = new Set(['id', ...LINKS.map(({ field }) => field)]);
+
 /**
  * A circuit with everything on it under new ids, next in order and by another number. Readings and acceptances belong to
  * the first and are left there.
@@ -177,7 +181,7 @@ export function copyOfCircuit(
   /** Every field that names one of the copied rows names its copy. */
   const copied = <T extends object>(row: T): T =>
     Object.fromEntries(
-      Object.entries(row).map(([field, value]) => [field, typeof value === 'string' ? (ids.get(value) ?? value) : value]),
+      Object.entries(row).map(([field, value]) => [field, NAMING.has(field) ? (ids.get(value as string) ?? value) : value]),
     ) as T;
   const after = Object.values(job.circuits)
     .map((each) => each.order)

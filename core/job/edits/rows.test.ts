@@ -113,5 +113,9 @@ describe('edits by name', () => {
     const copied = applyCommand(job, command);
     expect(copied.circuits[circuitId]).toMatchObject({ number: '2', state: 'new' });
     expect(Object.values(copied.segments).filter((each) => each.circuitId === circuitId)).toHaveLength(1);
+    // A name or a place in the order that reads like an id stays what it is.
+    const alike = setField(job, 'circuits', 'c', 'name', 'c-cable', 'name');
+    const twin = copyOfCircuit(applyCommand(job, alike), 'c', '2', () => `copy${++count}`);
+    expect(applyCommand(job, twin.command).circuits[twin.circuitId]!.name).toBe('c-cable');
   });
 });
