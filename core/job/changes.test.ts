@@ -127,6 +127,10 @@ describe('new jobs', () => {
     };
     const job = newJob({ id: 'house', name: 'House', dialect: 'iec', pack: 'iec-60364' }, firm);
     expect(job).toMatchObject({ card: { installer: 'K. Aalto' }, defaults: { currency: 'EUR' }, prices: { p: price } });
+    const bare = newJob({ id: 'house', name: 'House', dialect: 'iec', pack: 'iec-60364' });
+    expect([bare.card, bare.defaults, bare.prices]).toEqual([{}, {}, {}]);
+    const licensed = newJob({ id: 'h', name: 'H', dialect: 'iec', pack: 'iec-60364' }, { ...firm, licence: 'L 1' });
+    expect(licensed.card).toEqual({ installer: 'K. Aalto', licence: 'L 1' });
   });
 
   it('refuses a pack of the other dialect', () => {

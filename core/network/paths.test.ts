@@ -3,6 +3,26 @@ import type { Job } from '../job/schema/job';
 import { ask, check } from '../testing/ask';
 import { splitHouse } from '../testing/houses';
 import { breaker, jobWith, segment } from '../testing/jobs';
+import { pathTo, wiringsOf } from './paths';
+
+describe('the way to a circuit', () => {
+  it('is unknown where nothing feeds a board on it, or two circuits of one source do', () => {
+    const job = splitHouse();
+    const way = (of: Job) => pathTo(wiringsOf(of), of.circuits.kiln!);
+    expect(way(job)).toMatchObject({ known: true });
+    const { feeder, ...circuits } = job.circuits;
+    const board = feeder!.toBoardId!;
+    expect(way({ ...job, circuits })).toEqual({
+      known: false,
+      missing: [{ path: `boards.${board}`, what: `what feeds ${job.boards[board]!.name}` }],
+    });
+    const twice = { ...job, circuits: { ...job.circuits, second: { ...feeder!, id: 'second' } } };
+    expect(way(twice)).toMatchObject({
+      known: false,
+      missing: [{ path: `boards.${board}`, what: expect.stringContaining('is fed by 2 circuits') }],
+    });
+  });
+});
 
 describe('a length that is not there', () => {
   const without = (id: string, job = splitHouse()): Job => {

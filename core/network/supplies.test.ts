@@ -4,6 +4,8 @@ import { ask, check, faults } from '../testing/ask';
 import { splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, device, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
 import { rcbo, rccb, residual } from '../testing/residuals';
+import { FaultNetwork } from './faults';
+import { wiringsOf } from './paths';
 
 describe('what source values may and may not do', () => {
   it('an infinite network above serves MAX and leaves the least fault unknown', () => {
@@ -54,6 +56,38 @@ describe('what source values may and may not do', () => {
     const sockets = (of: Job) => check(ask(of, 'breaks-fault', 'sockets'), 'breaks:sockets-device:L-N').verdict;
     expect(sockets(job)).toBe('pass');
     expect(sockets(withField(job, 'devices', 'sockets-device', ['settings', 'icnA'], stated(2500)))).toBe('caution');
+  });
+});
+
+describe('two services from one origin', () => {
+  it('carry what a source behind one drives into a fault on the other', () => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 10 }]);
+    const [service, board, net] = [job.circuits.service!, job.boards.board!, job.origins.net!];
+    job.boards.annex = { ...board, id: 'annex', name: 'Annex' };
+    job.circuits.second = { ...service, id: 'second', toBoardId: 'annex' };
+    for (const [id, circuitId] of [
+      ['tails', 'service'],
+      ['tails2', 'second'],
+    ] as const)
+      job.segments[id] = segment(id, circuitId, 10, 25, 16);
+    const most = (of: Job) => {
+      const wirings = wiringsOf(of);
+      const found = new FaultNetwork(wirings).most(wirings.byCircuit.get('service')!, undefined, 'L-N');
+      return found.known ? found.value.currentA : 0;
+    };
+    const alone = most(job);
+    const inverter = { ...net, id: 'inv', name: 'Inverter', kind: 'inverter' as const };
+    const both: Job = {
+      ...job,
+      origins: { ...job.origins, inv: inverter },
+      circuits: { ...job.circuits, lead: { ...service, id: 'lead', fromOriginId: 'inv', toBoardId: 'annex' } },
+      segments: { ...job.segments, lead: segment('lead', 'lead', 5, 25, 16) },
+      sourceStates: { grid: { ...job.sourceStates.grid!, originIds: ['net', 'inv'] } },
+    };
+    expect(most(both)).toBeGreaterThan(alone * 1.5);
+    // A lead that ends in nothing brings nothing.
+    const { toBoardId: _, ...open } = both.circuits.second!;
+    expect(most({ ...both, circuits: { ...both.circuits, second: open } })).toBeCloseTo(alone, 9);
   });
 });
 

@@ -3,7 +3,7 @@ import * as letThrough from '../devices/letThrough';
 import { applyCommand } from '../job/commands';
 import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
-import type { Job } from '../job/schema/job';
+import { type Job, RulePackId } from '../job/schema/job';
 import type { Check } from '../judging/answer';
 import * as diversity from '../loads/diversity';
 import * as segmentLoop from '../network/segmentLoop';
@@ -46,6 +46,18 @@ function verdictOf(job: Job, { circuit, question, check }: Earning): string {
 }
 
 describe('every relief is a credit, and every condition of it counts', () => {
+  it('each cites a clause under every pack', () => {
+    for (const credit of CREDITS)
+      for (const pack of RulePackId.options) {
+        const { standard, basis } = credit.clause(pack);
+        expect([credit.id, standard, basis]).toEqual([
+          credit.id,
+          expect.stringMatching(/\S/),
+          expect.stringMatching(/^(memory|published|practice)$/),
+        ]);
+      }
+  });
+
   it('each record has its row, and each condition its place in it', () => {
     expect(Object.keys(EARNED).sort()).toEqual(CREDITS.map(keyOf).sort());
     for (const credit of CREDITS)

@@ -3,6 +3,8 @@ import { sizeMm2 } from '../job/edges';
 import type { InstallationMethod } from '../job/schema/circuit';
 import { K_FACTORS, kBetween, STEEL_K } from './adiabatic';
 import { tabulatedAmpacityA } from './ampacity';
+import { tabulatedFuse } from './britishFuses';
+import { RESISTANCE_MOHM_PER_M } from './conductorResistance';
 import { groupingFactor, soilFactor } from './correction';
 import { GG_CONVENTIONAL, ggEnergyA2s, ggGates, ggLimitsFromA } from './fuseGates';
 import { motorTableA } from './motors';
@@ -548,5 +550,46 @@ describe('gG fuse-links, IEC 60269 (from memory)', () => {
   it('the conventional time is an hour to 63 A, two above', () => {
     expect([63, 64].map(GG_CONVENTIONAL.timeS)).toEqual([3600, 7200]);
     expect([GG_CONVENTIONAL.nonFusingTimes, GG_CONVENTIONAL.fusingTimes]).toEqual([1.25, 1.6]);
+  });
+});
+
+describe('greatest Zs of fuses as BS 7671 prints them (tables 41.2 and 41.4, 0.95 × 230 V; from memory)', () => {
+  it.each([
+    ['BS88-2', 0.4, '6 7.80, 10 4.65, 16 2.43, 20 1.68, 25 1.29, 32 0.99'],
+    ['BS88-2', 5, '6 12.9, 10 6.83, 16 3.97, 20 2.80, 25 2.19, 32 1.71'],
+    ['gG', 0.4, '6 7.80, 32 0.99'],
+    ['BS88-3', 0.4, '16 2.30, 20 1.93, 32 0.91'],
+    ['BS88-3', 5, '16 3.90, 20 3.21, 32 1.59, 63 0.68, 80 0.51, 100 0.38'],
+    ['BS1362', 0.4, '13 2.30'],
+    ['BS1362', 5, '13 3.64'],
+    ['semi-enclosed', 0.4, '5 9.10, 15 2.43, 20 1.68, 30 1.04'],
+    ['semi-enclosed', 5, '5 16.8, 15 5.08, 20 3.64, 30 2.51'],
+  ] as const)('%s within %d s: %s', (system, timeS, printed) => {
+    for (const each of printed.split(', ')) {
+      const [rated, ohm] = each.split(' ');
+      const found = tabulatedFuse(system, Number(rated), timeS)!;
+      expect((218.5 / found.iaA).toPrecision(ohm!.replace(/^0?\.?/, '').replace('.', '').length)).toBe(
+        Number(ohm).toPrecision(ohm!.replace(/^0?\.?/, '').replace('.', '').length),
+      );
+      expect(found.source.clause).toBe(timeS === 5 ? 'table 41.4' : 'table 41.2');
+    }
+  });
+  it('none where none is printed', () => {
+    expect(tabulatedFuse('BS88-3', 63, 0.4)).toBeUndefined();
+    expect(tabulatedFuse('BS88-2', 20, 1)).toBeUndefined();
+    expect(tabulatedFuse('J', 20, 0.4)).toBeUndefined();
+  });
+});
+
+describe('resistances of IEC 60228, Ω/km at 20 °C (from memory)', () => {
+  it.each([
+    ['Cu', '0.75 24.5, 1 18.1, 1.5 12.1, 2.5 7.41, 4 4.61, 6 3.08, 10 1.83, 16 1.15, 25 0.727, 35 0.524, 50 0.387, 70 0.268'],
+    ['Cu', '95 0.193, 120 0.153, 150 0.124, 185 0.0991, 240 0.0754'],
+    ['Al', '10 3.08, 16 1.91, 25 1.20, 35 0.868, 50 0.641, 70 0.443, 95 0.320, 120 0.253, 150 0.206, 185 0.164, 240 0.125'],
+  ] as const)('%s %s', (metal, printed) => {
+    for (const each of printed.split(', ')) {
+      const [size, ohm] = each.split(' ').map(Number);
+      expect((RESISTANCE_MOHM_PER_M[metal] as Record<number, number>)[size!]).toBe(ohm);
+    }
   });
 });

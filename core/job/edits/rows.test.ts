@@ -3,13 +3,35 @@ import { EARNED } from '../../testing/earned';
 import { splitHouse } from '../../testing/houses';
 import { breaker, jobWith, stated } from '../../testing/jobs';
 import { applyCommand } from '../commands';
-import { addBoard, addCable, addDevice, asFamily, copyOfCircuit } from './parts';
+import { addBoard, addCable, addDevice, addLoad, addOutlet, asFamily, copyOfCircuit } from './parts';
 import { accept, rename, setFact, setField, setOfJob, takeOut, underRules } from './rows';
 import { addSource, connect, networkAbove, withVoltageSystem } from './sources';
 
 const house = () => jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, line: 2.5, protective: 1.5 }]);
 
 describe('edits by name', () => {
+  it('what has no name is called by its id', () => {
+    const job = house();
+    expect(setField(job, 'circuits', 'gone', 'use', 'fixed', 'fixed').label).toBe('gone: fixed');
+    job.readings.r = {
+      id: 'r',
+      circuitId: 'c',
+      kind: 'zs',
+      value: 0.5,
+      unit: 'Ω',
+      at: '2026-03-01T10:00:00.000Z',
+      by: 'A',
+    } as never;
+    expect(takeOut(job, 'readings', 'r').label).toBe('Without r');
+  });
+
+  it('a load, an outlet and a first device hang on their circuit', () => {
+    const job = house();
+    const [loaded, wired] = [addLoad(job, job.circuits.c!, 'l'), addOutlet(job, job.circuits.c!, 'p')];
+    expect(applyCommand(job, loaded).loads.l).toMatchObject({ circuitId: 'c', name: 'Load 1' });
+    expect(applyCommand(job, wired).points.p).toMatchObject({ circuitId: 'c', name: 'Socket 1', kind: 'socket', state: 'new' });
+  });
+
   it('a field is set, or made absent, and the history says whose', () => {
     const job = house();
     const boxed = setField(job, 'segments', 'c-cable', 'box', 'J1', 'box J1');

@@ -12,9 +12,9 @@ import { edit, set } from './steps';
 
 /** How a row is called in the history: by its name, a cable as such. */
 function nameOf(job: Job, on: CollectionName, id: string): string {
-  const row = job[on][id];
   if (on === 'segments') return 'Cable';
-  return row !== undefined && 'name' in row && row.name !== undefined ? row.name : id;
+  const { name } = (job[on][id] ?? {}) as { name?: string };
+  return name ?? id;
 }
 
 /**

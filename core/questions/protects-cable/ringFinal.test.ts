@@ -38,6 +38,22 @@ describe('a ring final circuit by BS 7671 433.1.204', () => {
     // Thick enough to bear it all it needs no rule of its own.
     expect(leg({ line: 6, circuit: { ringContinuity: stated(false) } }).verdict).toBe('pass');
   });
+  it('without a load, or with one whose place nobody said, is asked for its leg alone', () => {
+    const job = ring();
+    const { designCurrentA: _, ...circuit } = job.circuits.c!;
+    const bare = { ...job, circuits: { ...job.circuits, c: circuit } };
+    const rings = (of: Job) =>
+      cableAnswer(of, 'c')
+        .checks.filter(({ id }) => id.startsWith('ring'))
+        .map(({ id }) => id);
+    expect(rings(bare)).toHaveLength(1);
+    const load = { id: 'l', circuitId: 'c', order: 'a', name: 'heater', currentA: stated(13), cosPhi: stated(1) };
+    expect(rings({ ...bare, loads: { l: load } })).toHaveLength(1);
+    const at = { id: 'p', circuitId: 'c', order: 'a', name: 'p', kind: 'socket', state: 'new', segmentId: 'c-cable' } as const;
+    const placed = { ...bare, points: { p: at }, loads: { l: { ...load, pointId: 'p' } } };
+    expect(rings(placed)).toHaveLength(2);
+    expect(rings({ ...placed, loads: { ...placed.loads, m: { ...load, id: 'm' } } })).toHaveLength(1);
+  });
   it('of a ring, where it is said what hangs where, no length carries more than it may', () => {
     const job = ring();
     const { designCurrentA: _, ...circuit } = job.circuits.c!;

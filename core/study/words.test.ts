@@ -1,0 +1,31 @@
+import { describe, expect, it } from 'vitest';
+import { JOBS } from '../testing/leaves';
+import { circuitChart } from './chart';
+import { shownCircuit, studyJob } from './study';
+
+const WHOLE = /\S/;
+
+describe('everything a study says is said in words', () => {
+  it.each(JOBS.map((job, index) => [`${index} ${job.name}`, job] as const))('%s', (_, job) => {
+    for (const study of studyJob(job).circuits) {
+      const { answers } = shownCircuit(study);
+      expect(JSON.stringify(answers)).not.toMatch(/undefined|NaN|\[object/);
+      for (const { question, checks } of answers)
+        for (const check of checks) {
+          const at = `${study.circuitId} ${question} ${check.id}`;
+          expect(check.because, at).toMatch(WHOLE);
+          expect(check.title, at).toMatch(WHOLE);
+          if (check.demand !== null) expect(check.rule, at).toMatch(WHOLE);
+          for (const line of check.working) {
+            for (const part of [line.formula, line.result, line.source]) expect(part, at).toMatch(WHOLE);
+            expect(['published', 'memory', 'practice'], at).toContain(line.basis);
+          }
+          for (const { path, what } of check.missing) expect(`${path}${what}`, at).toMatch(WHOLE);
+        }
+      for (const band of circuitChart(study.facts).bands) {
+        expect(band.fast.length, band.name).toBeGreaterThan(0);
+        expect(band.slow.length, band.name).toBeGreaterThan(0);
+      }
+    }
+  });
+});
