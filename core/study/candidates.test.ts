@@ -9,7 +9,7 @@ const one = (more: object = {}, settings = breaker('B', 16)): Job =>
   jobWith([{ id: 'c', settings, lengthM: 20, line: 2.5, protective: 1.5, segment: more }]);
 const of = (job: Job, kind: string, id = 'c') => candidates(job, id).filter((each) => each.kind === kind);
 const labels = (job: Job, kind: string, id = 'c') => of(job, kind, id).map(({ command }) => command.label);
-const after = (job: Job, kind: string, at = 0, id = 'c') => applyCommand(job, of(job, kind, id)[at]!.command);
+const mended = (job: Job, kind: string, at = 0, id = 'c') => applyCommand(job, of(job, kind, id)[at]!.command);
 
 describe('what is tried to mend a circuit', () => {
   it('ratings, the twelve nearest first; curves but its own', () => {
@@ -17,7 +17,7 @@ describe('what is tried to mend a circuit', () => {
     expect(labels(job, 'rating').map((label) => Number(label.split(' ')[1]))).toEqual([
       13, 20, 10, 8, 25, 6, 32, 40, 50, 63, 80, 100,
     ]);
-    expect(after(job, 'rating').devices['c-device']!.settings).toMatchObject({ ratingA: { value: 13, from: 'stated' } });
+    expect(mended(job, 'rating').devices['c-device']!.settings).toMatchObject({ ratingA: { value: 13, from: 'stated' } });
     expect(labels(job, 'curve')).toEqual(['Fit curve C instead of B', 'Fit curve D instead of B']);
     expect(labels(withField(job, 'devices', 'c-device', ['settings', 'ratingA']), 'rating')).toEqual([]);
     expect(labels(withField(job, 'devices', 'c-device', ['settings', 'curve']), 'curve')).toEqual([]);
@@ -50,14 +50,14 @@ describe('what is tried to mend a circuit', () => {
     const job = one({ neutralSize: stated('2.5mm2') });
     expect(labels(job, 'size')).toEqual(['4', '6', '10', '16'].map((size) => `Run ${size} mm² instead of 2.5 mm²`));
     job.segments.tail = segment('tail', 'c', 5, 6, 6, { order: 'b' });
-    const grown = after(job, 'size').segments;
+    const grown = mended(job, 'size').segments;
     expect(grown['c-cable']).toMatchObject({
       lineSize: { value: '4mm2' },
       neutralSize: { value: '4mm2' },
       protectiveSize: { value: '2.5mm2' },
     });
     expect(grown.tail).toBe(job.segments.tail);
-    const further = after(job, 'size', 2).segments;
+    const further = mended(job, 'size', 2).segments;
     expect([further['c-cable']!.protectiveSize!.value, further.tail!.lineSize!.value]).toEqual(['6mm2', '10mm2']);
     expect(of(withField(job, 'segments', 'c-cable', ['lineSize']), 'size')[0]!.command.label).toBe('Run 10 mm² instead of 6 mm²');
     const gone = withField(withField(job, 'segments', 'c-cable', ['state'], 'removed'), 'segments', 'tail', ['state'], 'removed');
@@ -88,9 +88,9 @@ describe('what is tried to mend a circuit', () => {
   it('laid apart, out of the heat, on the wall: where it is not so already', () => {
     const lying = one({ groupedCircuits: stated(2), ambientC: stated(31), method: stated('A1') });
     expect(['apart', 'heat', 'method'].map((kind) => of(lying, kind).length)).toEqual([1, 1, 1]);
-    expect(after(lying, 'apart').segments['c-cable']!.groupedCircuits!.value).toBe(1);
-    expect(after(lying, 'heat').segments['c-cable']!.ambientC!.value).toBe(30);
-    expect(after(lying, 'method').segments['c-cable']!.method!.value).toBe('C');
+    expect(mended(lying, 'apart').segments['c-cable']!.groupedCircuits!.value).toBe(1);
+    expect(mended(lying, 'heat').segments['c-cable']!.ambientC!.value).toBe(30);
+    expect(mended(lying, 'method').segments['c-cable']!.method!.value).toBe('C');
     const well = one({ groupedCircuits: stated(1), ambientC: stated(30), method: stated('C') });
     expect(['apart', 'heat', 'method'].map((kind) => of(well, kind).length)).toEqual([0, 0, 0]);
     for (const method of ['D1', 'D2', 'E', 'F'] as const) expect(of(one({ method: stated(method) }), 'method')).toEqual([]);
@@ -104,7 +104,7 @@ describe('what is tried to mend a circuit', () => {
     job.devices['motor-device'] = device('motor-device', 'motor', breaker('C', 16, { poles: '1P' }), { lines: ['L2'] });
     job.segments['motor-cable'] = { ...job.segments['motor-cable']!, roles: ['line', 'line2', 'line3', 'protective'] };
     expect(labels(job, 'poles', 'motor')).toEqual(['Fit 3P instead of 1P']);
-    expect(after(job, 'poles', 0, 'motor').devices['motor-device']!.lines).toEqual(['L1', 'L2', 'L3']);
+    expect(mended(job, 'poles', 0, 'motor').devices['motor-device']!.lines).toEqual(['L1', 'L2', 'L3']);
     const four = { ...job, segments: { ...job.segments } };
     four.segments['motor-cable'] = {
       ...job.segments['motor-cable']!,
