@@ -5,7 +5,7 @@ import { factsOf, SegmentFacts } from './segmentFacts';
 
 const bare: Segment = { id: 's', circuitId: 'c', order: 'a', state: 'new' };
 const facts = (more: Partial<Segment> = {}) => new SegmentFacts({ ...bare, ...more }, 'the cable');
-const valueOf = (maybe: { known: boolean; value?: unknown }) => (maybe.known ? maybe.value : 'unknown');
+const worth = (maybe: { known: boolean; value?: unknown }) => (maybe.known ? maybe.value : 'unknown');
 const missingOf = (maybe: { known: boolean; missing?: readonly { path: string; what: string }[] }) => maybe.missing?.[0];
 
 describe('the facts of a length of cable', () => {
@@ -32,19 +32,19 @@ describe('the facts of a length of cable', () => {
 
   it('that may stay unsaid have a value that lends nothing', () => {
     const none = facts();
-    expect([none.soilKmPerW, none.terminalC, none.markedTerminalC].map(valueOf)).toEqual([2.5, 70, undefined]);
+    expect([none.soilKmPerW, none.terminalC, none.markedTerminalC].map(worth)).toEqual([2.5, 70, undefined]);
     for (const maybe of [none.soilKmPerW, none.terminalC])
       expect(maybe).toMatchObject({ given: { own: undefined, assumed: false } });
     const said = facts({ soilKmPerW: stated(1), terminalC: stated(90) });
-    expect([said.soilKmPerW, said.terminalC, said.markedTerminalC].map(valueOf)).toEqual([1, 90, 90]);
+    expect([said.soilKmPerW, said.terminalC, said.markedTerminalC].map(worth)).toEqual([1, 90, 90]);
     expect(said.terminalC).toMatchObject({ given: { own: { path: 'segments.s.terminalC' } } });
   });
 
   it('the protective conductor is of the cable’s metal unless another is said', () => {
     const copper = facts({ material: stated('Cu') });
-    expect(valueOf(copper.protectiveMaterial)).toBe('Cu');
+    expect(worth(copper.protectiveMaterial)).toBe('Cu');
     const mixed = facts({ material: stated('Al'), protectiveMaterial: stated('Cu') });
-    expect([mixed.metalOf('lineSize'), mixed.metalOf('neutralSize'), mixed.metalOf('protectiveSize')].map(valueOf)).toEqual([
+    expect([mixed.metalOf('lineSize'), mixed.metalOf('neutralSize'), mixed.metalOf('protectiveSize')].map(worth)).toEqual([
       'Al',
       'Al',
       'Cu',
@@ -64,17 +64,17 @@ describe('the facts of a length of cable', () => {
     [{}, 'unknown'],
   ] as const)('%o leads a fault home by: %s', (more, path) => {
     const of = facts(more as unknown as Partial<Segment>);
-    expect(valueOf(of.returnPath)).toBe(path);
+    expect(worth(of.returnPath)).toBe(path);
     expect(of.lacksReturn).toBe(path === 'none');
   });
 
   it('insulation the metric tables do not know is named, sizes of the other system too', () => {
     expect(missingOf(facts({ insulation: stated('THHN90') }).insulation)!.what).toBe('THHN90 is not assessed yet');
-    expect(valueOf(facts({ insulation: stated('THHN90') }).americanInsulation)).toBe('THHN90');
-    expect([facts({ insulation: stated('PVC70') }).limitC, facts({ insulation: stated('XLPE90') }).limitC].map(valueOf)).toEqual([
+    expect(worth(facts({ insulation: stated('THHN90') }).americanInsulation)).toBe('THHN90');
+    expect([facts({ insulation: stated('PVC70') }).limitC, facts({ insulation: stated('XLPE90') }).limitC].map(worth)).toEqual([
       70, 90,
     ]);
-    expect(valueOf(facts({ lineSize: stated('2.5mm2') }).mm2('lineSize'))).toBe(2.5);
+    expect(worth(facts({ lineSize: stated('2.5mm2') }).mm2('lineSize'))).toBe(2.5);
     expect(missingOf(facts({ lineSize: stated('12AWG') }).mm2('lineSize'))!.what).toContain('12AWG');
   });
 
