@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { prefixFor, showAmount, showCurrent, showNumber, showTime } from './show';
+import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showTime } from './show';
 
 const THIN = '\u202f';
 
@@ -16,6 +16,7 @@ describe('numbers as they are read', () => {
     [-0.05, '-0.05'],
     [Number.POSITIVE_INFINITY, 'never'],
   ])('%d is %s', (value, text) => expect(showNumber(value)).toBe(text));
+  it('lengths are entered in feet by the NEC alone', () => expect([lengthUnit('nec'), lengthUnit('iec')]).toEqual(['ft', 'm']));
   it('with as many digits as asked', () => {
     expect(showNumber(1234.56, 5)).toBe('1234.6');
     expect(showNumber(99999.9, 5)).toBe(`100${THIN}000`);

@@ -105,6 +105,13 @@ describe('what is tried to mend a circuit', () => {
     job.segments['motor-cable'] = { ...job.segments['motor-cable']!, roles: ['line', 'line2', 'line3', 'protective'] };
     expect(labels(job, 'poles', 'motor')).toEqual(['Fit 3P instead of 1P']);
     expect(mended(job, 'poles', 0, 'motor').devices['motor-device']!.lines).toEqual(['L1', 'L2', 'L3']);
+    const bare = threePhaseHouse(star());
+    bare.devices.main = device('main', 'service', breaker('C', 63, { poles: '1P' }), { lines: ['L1'] });
+    for (const each of Object.values(bare.segments)) if (each.circuitId === 'service') delete each.roles;
+    expect(labels(bare, 'poles', 'service')).toEqual(['Fit 3P instead of 1P']);
+    delete bare.segments['motor-cable']!.roles;
+    bare.devices['motor-device'] = device('motor-device', 'motor', breaker('C', 16, { poles: '1P' }), { lines: ['L2'] });
+    expect(of(bare, 'poles', 'motor')).toEqual([]);
     const four = { ...job, segments: { ...job.segments } };
     four.segments['motor-cable'] = {
       ...job.segments['motor-cable']!,
