@@ -1,6 +1,7 @@
 import type { Job } from '../job/schema/job';
 import { FIELD_WORDS, type QuickDraft, type QuickField } from './draft';
-import { feeds, isAppliance, type Said, WORDS, type WordKind } from './words';
+import type { Said, WordKind } from './wordKind';
+import { feeds, isAppliance, WORDS } from './words';
 
 /** A piece of the line, where it stands in the text, and how it was read. */
 export interface QuickToken {

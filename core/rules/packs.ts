@@ -17,7 +17,8 @@ export interface Rules {
   bondingByNeutral: boolean;
 }
 
-const IEC: Rules = {
+/** Without a word of its own a pack has none of them. */
+const PLAIN: Rules = {
   ringFinals: false,
   flatCableTable: false,
   tabulatedLoops: false,
@@ -25,11 +26,10 @@ const IEC: Rules = {
   penBehindSupply: true,
   bondingByNeutral: false,
 };
-const NEC_2017: Rules = { ...IEC };
 
-/** Each pack's own differences from the one it extends. */
+/** Whole, where a pack differs from the one it extends. */
 const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
-  'iec-60364': IEC,
+  'iec-60364': PLAIN,
   'bs-7671-2018-a2': {
     ringFinals: true,
     flatCableTable: true,
@@ -38,7 +38,7 @@ const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
     penBehindSupply: false,
     bondingByNeutral: true,
   },
-  'nec-2017': NEC_2017,
+  'nec-2017': PLAIN,
 };
 
 /** The rules a job is judged by. Nothing else asks which pack it is. */

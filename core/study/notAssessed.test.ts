@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
 import { ask } from '../testing/ask';
 import { breaker, type CircuitSketch, jobWith, measuredOrigin } from '../testing/jobs';
+import { behindSwitch } from '../testing/residuals';
 import { studyJob } from './study';
 
 const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>
@@ -21,19 +22,7 @@ describe('what is not assessed yet is unknown, never a pass', () => {
   });
 
   it('a residual switch ahead of the circuit leaves its ratings unknown', () => {
-    const job = one();
-    job.devices.rccb = {
-      id: 'rccb',
-      order: 'a',
-      name: 'RCCB',
-      state: 'new',
-      seat: 'board',
-      boardId: 'board',
-      lines: ['L1'],
-      grade: 'standard',
-      settings: { family: 'rccb', poles: '2P', residual: {} },
-    };
-    job.circuits.c!.behindDeviceId = 'rccb';
+    const job = behindSwitch(one(), { family: 'rccb', poles: '2P', residual: {} }, 'c');
     expect(ask(job, 'carries-load').verdict).toBe('unknown');
     expect(ask(job, 'breaks-fault').verdict).toBe('unknown');
   });

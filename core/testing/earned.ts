@@ -1,27 +1,19 @@
 import type { DeviceSettings } from '../job/schema/device';
-import type { Job } from '../job/schema/job';
-import type { QuestionId } from '../job/terms';
-import { mouldedCase, soilHouse, splitHouse, threePhaseHouse } from './houses';
+import { EARNED_NEC } from './earnedNec';
+import { type Earning, fact, oneLoad, structure } from './earning';
+import { soilHouse, splitHouse, threePhaseHouse } from './houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from './jobs';
-
 import {
   all,
   backFed,
-  branch,
-  type Change,
   combined,
   conditional,
   consumerUnit,
   drop,
-  dwelling,
-  feederTap,
   fuses,
   island,
   leaky,
   load,
-  machine,
-  oldBuilding,
-  oldRange,
   pumpHouse,
   rcbo,
   ringHouse,
@@ -29,32 +21,7 @@ import {
   set,
   socket,
   thinNeutral,
-  ungrounded,
 } from './reliefJobs';
-
-/** What takes a condition away, what leaves it unsaid, and the fact that says it. `structure`: drawn means stated. */
-export interface Knocked {
-  no?: Change;
-  missing?: Change | 'structure';
-  fact?: string;
-  /** Why the condition is never asked where it is not so: the plain rule decides before it. */
-  before?: string;
-}
-
-export interface Earning {
-  job: () => Job;
-  circuit: string;
-  question: QuestionId;
-  check: string;
-  /** A credit that lifts a stop to no more than a caution. */
-  caution?: true;
-  conditions: Readonly<Record<string, Knocked>>;
-}
-
-/** A fact: taken away by another value, unsaid by none. */
-const fact = (path: string, no: unknown): Knocked => ({ no: set(path, stated(no)), missing: set(path, undefined), fact: path });
-
-const structure = (no: Change): Knocked => ({ no, missing: 'structure' });
 
 const ringOf = (cableId: string): Earning['conditions'] => ({
   pack: { missing: (job) => ({ ...job, pack: 'iec-60364' }) },
@@ -74,32 +41,9 @@ const ringOf = (cableId: string): Earning['conditions'] => ({
   continuity: fact('circuits.c.ringContinuity', false),
 });
 
-/** What says that nothing else can hang on a circuit of one load. */
-const oneLoad = (circuitId: string): Earning['conditions'] => ({
-  final: structure((job) => ({
-    ...job,
-    boards: { ...job.boards, annex: { ...job.boards.board!, id: 'annex' } },
-    circuits: { ...job.circuits, [circuitId]: { ...job.circuits[circuitId]!, kind: 'distribution', toBoardId: 'annex' } },
-  })),
-  fixed: { no: set(`circuits.${circuitId}.use`, 'mixed'), missing: set(`circuits.${circuitId}.use`, undefined) },
-  'no-outlet': structure(socket(circuitId)),
-  'one-load': structure(set(`circuits.${circuitId}.designCurrentA`, stated(1))),
-});
-
-const feederTapConditions = (longerM: number): Earning['conditions'] => ({
-  kind: structure((job) => ({ ...job, circuits: { ...job.circuits, c: { ...branch(150, '6AWG').circuits.c! } } })),
-  length: {
-    no: set('segments.c.lengthM', stated(longerM)),
-    missing: set('segments.c.lengthM', undefined),
-    fact: 'segments.c.lengthM',
-  },
-  end: { missing: drop('devices', 'end') },
-  held: fact('devices.end.settings.ratingA', 60),
-  shelter: { no: set('segments.c.place', 'exposed'), missing: set('segments.c.place', undefined) },
-});
-
 /** Each credit's job in which it is earned, and what takes each of its conditions away. */
 export const EARNED: Readonly<Record<string, Earning>> = {
+  ...EARNED_NEC,
   diversity: {
     job: () => {
       const job = jobWith([
@@ -151,24 +95,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
       },
     },
   },
-  'hundred-percent': {
-    job: () => {
-      const job = branch(20, '10AWG', { circuit: { designCurrentA: stated(18), continuous: stated(true) } });
-      job.devices.c = device('c', 'c', mouldedCase(20, '1P', { hundredPercentListed: stated(true) }), { lines: ['L1'] });
-      return job;
-    },
-    ...{ circuit: 'c', question: 'carries-load', check: 'carries:c' },
-    conditions: {
-      family: structure((job) => ({
-        ...job,
-        devices: {
-          ...job.devices,
-          c: { ...job.devices.c!, settings: { family: 'fuse', system: 'J', ratingA: stated(20), poles: '1P' } },
-        },
-      })),
-      listed: fact('devices.c.settings.hundredPercentListed', false),
-    },
-  },
   'overload-elsewhere': {
     ...{ job: pumpHouse, circuit: 'c', question: 'protects-cable', check: 'in-iz:c-cable' },
     conditions: {
@@ -201,167 +127,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
         fact: 'segments.feed.lineSize',
       },
       neutral: fact('segments.feed.neutralSize', '10mm2'),
-    },
-  },
-  'next-size': {
-    job: () => branch(60, '6AWG'),
-    ...{ circuit: 'c', question: 'protects-cable', check: 'overload:c' },
-    conditions: {
-      // 40 A of 8 AWG is one, and 45 A stops.
-      'no-standard': {
-        ...fact('segments.c.lineSize', '8AWG'),
-        no: all(set('segments.c.lineSize', stated('8AWG')), set('devices.c.settings.ratingA', stated(45))),
-        before: 'the next standard rating is that one itself',
-      },
-      'to-800': {
-        no: set('devices.c.settings.ratingA', stated(900)),
-        before: 'no single conductor bears so much',
-        missing: set('devices.c.settings.ratingA', undefined),
-        fact: 'devices.c.settings.ratingA',
-      },
-      'no-receptacles': { no: set('circuits.c.use', 'sockets'), missing: set('circuits.c.use', undefined) },
-      load: fact('circuits.c.designCurrentA', 56),
-    },
-  },
-  dwelling: {
-    ...{ job: dwelling, circuit: 'service', question: 'protects-cable', check: 'overload:drop' },
-    conditions: {
-      kind: structure((job) => {
-        const { fromOriginId: _, toBoardId: __, ...service } = job.circuits.service!;
-        const main = { ...job.devices.main!, seat: 'start' as const };
-        const final = { ...service, kind: 'final' as const, fromBoardId: 'board' };
-        const feed = { ...job.circuits.service!, id: 'feed', order: 'zz' };
-        return { ...job, circuits: { ...job.circuits, service: final, feed }, devices: { ...job.devices, main } };
-      }),
-      system: structure((job) => ({ ...job, supply: { ...job.supply, voltageSystem: 'single-phase' } })),
-      // 75 A of 2 AWG aluminum is 83 % of 90.
-      rating: {
-        ...fact('devices.main.settings.ratingA', 90),
-        no: all(
-          set('devices.main.settings.ratingA', stated(90)),
-          set('segments.drop.lineSize', stated('2AWG')),
-          set('segments.drop.material', stated('Al')),
-          set('circuits.service.designCurrentA', stated(50)),
-        ),
-      },
-      network: structure((job) => ({ ...job, origins: { net: { ...job.origins.net!, kind: 'generator' } } })),
-      alone: structure((job) => ({
-        ...job,
-        circuits: { ...job.circuits, second: { ...job.circuits.service!, id: 'second', toBoardId: 'studio' } },
-      })),
-      stated: fact('circuits.service.wholeDwelling', false),
-    },
-  },
-  motor: {
-    job: () => machine(40, '12AWG', { motorHp: stated(1), overloadProtected: stated(true) }),
-    ...{ circuit: 'c', question: 'protects-cable', check: 'small:c' },
-    conditions: {
-      ...oneLoad('c'),
-      motor: {
-        ...structure((job) => ({
-          ...job,
-          loads: { l: load('c', { currentA: stated(16), continuous: stated(false), overloadProtected: stated(true) }) },
-        })),
-        before: 'only a motor has a motor device',
-      },
-      own: fact('loads.l.overloadProtected', false),
-    },
-  },
-  marked: {
-    job: () => machine(30, '12AWG', { minimumAmpacityA: stated(18), maximumDeviceA: stated(30) }),
-    ...{ circuit: 'c', question: 'protects-cable', check: 'small:c' },
-    conditions: {
-      ...oneLoad('c'),
-      ampacity: {
-        missing: all(set('loads.l.minimumAmpacityA', undefined), set('loads.l.currentA', stated(10))),
-        fact: 'loads.l.minimumAmpacityA',
-      },
-      device: { fact: 'loads.l.maximumDeviceA' },
-    },
-  },
-  'feeder-10-ft': {
-    job: () => feederTap('feeder-10-ft', 3),
-    circuit: 'c',
-    question: 'protects-cable',
-    check: 'tap:c',
-    conditions: feederTapConditions(3.1),
-  },
-  'feeder-25-ft': {
-    ...{ job: () => feederTap('feeder-25-ft', 7.6), circuit: 'c', question: 'protects-cable', check: 'tap:c' },
-    conditions: {
-      ...feederTapConditions(7.7),
-      shelter: { missing: set('segments.c.place', undefined) },
-    },
-  },
-  cooking: {
-    job: () => machine(50, '12AWG', { powerW: stated(1700), appliance: stated('range') }, { tap: 'cooking', lengthM: stated(2) }),
-    ...{ circuit: 'c', question: 'protects-cable', check: 'tap:c' },
-    conditions: {
-      kind: oneLoad('c').final!,
-      device: { ...fact('devices.c.settings.ratingA', 60) },
-      'no-receptacle': { no: socket('c'), missing: set('circuits.c.use', undefined) },
-      range: {
-        no: set('loads.l.appliance', stated('other')),
-        missing: set('loads.l.appliance', undefined),
-        fact: 'loads.l.appliance',
-      },
-    },
-  },
-  outlet: {
-    job: () => branch(20, '14AWG', { circuit: { use: 'lighting' }, segment: { tap: 'outlet', lengthM: stated(0.4) } }),
-    ...{ circuit: 'c', question: 'protects-cable', check: 'tap:c' },
-    conditions: {
-      kind: oneLoad('c').final!,
-      device: {
-        no: all(set('devices.c.settings.ratingA', stated(60)), set('segments.c.lineSize', stated('12AWG'))),
-        missing: set('devices.c.settings.ratingA', undefined),
-        fact: 'devices.c.settings.ratingA',
-      },
-      length: fact('segments.c.lengthM', 0.5),
-      'no-receptacle': { no: socket('c'), missing: set('circuits.c.use', undefined) },
-    },
-  },
-  'reduced-neutral nec': {
-    job: () => {
-      const job = splitHouse();
-      job.segments.feeder = {
-        ...job.segments.feeder!,
-        neutralSize: stated('4AWG'),
-        roles: ['line', 'line2', 'neutral', 'protective'],
-      };
-      job.circuits.feeder = { ...job.circuits.feeder!, designCurrentA: stated(40) };
-      return job;
-    },
-    ...{ circuit: 'feeder', question: 'protects-cable', check: 'neutral:feeder' },
-    conditions: {
-      lines: structure((job) => ({
-        ...job,
-        devices: {
-          ...job.devices,
-          'feeder-device': device('feeder-device', 'feeder', mouldedCase(100, '1P'), { lines: ['L1'] }),
-        },
-        segments: { ...job.segments, feeder: { ...job.segments.feeder!, roles: ['line', 'neutral', 'protective'] } },
-      })),
-      use: structure((job) => ({
-        ...job,
-        circuits: { ...job.circuits, feeder: { ...branch(100, '2AWG').circuits.c!, id: 'feeder' } },
-        loads: {
-          l: load('feeder', {
-            currentA: stated(10),
-            lines: stated('all'),
-            appliance: stated('other'),
-            continuous: stated(false),
-          }),
-        },
-      })),
-      least: {
-        ...fact('segments.feeder.neutralSize', '10AWG'),
-        no: all(
-          set('segments.feeder.neutralSize', stated('10AWG')),
-          set('circuits.feeder.designCurrentA', stated(10)),
-          set('circuits.kiln.designCurrentA', stated(10)),
-        ),
-      },
     },
   },
   combination: {
@@ -452,52 +217,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
         missing: set('circuits.c.use', undefined),
         fact: 'devices.c-device.settings.ratingA',
       },
-    },
-  },
-  ungrounded: {
-    ...{ job: ungrounded, circuit: 'c', question: 'clears-in-time', check: 'return', caution: true },
-    conditions: {
-      existing: structure(set('circuits.c.state', 'new')),
-      'class-a': structure((job) => ({
-        ...job,
-        devices: { ...job.devices, c: device('c', 'c', mouldedCase(15, '1P'), { lines: ['L1'] }) },
-      })),
-      marked: fact('points.outlet.noEarthMarked', false),
-    },
-  },
-  'old-range': {
-    ...{ job: oldRange, circuit: 'c', question: 'clears-in-time', check: 'neutral-ground', caution: true },
-    conditions: {
-      existing: structure(set('circuits.c.state', 'altered')),
-      final: {
-        ...structure((job) => ({
-          ...job,
-          circuits: { ...job.circuits, c: { ...job.circuits.c!, kind: 'distribution', toBoardId: 'studio' } },
-        })),
-        before: 'a feeder is asked for its own exception',
-      },
-      system: structure((job) => ({ ...job, supply: { ...job.supply, voltageSystem: 'single-phase' } })),
-      appliance: fact('loads.l.appliance', 'water-heater'),
-      size: fact('segments.c.neutralSize', '12AWG'),
-    },
-  },
-  'old-building': {
-    ...{ job: oldBuilding, circuit: 'feeder', question: 'clears-in-time', check: 'neutral-ground', caution: true },
-    conditions: {
-      existing: structure(set('segments.feeder.state', 'new')),
-      building: structure(set('boards.studio.otherBuilding', false)),
-      electrode: structure(drop('electrodes', 'rod')),
-      ties: fact('boards.studio.earthTied', true),
-      'ground-fault': structure((job) => ({
-        ...job,
-        devices: {
-          ...job.devices,
-          'feeder-device': {
-            ...job.devices['feeder-device']!,
-            settings: mouldedCase(100, '2P', { groundFault: 'equipment-30mA' }),
-          },
-        },
-      })),
     },
   },
   'residual-selective': {

@@ -45,6 +45,11 @@ const ofSegment =
   (applies: (segment: Segment) => boolean): AppliesTo =>
   (_, row) =>
     applies(row as Segment);
+const METALS: readonly Option[] = [
+  { value: 'Cu', label: 'copper' },
+  { value: 'Al', label: 'aluminium' },
+];
+
 /** Facts of segments, in the order they are asked. */
 export const SPECS: Specs = {
   lengthM: ({ dialect }) => ({
@@ -54,15 +59,8 @@ export const SPECS: Specs = {
   lineSize: size(() => 'line conductor'),
   neutralSize: size(() => 'neutral'),
   protectiveSize: protectiveSection,
-  material: choice('material', [
-    { value: 'Cu', label: 'copper' },
-    { value: 'Al', label: 'aluminium' },
-  ]),
-  protectiveMaterial: (job, row) =>
-    choice(`material of the ${word(job.dialect, 'protectiveConductor')}`, [
-      { value: 'Cu', label: 'copper' },
-      { value: 'Al', label: 'aluminium' },
-    ])(job, row),
+  material: choice('material', METALS),
+  protectiveMaterial: (job, row) => choice(`material of the ${word(job.dialect, 'protectiveConductor')}`, METALS)(job, row),
   insulation: ({ dialect }) => ({ label: 'insulation', how: { kind: 'choice', options: INSULATIONS[dialect] } }),
   method: choice('installation method', METHODS),
   ambientC: ({ dialect }) => ({

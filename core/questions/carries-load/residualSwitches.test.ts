@@ -3,7 +3,7 @@ import type { Job } from '../../job/schema/job';
 import { ask, check } from '../../testing/ask';
 import { star, threePhaseHouse } from '../../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, segment, stated } from '../../testing/jobs';
-import { rccb, residual } from '../../testing/residuals';
+import { behindSwitch, rccb, residual } from '../../testing/residuals';
 
 describe('residual switches', () => {
   const grouped = (more: object = {}): Job => {
@@ -12,19 +12,7 @@ describe('residual switches', () => {
       { id: 'd', settings: breaker('B', 32), lengthM: 10 },
     ]);
     job.devices.cutout = device('cutout', 'service', gg(63));
-    job.devices.rccb = {
-      id: 'rccb',
-      order: 'a',
-      name: 'RCCB',
-      state: 'new',
-      seat: 'board',
-      boardId: 'board',
-      lines: ['L1'],
-      grade: 'standard',
-      settings: rccb({ residual: residual(0.03, 'general'), ...more }),
-    };
-    for (const id of ['c', 'd']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'rccb' };
-    return job;
+    return behindSwitch(job, rccb({ residual: residual(0.03, 'general'), ...more }), 'c', 'd');
   };
   it('carry the rating of the device ahead, or everything behind them added up', () => {
     const rated = (ratingA: number) => check(ask(grouped({ ratingA: stated(ratingA) }), 'carries-load', 'c'), 'carries:rccb');

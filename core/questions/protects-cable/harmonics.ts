@@ -9,7 +9,7 @@ import { clause } from '../../rules/clauses';
 import { harmonicRow } from '../../tables/harmonics';
 import type { Source } from '../../tables/source';
 import { ampacityLines, type Cable } from './cable';
-import { cablePoles } from './sharedNeutral';
+import { cablePoles } from './commonNeutral';
 
 /** Third harmonic in the three lines a cable holds, in per cent: the most of any circuit on its neutral. */
 export function cableHarmonic({ circuit, house }: CircuitFacts): Maybe<number> {

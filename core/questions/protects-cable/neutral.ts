@@ -9,9 +9,9 @@ import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { harmonicRow } from '../../tables/harmonics';
 import { ampacityLines } from './cable';
+import { cablePoles } from './commonNeutral';
 import { REDUCED_NEUTRAL } from './credits';
 import { cableHarmonic } from './harmonics';
-import { cablePoles } from './sharedNeutral';
 
 /** The neutral of a cable: as thick as its line, which is judged, or earned by what flows in it. Nothing is said of one as thick. */
 export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {

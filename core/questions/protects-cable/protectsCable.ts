@@ -12,6 +12,7 @@ import { adiabaticChecks } from './adiabatic';
 import { bondingCheck, conductorsToEarth } from './bonding';
 import { boxInfo } from './box';
 import type { Cable } from './cable';
+import { cablePoles, sharedNeutralCheck } from './commonNeutral';
 import { harmonicCheck } from './harmonics';
 import { necConductors } from './nec/necConductors';
 import { neutralChecks } from './neutral';
@@ -19,7 +20,6 @@ import { outletsInfo } from './outlets';
 import { leftToTheLoad, loadWithinRating, overloadChecks } from './overload';
 import { penChecks } from './pen';
 import { ringChecks } from './ringFinal';
-import { cablePoles, sharedNeutralCheck } from './sharedNeutral';
 import { suitableCheck } from './suitable';
 import { dropCheck } from './voltageDrop';
 

@@ -27,9 +27,9 @@ import { DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../..
 import type { Source } from '../../../tables/source';
 import { everyLineCheck } from '../../everyLine';
 import { boxInfo } from '../box';
+import { cablePoles, sharedNeutralCheck } from '../commonNeutral';
 import { cableHarmonic, holdsHarmonics } from '../harmonics';
 import { outletsInfo } from '../outlets';
-import { cablePoles, sharedNeutralCheck } from '../sharedNeutral';
 import { suitableCheck } from '../suitable';
 import { dropCheck } from '../voltageDrop';
 import { DWELLING, NEXT_SIZE } from './credits';

@@ -9,7 +9,7 @@ import { relieved } from '../../../judging/relieved';
 import { clause } from '../../../rules/clauses';
 import { earned } from '../../../rules/credit';
 import { smallConductorA } from '../../../tables/necAmpacity';
-import { cablePoles } from '../sharedNeutral';
+import { cablePoles } from '../commonNeutral';
 import { REDUCED_NEUTRAL } from './credits';
 import { ampacityLines, type NecCable } from './necCable';
 
