@@ -6,7 +6,8 @@ import type { Check } from '../judging/answer';
 import { EARNED } from '../testing/earned';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from '../testing/jobs';
-import { backFed, branch, combined, island, rcbo, socket } from '../testing/reliefJobs';
+import { backFed, branch, combined, island, socket } from '../testing/reliefJobs';
+import { rcbo } from '../testing/residuals';
 import { studyJob } from './study';
 
 const answerOf = (job: Job, circuitId: string, question: QuestionId) =>

@@ -15,13 +15,13 @@ import {
   leaky,
   load,
   pumpHouse,
-  rcbo,
   ringHouse,
   series,
   set,
   socket,
   thinNeutral,
 } from './reliefJobs';
+import { rcbo } from './residuals';
 
 const ringOf = (cableId: string): Earning['conditions'] => ({
   pack: { missing: (job) => ({ ...job, pack: 'iec-60364' }) },

@@ -1,9 +1,9 @@
 import { applyCommand } from '../job/commands';
 import type { Circuit, Load, Segment } from '../job/schema/circuit';
-import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { american, mouldedCase, splitHouse, star, threePhaseHouse } from './houses';
 import { breaker, device, gg, jobWith, measuredOrigin, segment, stated } from './jobs';
+import { rcbo, rccb, residual } from './residuals';
 
 export type Change = (job: Job) => Job;
 
@@ -137,15 +137,6 @@ export function dwelling(): Job {
   return job;
 }
 
-export const residual = (sensitivityA: number, delay: 'general' | 'S', type: 'AC' | 'A' | 'F' | 'B' = 'A') => ({
-  sensitivityA: stated(sensitivityA),
-  delay: stated(delay),
-  type: stated(type),
-});
-
-export const rcbo = (more: object = {}): DeviceSettings =>
-  ({ ...breaker('B', 16), family: 'rcbo', residual: residual(0.03, 'general'), ...more }) as DeviceSettings;
-
 /** An inverter that can feed a board alone. */
 export const island =
   (boardId: string): Change =>
@@ -208,15 +199,7 @@ export function conditional(): Job {
     measuredOrigin({ zeOhm: stated(0.2), zLnOhm: stated(0.2), maxFaultA: stated(5000) }),
   );
   job.devices.cutout = device('cutout', 'service', gg(63));
-  job.devices.rcd = device(
-    'rcd',
-    'service',
-    {
-      ...{ family: 'rccb', ratingA: stated(63), poles: '2P', residual: residual(0.1, 'S'), conditionalA: stated(10_000) },
-      ...{ conditionalWithDeviceId: 'cutout', conditionalWithAs: 'fuse gG 63 A 1P' },
-    } as DeviceSettings,
-    { seat: 'end' },
-  );
+  job.devices.rcd = device('rcd', 'service', rccb({ conditionalA: stated(10_000) }), { seat: 'end' });
   return job;
 }
 
