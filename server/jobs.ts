@@ -1,6 +1,6 @@
 import type Database from 'better-sqlite3';
-import { applyChanges, changesBetween, type Entry, inverseOf, type Reach, standingInTheWay } from '@/core/job/changes';
-import { applyCommand, type Command, type Step } from '@/core/job/commands';
+import { applyChanges, type Entry, inverseOf, type Reach, type RowChange, standingInTheWay } from '@/core/job/changes';
+import { type Command, carriedOut, touchedRows } from '@/core/job/commands';
 import { parseJob, problemLine } from '@/core/job/parse';
 import { referenceProblems } from '@/core/job/references';
 import { JOB_FORMAT, type Job } from '@/core/job/schema/job';
@@ -40,6 +40,17 @@ export interface Outcome {
   revision: number;
   entries: Entry[];
   reach: Reach;
+}
+
+/** What an action makes of a job, and how the history keeps it. */
+interface Done {
+  job: Job;
+  changes: RowChange[];
+  kind: Entry['kind'];
+  label: string;
+  /** Revision of the entry that is undone or redone. */
+  target: number | null;
+  undoable: boolean;
 }
 
 /** Others have changed the same rows since; nothing was done. */
@@ -169,12 +180,14 @@ export class JobRepository {
   apply(id: string, command: Command, action: Action): Outcome {
     return this.once(id, action, (kept, since) => {
       const touched = touchedRows(id, command);
-      const overlapping = since.filter((entry) => entry.changes.some((change) => touched.has(`${change.on} ${change.id}`)));
+      const overlapping = since.filter(({ changes }) =>
+        changes.some((change) => touched.some((row) => row.on === change.on && row.id === change.id)),
+      );
       if (overlapping.length > 0)
         throw new Conflict(`changed meanwhile: ${overlapping.map((entry) => entry.label).join('; ')}`, kept.revision, since);
-      const next = applyCommand(kept.job, command);
+      const { job, changes } = carriedOut(kept.job, command);
       const undoable = !command.steps.some((step) => step.do !== 'set-job' && step.on === 'readings');
-      return { next, kind: 'do', label: command.label, target: null, undoable };
+      return { job, changes, kind: 'do', label: command.label, target: null, undoable };
     });
   }
 
@@ -203,7 +216,7 @@ export class JobRepository {
         return undefined;
       }
       this.history.mark(id, entry.revision, { undone: kind === 'undo' });
-      return { next, kind, label: entry.label, target: entry.revision, undoable: false };
+      return { job: next, changes, kind, label: entry.label, target: entry.revision, undoable: false };
     });
     if (refusal !== undefined) throw refusal;
     return outcome;
@@ -213,10 +226,7 @@ export class JobRepository {
   private once(
     id: string,
     { key, author, base }: Action,
-    carryOut: (
-      kept: KeptJob,
-      since: Entry[],
-    ) => { next: Job; kind: Entry['kind']; label: string; target: number | null; undoable: boolean } | undefined,
+    carryOut: (kept: KeptJob, since: Entry[]) => Done | undefined,
   ): Outcome {
     let held: KeptJob | undefined;
     const outcome = this.db
@@ -226,21 +236,13 @@ export class JobRepository {
         const since = this.since(id, base, kept.revision);
         if (this.history.revisionOf(id, key) === undefined) {
           const done = carryOut(kept, since);
-          const changes = done === undefined ? [] : changesBetween(kept.job, done.next);
-          if (done !== undefined && changes.length > 0) {
-            const entry = {
-              revision: kept.revision + 1,
-              key,
-              author,
-              kind: done.kind,
-              label: done.label,
-              at: this.now(),
-              changes,
-            };
+          if (done !== undefined && done.changes.length > 0) {
+            const { job, changes, kind, label, target, undoable } = done;
+            const entry = { revision: kept.revision + 1, key, author, kind, label, at: this.now(), changes };
             this.rows.write(id, changes);
-            this.history.add(id, entry, done.target, done.undoable);
+            this.history.add(id, entry, target, undoable);
             this.db.prepare('UPDATE jobs SET revision = ?, changed_at = ? WHERE id = ?').run(entry.revision, entry.at, id);
-            held = { job: done.next, revision: entry.revision };
+            held = { job, revision: entry.revision };
             since.push(entry);
           }
         }
@@ -285,11 +287,4 @@ export class JobRepository {
       })
       .immediate();
   }
-}
-
-/** Rows a command changes, as `collection id`; the job's own row is `job id`. */
-function touchedRows(jobId: string, command: Command): Set<string> {
-  const key = (step: Step): string =>
-    step.do === 'set-job' ? `job ${jobId}` : `${step.on} ${step.do === 'put' ? step.row.id : step.id}`;
-  return new Set(command.steps.map(key));
 }

@@ -63,11 +63,11 @@ const LIST_CHECK = / CHECK \(\w+ IN \('[^)]*\)\)/g;
  * written, and a new word in a list needs no new table. Keys, links and ranges stay.
  */
 function plainLists(db: Database.Database): void {
-  const made = db.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'table' AND sql IS NOT NULL").all() as {
+  const tables = db.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'table' AND sql IS NOT NULL").all() as {
     name: string;
     sql: string;
   }[];
-  for (const { name, sql } of made) {
+  for (const { name, sql } of tables) {
     const plain = sql.replace(LIST_CHECK, '');
     if (plain === sql) continue;
     const around = db

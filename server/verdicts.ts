@@ -20,7 +20,7 @@ export async function jobVerdict(jobs: JobRepository, id: string, revision: numb
   const loaded = jobs.load(id);
   if (loaded === undefined) return undefined;
   const { verdict, counts } = studyJob(loaded.job);
-  const made = { verdict, counts, revision: loaded.revision };
-  kept.set(id, made);
-  return made;
+  const fresh = { verdict, counts, revision: loaded.revision };
+  kept.set(id, fresh);
+  return fresh;
 }

@@ -1,7 +1,7 @@
 import { type Remote, wrap } from 'comlink';
 import type { StudyWorker } from './studyWorker';
 
-export type { CircuitReport, DeskStudy, ProbeLine, StudyWorker } from './studyWorker';
+export type { StudyWorker } from './studyWorker';
 
 const begin = (): Worker => new Worker(new URL('./studyWorker.ts', import.meta.url), { type: 'module' });
 

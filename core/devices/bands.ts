@@ -34,9 +34,9 @@ const kept = new Map<string, Band | undefined>();
 function once(key: string, make: () => Band | undefined): Band | undefined {
   if (kept.has(key)) return kept.get(key);
   if (kept.size >= MOST_KEPT) kept.clear();
-  const made = make();
-  kept.set(key, made);
-  return made;
+  const band = make();
+  kept.set(key, band);
+  return band;
 }
 
 /**

@@ -239,19 +239,19 @@ function circuitsBelow(
   return (outgoing.get(circuit.toBoardId) ?? []).flatMap(({ id }) => {
     const wiring = byCircuit.get(id);
     if (wiring === undefined) return [];
-    const on = poles(wiring);
+    const served = poles(wiring);
     const device = wiring.startDevices.at(-1);
-    return [{ wiring, lines: device === undefined || !on.known ? LINES : linesOrAll(device.lines, on.value.lines) }];
+    return [{ wiring, lines: device === undefined || !served.known ? LINES : linesOrAll(device.lines, served.value.lines) }];
   });
 }
 
 /** A function of a circuit, asked once a circuit. */
 function cached<T>(make: (wiring: Wiring) => T): (wiring: Wiring) => T {
-  const made = new Map<string, T>();
+  const byCircuit = new Map<string, T>();
   return (wiring) => {
     const { id } = wiring.circuit;
-    if (!made.has(id)) made.set(id, make(wiring));
-    return made.get(id)!;
+    if (!byCircuit.has(id)) byCircuit.set(id, make(wiring));
+    return byCircuit.get(id)!;
   };
 }
 

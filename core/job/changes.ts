@@ -4,10 +4,13 @@ import type { Job } from './schema/job';
 
 type Row = { [field: string]: unknown };
 
-/** A row before and after a change; null where it was not there. `job` is the job's own row, whose id is the job's. */
-export interface RowChange {
+/** A row of a job. `job` is the job's own row, whose id is the job's. */
+export interface RowName {
   on: CollectionName | 'job';
   id: string;
+}
+/** A row before and after a change; null where it was not there. */
+export interface RowChange extends RowName {
   before: Row | null;
   after: Row | null;
 }
@@ -16,32 +19,35 @@ const OWN_FIELDS = ['name', 'dialect', 'pack', 'card', 'defaults', 'supply'] as 
 
 const ownRow = (job: Job): Row => Object.fromEntries(OWN_FIELDS.map((field) => [field, job[field]]));
 
+/** What has become of rows between two states of a job; those that are as they were left out. */
+export const changesOf = (before: Job, after: Job, rows: readonly RowName[]): RowChange[] =>
+  rows
+    .map(({ on, id }) => ({ on, id, before: rowOf(before, { on, id }), after: rowOf(after, { on, id }) }))
+    .filter((change) => !equal(change.before, change.after));
+
 /**
- * What changed between two states of a job, row by row. Untouched rows are shared between a job and what a command makes
- * of it, so comparing references finds the rest.
+ * What changed between two states of a job whose edits are not known, row by row. Untouched rows are shared between a job and
+ * what a command makes of it, so comparing references finds those to look at.
  */
 export function changesBetween(before: Job, after: Job): RowChange[] {
-  const changes: RowChange[] = [];
-  if (OWN_FIELDS.some((field) => !equal(before[field], after[field])))
-    changes.push({ on: 'job', id: before.id, before: ownRow(before), after: ownRow(after) });
-  for (const on of COLLECTIONS) {
-    const was = before[on] as Record<string, Row>;
-    const is = after[on] as Record<string, Row>;
-    if (was === is) continue;
-    for (const id of Object.keys(was)) if (!Object.hasOwn(is, id)) changes.push({ on, id, before: was[id]!, after: null });
-    for (const [id, row] of Object.entries(is))
-      if (was[id] !== row && !equal(was[id], row)) changes.push({ on, id, before: was[id] ?? null, after: row });
-  }
-  return changes;
+  const rows = COLLECTIONS.flatMap((on): RowName[] => {
+    const was: Record<string, unknown> = before[on];
+    const is: Record<string, unknown> = after[on];
+    if (was === is) return [];
+    const ids = new Set([...Object.keys(was), ...Object.keys(is)]);
+    return [...ids].flatMap((id) => (was[id] === is[id] ? [] : [{ on, id }]));
+  });
+  return changesOf(before, after, [{ on: 'job', id: before.id }, ...rows]);
 }
 
 /** The same changes the other way round, last one first. */
 export const inverseOf = (changes: readonly RowChange[]): RowChange[] =>
   changes.map(({ on, id, before, after }) => ({ on, id, before: after, after: before })).reverse();
 
-function rowOf(job: Job, { on, id }: RowChange): Row | null {
+function rowOf(job: Job, { on, id }: RowName): Row | null {
   if (on === 'job') return ownRow(job);
-  return (job[on] as Record<string, Row>)[id] ?? null;
+  const rows = job[on] as Record<string, Row>;
+  return Object.hasOwn(rows, id) ? rows[id]! : null;
 }
 
 /** Changes that no longer start from what the job holds: somebody has changed those rows since. */

@@ -1,5 +1,6 @@
 import { produce } from 'immer';
 import * as z from 'zod';
+import { changesOf, type RowChange, type RowName } from './changes';
 import type { CollectionName } from './collections';
 import { shapeProblems } from './parse';
 import { type JobProblem, LINKS, referenceProblems } from './references';
@@ -137,11 +138,26 @@ function touchedProblems(job: Job, command: Command): JobProblem[] {
 const STRUCTURAL = new Set(['id', 'kind', 'seat', 'dialect', 'pack', ...LINKS.map((link) => link.field)]);
 const movesNothing = (step: Step): boolean => (step.do === 'set' || step.do === 'set-job') && !STRUCTURAL.has(step.field[0]!);
 
+/** Rows a command touches, each once: `job` with the job's own id is its own row. */
+export function touchedRows(jobId: string, { steps }: Command): RowName[] {
+  const rows = steps.map((step): RowName => {
+    if (step.do === 'set-job') return { on: 'job', id: jobId };
+    return { on: step.on, id: step.do === 'put' ? step.row.id : step.id };
+  });
+  return [...new Map(rows.map((row) => [`${row.on} ${row.id}`, row])).values()];
+}
+
 /**
  * Carries out a command on a job.
- * @returns a new job sharing all untouched rows with the old one
+ * @returns a new job sharing all untouched rows with the old one, and the rows that are other than before
  * @throws CommandRefused with every problem and its path; the given job is never changed
  */
+export function carriedOut(job: Job, command: Command): { job: Job; changes: RowChange[] } {
+  const next = applyCommand(job, command);
+  return { job: next, changes: changesOf(job, next, touchedRows(job.id, command)) };
+}
+
+/** The same where only the job is wanted. */
 export function applyCommand(job: Job, command: Command): Job {
   const next = produce(job, (draft) => {
     for (const step of command.steps) carryOut(draft as unknown as Tree, step);

@@ -9,15 +9,15 @@ let makers = 0;
 export function perRow<Row extends object, T>(make: (row: Row) => T): (row: Row) => T {
   const at = makers++;
   return (row) => {
-    let made = kept.get(row);
-    if (made === undefined) {
-      made = [];
-      kept.set(row, made);
+    let ofRow = kept.get(row);
+    if (ofRow === undefined) {
+      ofRow = [];
+      kept.set(row, ofRow);
     }
-    const present = made[at] as { value: T } | undefined;
+    const present = ofRow[at] as { value: T } | undefined;
     if (present !== undefined) return present.value;
     const value = make(row);
-    made[at] = { value };
+    ofRow[at] = { value };
     return value;
   };
 }

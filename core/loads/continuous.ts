@@ -163,12 +163,12 @@ function summed(
   sized: readonly Sized[],
 ): ContinuousCurrent {
   const [most, all] = [sumOf(factored, share), sumOf(whole, share)];
-  const on = most.line === undefined ? '' : ` on ${most.line}, the fullest`;
+  const where = most.line === undefined ? '' : ` on ${most.line}, the fullest`;
   return {
     factoredA: most.mostA,
     wholeA: all.mostA,
     atLeast: { factored: atLeastOf(most), whole: atLeastOf(all) },
-    formula: `${formula}${share.kind === 'stated' ? ' · demand factor' : ''}${on}`,
+    formula: `${formula}${share.kind === 'stated' ? ' · demand factor' : ''}${where}`,
     values: () =>
       `${most.on.map((index) => round(factored[index]!.mostA)).join(' + ')}${share.kind === 'stated' ? ` · ${share.share}` : ''} A`,
     sized,

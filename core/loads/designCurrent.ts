@@ -121,13 +121,13 @@ function ofBelow(
   return map(all({ asked, share: circuitShare(job, circuit, below.length) }), ({ asked: each, share }) => {
     const parts = each.map(({ ibA, atLeast, lines }): Part => partOf(ibA, atLeast, lines));
     const sum = sumOf(parts, share);
-    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
     return {
       ibA: sum.mostA,
       atLeast: atLeastOf(sum),
       cosPhi: undefined,
       uneven: sum.line !== undefined,
-      formula: `Ib = Σ Ib below${words(share)}${on}`,
+      formula: `Ib = Σ Ib below${words(share)}${where}`,
       values: () => `${sum.on.map((index) => round(parts[index]!.mostA)).join(' + ')}${factor(share)} A`,
     };
   });
@@ -171,13 +171,13 @@ function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Mayb
     const cosPhi = most.every((one) => one.cosPhi !== undefined)
       ? most.reduce((amount, one) => amount + one.currentA * (one.cosPhi ?? 0), 0) / total
       : undefined;
-    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
     return {
       ibA: sum.mostA,
       atLeast: atLeastOf(sum),
       cosPhi,
       uneven: most.some(({ lines }) => lines.fewer),
-      formula: `Ib = Σ I${words(share)}${on}`,
+      formula: `Ib = Σ I${words(share)}${where}`,
       values: () => `${most.map(({ currentA }) => round(currentA)).join(' + ')}${factor(share)} A`,
     };
   });

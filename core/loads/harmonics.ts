@@ -47,8 +47,8 @@ export function thirdHarmonic(
   );
   const parts = [...ofLoads, ...ofBelow];
   if (entered.known) {
-    const said = list(parts.filter(({ known }) => known));
-    return map(all({ entered, said }), ({ entered: own, said: each }) => Math.max(own, most(each)));
+    const knownParts = list(parts.filter(({ known }) => known));
+    return map(all({ entered, knownParts }), ({ entered: own, knownParts: each }) => Math.max(own, most(each)));
   }
   return map(list(parts), most);
 }

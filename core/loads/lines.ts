@@ -26,36 +26,39 @@ const OF_TWO_LINES: ReadonlySet<string> = new Set(['range', 'dryer']);
  */
 export function loadLines(circuit: Circuit, loads: readonly Load[], load: Load, poles: Maybe<Poles>): Maybe<LoadLines> {
   if (!poles.known) return poles;
-  const on = poles.value;
-  const whole = known<LoadLines>({ at: LINES, poles: on, fewer: false, unsaid: undefined }, poles.given);
+  const circuitPoles = poles.value;
+  const whole = known<LoadLines>({ at: LINES, poles: circuitPoles, fewer: false, unsaid: undefined }, poles.given);
   const path = `loads.${load.id}.lines`;
-  if (on.lines === 1 || (on.lines === 2 && !on.neutral)) return load.lines === undefined ? whole : said(circuit, loads, load, on);
-  if (load.lines !== undefined) return said(circuit, loads, load, on);
+  if (circuitPoles.lines === 1 || (circuitPoles.lines === 2 && !circuitPoles.neutral))
+    return load.lines === undefined ? whole : statedLines(circuit, loads, load, circuitPoles);
+  if (load.lines !== undefined) return statedLines(circuit, loads, load, circuitPoles);
   const appliance = need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`);
-  if (on.lines === 2 && appliance.known && OF_TWO_LINES.has(appliance.value)) return map(appliance, () => whole.value);
-  const fewest: Poles = on.neutral ? { lines: 1, neutral: true } : { lines: 2, neutral: false };
+  if (circuitPoles.lines === 2 && appliance.known && OF_TWO_LINES.has(appliance.value)) return map(appliance, () => whole.value);
+  const fewest: Poles = circuitPoles.neutral ? { lines: 1, neutral: true } : { lines: 2, neutral: false };
   const unsaid = { path, what: `whether ${load.name} hangs on one line of ${circuit.name} or more` };
   return known({ at: LINES, poles: fewest, fewer: true, unsaid }, poles.given);
 }
 
-function said(circuit: Circuit, loads: readonly Load[], load: Load, on: Poles): Maybe<LoadLines> {
+function statedLines(circuit: Circuit, loads: readonly Load[], load: Load, circuitPoles: Poles): Maybe<LoadLines> {
   const path = `loads.${load.id}.lines`;
   const lines = need(load.lines, path, `lines of ${load.name}`);
-  if (!lines.known || lines.value === 'all') return map(lines, () => ({ at: LINES, poles: on, fewer: false, unsaid: undefined }));
+  if (!lines.known || lines.value === 'all')
+    return map(lines, () => ({ at: LINES, poles: circuitPoles, fewer: false, unsaid: undefined }));
   const at = lines.value.split('-') as Line[];
-  if (at.length > on.lines) return unknown(path, `${at.length} lines for ${load.name}: ${circuit.name} has ${on.lines}`);
-  if (at.length === 1 && !on.neutral) return unknown(path, `a neutral for ${load.name}: ${circuit.name} has none`);
+  if (at.length > circuitPoles.lines)
+    return unknown(path, `${at.length} lines for ${load.name}: ${circuit.name} has ${circuitPoles.lines}`);
+  if (at.length === 1 && !circuitPoles.neutral) return unknown(path, `a neutral for ${load.name}: ${circuit.name} has none`);
   const named = new Set(
     loads.flatMap((each) => {
       const of = need(each.lines, '', '');
       return of.known && of.value !== 'all' ? of.value.split('-') : [];
     }),
   );
-  if (named.size > on.lines)
-    return unknown(path, `loads on ${[...named].sort().join(', ')}: ${circuit.name} has ${on.lines} lines`);
+  if (named.size > circuitPoles.lines)
+    return unknown(path, `loads on ${[...named].sort().join(', ')}: ${circuit.name} has ${circuitPoles.lines} lines`);
   const count = at.length as 1 | 2;
-  const own: Poles = { lines: count, neutral: count === 1 || on.neutral };
-  return map(lines, () => ({ at, poles: own, fewer: count < on.lines, unsaid: undefined }));
+  const own: Poles = { lines: count, neutral: count === 1 || circuitPoles.neutral };
+  return map(lines, () => ({ at, poles: own, fewer: count < circuitPoles.lines, unsaid: undefined }));
 }
 
 /** The poles of a load by itself, for what reckons with them. */

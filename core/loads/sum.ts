@@ -39,14 +39,14 @@ export function sumOf(parts: readonly Part[], share: Share): Sum {
   const uneven = parts.some(({ lines }) => lines.length < LINES.length);
   const largest = Math.max(...parts.map(({ leastA }) => leastA));
   const at = (line: Line) => {
-    const on = parts.flatMap((part, index) => (part.lines.includes(line) ? [index] : []));
-    const total = (of: (part: Part) => number) => on.reduce((sum, index) => sum + of(parts[index]!), 0);
-    const single = Math.max(0, ...on.map((index) => parts[index]!.mostA));
+    const there = parts.flatMap((part, index) => (part.lines.includes(line) ? [index] : []));
+    const total = (of: (part: Part) => number) => there.reduce((sum, index) => sum + of(parts[index]!), 0);
+    const single = Math.max(0, ...there.map((index) => parts[index]!.mostA));
     const most = total(({ mostA }) => mostA);
     const least = total(({ leastA }) => leastA);
     return {
       line,
-      on,
+      on: there,
       mostA: share.kind === 'stated' ? Math.max(single, most * share.share) : most,
       leastA: share.kind === 'unsaid' ? largest : share.kind === 'stated' ? Math.max(largest, least * share.share) : least,
     };

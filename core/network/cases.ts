@@ -47,9 +47,9 @@ function runsAlone(
 ): { alone: boolean; rests: Givens; doubt: SupplyCase['doubt'] } {
   if (kind === 'network' || kind === 'transformer') return { alone: true, rests: NO_GIVENS, doubt: undefined };
   const path = `origins.${id}.runsAlone`;
-  const said = need(fact, path, `whether ${name} can feed the house by itself`);
-  if (said.known) return { alone: said.value, rests: said.value ? NO_GIVENS : said.given, doubt: undefined };
-  return { alone: true, rests: NO_GIVENS, doubt: count > 1 ? said.missing[0] : undefined };
+  const runs = need(fact, path, `whether ${name} can feed the house by itself`);
+  if (runs.known) return { alone: runs.value, rests: runs.value ? NO_GIVENS : runs.given, doubt: undefined };
+  return { alone: true, rests: NO_GIVENS, doubt: count > 1 ? runs.missing[0] : undefined };
 }
 
 interface Position {

@@ -38,15 +38,15 @@ export class Reach {
       whole = inRow(whole, segmentOhm(facts, state, this.dialect));
       round.set(segment.id, whole);
     }
-    const made = new Map<string, SegmentOhm>();
+    const toEndOf = new Map<string, SegmentOhm>();
     for (const { segment, facts, after, spur } of wiring.stretches) {
       const own = segmentOhm(facts, state, this.dialect);
-      if (!spur) made.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
-      else made.set(segment.id, inRow(after === undefined ? NO_LENGTH : (made.get(after) ?? lost(after)), own));
+      if (!spur) toEndOf.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
+      else toEndOf.set(segment.id, inRow(after === undefined ? NO_LENGTH : (toEndOf.get(after) ?? lost(after)), own));
     }
-    if (ring) made.set(MID_RING, midRing(whole));
-    this.reaches.set(key, made);
-    return made;
+    if (ring) toEndOf.set(MID_RING, midRing(whole));
+    this.reaches.set(key, toEndOf);
+    return toEndOf;
   }
 
   /**

@@ -51,8 +51,8 @@ function conductorsOf(job: Job, wiring: Wiring): Conductor[] {
   const system = linesOf(job.supply);
   const poles = polesOf(job, wiring);
   const { lines: count, neutral } = poles.known ? poles.value : { lines: 1, neutral: true };
-  const said = [...wiring.startDevices, ...wiring.endDevices].find(({ lines }) => lines.length === count)?.lines;
-  const lines = count === system.length ? system : (said ?? system.slice(0, count));
+  const hangsOn = [...wiring.startDevices, ...wiring.endDevices].find(({ lines }) => lines.length === count)?.lines;
+  const lines = count === system.length ? system : (hangsOn ?? system.slice(0, count));
   const back =
     wiring.stretches.length === 0 ||
     wiring.stretches.some(({ facts: { returnPath: by } }) => !by.known || (by.value !== 'none' && by.value !== 'pen'));

@@ -18,9 +18,9 @@ const kept = new WeakMap<Segment, SegmentFacts>();
 export function factsOf(segment: Segment, name: string): SegmentFacts {
   const present = kept.get(segment);
   if (present !== undefined && present.name === name) return present;
-  const made = new SegmentFacts(segment, name);
-  kept.set(segment, made);
-  return made;
+  const facts = new SegmentFacts(segment, name);
+  kept.set(segment, facts);
+  return facts;
 }
 
 /** The facts of one segment, each read once: they are asked for many times over, for every fault and check. */
@@ -41,9 +41,9 @@ export class SegmentFacts {
   once<T>(key: string, make: () => T): T {
     const present = this.read.get(key);
     if (present !== undefined) return present as T;
-    const made = make();
-    this.read.set(key, made);
-    return made;
+    const found = make();
+    this.read.set(key, found);
+    return found;
   }
 
   get lengthM(): Maybe<number> {

@@ -33,9 +33,9 @@ export interface SegmentOhm {
  * @returns each Ω, or what is missing to have it
  */
 export const segmentOhm = (segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): SegmentOhm =>
-  segment.once(`ohm ${state} ${dialect}`, () => made(segment, state, dialect));
+  segment.once(`ohm ${state} ${dialect}`, () => ohmOf(segment, state, dialect));
 
-function made(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): SegmentOhm {
+function ohmOf(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): SegmentOhm {
   const common = all({ lengthM: segment.lengthM, celsius: conductorC(segment, state, dialect) });
   const steel = segment.segment.protectivePath === 'raceway';
   const wire = (conductor: ConductorName): Maybe<Complex> =>

@@ -41,14 +41,14 @@ const MATCHERS = WORDS.map((kind) => ({ kind, matcher: new RegExp(`(?:${kind.pat
 export function readQuickLine(text: string, job: Job): QuickReading {
   const tokens: QuickToken[] = [];
   const draft: QuickDraft = {};
-  const said: Said = { draft, last: undefined, rest: '' };
+  const context: Said = { draft, last: undefined, rest: '' };
   const matchers = MATCHERS.filter(({ kind }) => kind.dialect === undefined || kind.dialect === job.dialect);
   let at = 0;
   while (true) {
     GAP.lastIndex = at;
     at += GAP.exec(text)![0].length;
     if (at >= text.length) break;
-    const token = nextToken(text, at, job, matchers, said);
+    const token = nextToken(text, at, job, matchers, context);
     tokens.push(token);
     at = token.end;
   }
@@ -65,28 +65,28 @@ function nextToken(
   start: number,
   job: Job,
   matchers: readonly { kind: WordKind; matcher: RegExp }[],
-  said: Said,
+  context: Said,
 ): QuickToken {
-  const { draft } = said;
+  const { draft } = context;
   for (const { kind, matcher } of matchers) {
     matcher.lastIndex = start;
     const match = matcher.exec(text);
     if (match === null || match[0] === '') continue;
-    said.rest = `${text.slice(0, start)} ${text.slice(start + match[0].length)}`;
-    const read = kind.read(match, job, said);
+    context.rest = `${text.slice(0, start)} ${text.slice(start + match[0].length)}`;
+    const read = kind.read(match, job, context);
     if (read === undefined) continue;
     const place = { text: match[0], start, end: start + match[0].length };
     if ('name' in read) {
-      said.last = undefined;
+      context.last = undefined;
       return { ...place, kind: 'name', shown: 'name', warns: false };
     }
     if ('problem' in read) return { ...place, kind: 'wrong', shown: read.problem, warns: false };
     const clash = take(draft, read.sets);
     if (clash !== undefined) return { ...place, kind: 'wrong', shown: `two ${FIELD_WORDS[clash]}`, warns: false };
-    said.last = read.sets;
+    context.last = read.sets;
     return { ...place, kind: 'read', shown: read.shown, warns: read.warns === true };
   }
-  said.last = undefined;
+  context.last = undefined;
   const two = job.dialect === 'nec' ? /^[^\s,;·]+\s[^\s,;·]+/.exec(text.slice(start))?.[0] : undefined;
   const one = /^[^\s,;·]+/.exec(text.slice(start))![0];
   const word = two !== undefined && isAppliance(two) !== undefined ? two : one;

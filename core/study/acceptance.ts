@@ -51,13 +51,13 @@ const byCircuit = perRow((acceptances: Job['acceptances']): ReadonlyMap<string, 
 
 /** How the finding of one check stands. Of several acceptances the one that still holds counts, else the latest. */
 export function standingOf(job: Job, circuitId: string, question: QuestionId, check: Check): Standing {
-  const said = byCircuit(job.acceptances)
+  const acceptances = byCircuit(job.acceptances)
     .get(circuitId)
     ?.filter((each) => each.question === question && each.check === check.id);
-  if (said === undefined || said.length === 0 || !isFinding(check.verdict)) return OPEN;
+  if (acceptances === undefined || acceptances.length === 0 || !isFinding(check.verdict)) return OPEN;
   const key = inputsKey(job, check);
-  const holding = said.find((each) => each.inputsKey === key);
+  const holding = acceptances.find((each) => each.inputsKey === key);
   if (holding !== undefined) return { kind: 'accepted', acceptance: holding };
-  const latest = said.reduce((a, b) => (a.on >= b.on ? a : b));
+  const latest = acceptances.reduce((a, b) => (a.on >= b.on ? a : b));
   return { kind: 'reopened', acceptance: latest };
 }

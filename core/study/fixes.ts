@@ -22,6 +22,12 @@ export interface Fix {
   worsens: Change[];
 }
 
+/** How far a long question has come. */
+export interface Progress {
+  done: number;
+  of: number;
+}
+
 /**
  * Fixes for what fails of one circuit. Each is offered only if the whole job, studied with it, settles its own question better
  * and not with a stop, and leaves no more of it unknown; what lacks a fact stays so. Of each kind the first that reaches the best
@@ -36,16 +42,17 @@ export function triedFixes(job: Job, study: Study, circuitId: string): Fix[] {
 }
 
 /** The same one candidate at a time, so that whoever waits for something else can have it in between. */
-export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<undefined, Fix[]> {
+export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<Progress, Fix[]> {
   const circuit = study.circuits.find((each) => each.circuitId === circuitId);
   const failing = QUESTION_IDS.map((question) => ({ question, ...settledIn(study, circuitId, question) })).filter(
     ({ verdict }) => circuit !== undefined && (verdict === 'stop' || verdict === 'caution'),
   );
   if (failing.length === 0) return [];
   const tried: (Candidate & { study: Study })[] = [];
-  for (const candidate of candidates(job, circuitId)) {
+  const all = candidates(job, circuitId);
+  for (const candidate of all) {
     tried.push({ ...candidate, study: studyJob(applyCommand(job, candidate.command)) });
-    yield;
+    yield { done: tried.length, of: all.length };
   }
   return failing.flatMap(({ question, verdict, unknowns }) => {
     const helping = tried

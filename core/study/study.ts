@@ -146,14 +146,14 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'protects-cable': protectsCable,
   'breaks-fault': breaksFault,
   'clears-in-time': clearsInTime,
-  'saves-person': () => notYet('saves-person'),
+  'saves-person': () => laterVersion('saves-person'),
   'only-one-trips': onlyOneTrips,
-  'stays-on': () => notYet('stays-on'),
-  'rides-surge': () => notYet('rides-surge'),
+  'stays-on': () => laterVersion('stays-on'),
+  'rides-surge': () => laterVersion('rides-surge'),
 };
 
 /** A question this version does not answer stays unknown: never a pass. */
-const notYet = (question: QuestionId): Answer => answer(question, [notAssessed('later', questionWords(question))]);
+const laterVersion = (question: QuestionId): Answer => answer(question, [notAssessed('later', questionWords(question))]);
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {

@@ -42,7 +42,7 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
     event.preventDefault();
     ask((probeText === null ? (decadesA[0] + decadesA[1]) / 2 : Math.log10(probeText.currentA)) + step);
   };
-  const said =
+  const probeWords =
     probeText === null
       ? 'no current chosen'
       : `${probeText.head}: ${probeText.lines.map((line) => `${nameOf(model, line.id)} ${line.text}`).join('; ')}`;
@@ -63,7 +63,7 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
         aria-valuemin={10 ** decadesA[0]}
         aria-valuemax={10 ** decadesA[1]}
         aria-valuenow={probeText?.currentA ?? 10 ** decadesA[0]}
-        aria-valuetext={said}
+        aria-valuetext={probeWords}
         data-testid="plot"
       >
         <rect width={area.width} height={area.height} fill="transparent" />

@@ -2,8 +2,8 @@
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { showCurrent, showTime } from '@/core/job/show';
-import type { ProbeLine } from '@/workers/client';
-import { useJobState, useSession } from '../job/JobContext';
+import type { ProbeLine } from '@/core/study/queries';
+import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { chartModelOf } from '../words/chartModel';
 
 const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').then((module) => module.TimeCurrentChart), {
@@ -12,8 +12,8 @@ const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').th
 });
 
 /** The time-current chart of the circuit's device and all those upstream. */
-export function TimeCurrent() {
-  const chart = useJobState((state) => state.desk?.chart ?? null);
+export function TimeCurrent({ circuitId }: { circuitId: string }) {
+  const chart = useAnswer({ kind: 'chart', circuitId }) ?? null;
   const failed = useJobState((state) => state.failed);
   const session = useSession();
   const [probe, setProbe] = useState<{ currentA: number; lines: ProbeLine[] } | null>(null);
@@ -27,13 +27,8 @@ export function TimeCurrent() {
   const grades = [...new Set(chart.bands.map((band) => band.grade))];
   const look = async (currentA: number | null) => {
     if (currentA === null) return setProbe(null);
-    setProbe({
-      currentA,
-      lines: await session.study.probe(
-        chart.bands.map((band) => band.deviceId),
-        currentA,
-      ),
-    });
+    const lines = await session.study.ask({ kind: 'probe', deviceIds: chart.bands.map((band) => band.deviceId), currentA });
+    setProbe(lines === undefined ? null : { currentA, lines });
   };
   return (
     <section

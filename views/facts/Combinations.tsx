@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { readQuantity } from '@/core/job/edges';
 import { listTogether } from '@/core/job/edits/parts';
 import { takeOut } from '@/core/job/edits/rows';
@@ -56,56 +57,56 @@ function aheadOf(job: Parameters<typeof runModel>[0], { id, circuitId }: Device)
   );
 }
 
+function inKa(text: string): true | string {
+  const typed = readQuantity(text, 'current', 'kA');
+  return typed.ok || typed.message;
+}
+
 function NewCombination({ device, done }: { device: Device; done: () => void }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const ahead = aheadOf(job, device);
-  const [upstream, setUpstream] = useState(ahead.at(-1)?.id ?? '');
-  const [rating, setRating] = useState('');
-  const [reference, setReference] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const typed = readQuantity(rating, 'current', 'kA');
-  const add = () => {
-    const chosen = ahead.find((each) => each.id === upstream);
-    if (chosen === undefined) return setProblem('choose the device ahead of it');
-    if (!typed.ok) return setProblem(typed.message);
+  const { register, control, handleSubmit, setError, formState } = useForm({
+    defaultValues: { upstreamId: ahead.at(-1)?.id ?? '', rating: '', reference: '' },
+  });
+  const { errors } = formState;
+  const add = handleSubmit(({ upstreamId, rating, reference }) => {
+    const upstream = ahead.find((each) => each.id === upstreamId);
+    const typed = readQuantity(rating, 'current', 'kA');
+    if (upstream === undefined || !typed.ok) return;
     const listing = { id: crypto.randomUUID(), capacityA: typed.value, reference: reference.trim() };
-    const refused = session.edit(listTogether(job, chosen, device, listing));
-    if (refused !== undefined) return setProblem(refused);
-    return done();
-  };
+    const refused = session.edit(listTogether(job, upstream, device, listing));
+    if (refused === undefined) done();
+    else setError('root', { message: refused });
+  });
   if (ahead.length === 0) return <p className="text-[13px] text-quiet">No device is ahead of it.</p>;
   return (
-    <form
-      className="grid gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        add();
-      }}
-    >
-      <Labelled label="With">
-        {(wiring) => (
-          <Select
-            {...wiring}
-            value={upstream}
-            options={ahead.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={setUpstream}
-          />
+    <form className="grid gap-2" onSubmit={add}>
+      <Controller
+        control={control}
+        name="upstreamId"
+        render={({ field }) => (
+          <Labelled label="With">
+            {(wiring) => (
+              <Select
+                {...wiring}
+                value={field.value}
+                options={ahead.map(({ id, name }) => ({ value: id, label: name }))}
+                onChange={field.onChange}
+              />
+            )}
+          </Labelled>
         )}
-      </Labelled>
+      />
       <div className="grid grid-cols-[96px_minmax(0,1fr)] gap-2">
-        <Labelled label="Rating, kA">
-          {(wiring) => (
-            <TextInput {...wiring} inputMode="decimal" value={rating} onChange={(event) => setRating(event.target.value)} />
-          )}
+        <Labelled label="Rating, kA" problem={errors.rating?.message}>
+          {(wiring) => <TextInput {...wiring} inputMode="decimal" {...register('rating', { validate: inKa })} />}
         </Labelled>
-        <Labelled label="Listing or table">
-          {(wiring) => <TextInput {...wiring} value={reference} onChange={(event) => setReference(event.target.value)} />}
-        </Labelled>
+        <Labelled label="Listing or table">{(wiring) => <TextInput {...wiring} {...register('reference')} />}</Labelled>
       </div>
-      {problem !== undefined && (
+      {errors.root !== undefined && (
         <p role="alert" className="font-semibold text-[13px] text-stop">
-          {problem}
+          {errors.root.message}
         </p>
       )}
       <Button primary type="submit">

@@ -1,12 +1,12 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Job } from '@/core/job/schema/job';
+import type { Query } from '@/core/study/queries';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Select } from '@/ui/Field';
-import type { CircuitReport } from '@/workers/client';
-import { useJobState, useSession } from '../job/JobContext';
+import { useAnswer, useJobState, useProgress } from '../job/JobContext';
 import { ConductorSheets } from './ConductorSheets';
 import { DirectorySheets } from './DirectorySheets';
 import { boardsOf } from './directory';
@@ -28,7 +28,6 @@ const isPrint = (name: string | null): name is PrintKind => PRINTS.some(({ value
 
 /** What is handed over, as it will lie on paper; the browser prints it. The address holds what is chosen. */
 export function HandoverScreen() {
-  const session = useSession();
   const search = useSearchParams();
   const job = useJobState((state) => state.job);
   const circuits = useMemo(() => circuitsOf(job), [job]);
@@ -39,7 +38,6 @@ export function HandoverScreen() {
     circuits.find(({ value }) => value === circuitName)?.value ??
     circuits.find(({ value }) => job.circuits[value]?.kind === 'final')?.value ??
     circuits[0]?.value;
-  useEffect(() => session.choose(null), [session]);
   const go = (name: string, value: string) => {
     const query = new URLSearchParams(window.location.search);
     query.set(name, value);
@@ -72,34 +70,25 @@ export function HandoverScreen() {
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wider than a phone, scrolled by keyboard too */}
       <section aria-label="Sheets" tabIndex={0} className="overflow-x-auto p-4 print:p-0">
         {kind === 'directory' && <DirectorySheets paper={paper} />}
-        {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={circuitId} paper={paper} />}
+        {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (
-          <Reports key={`conductors ${circuitId}`} circuitIds={circuitId} paper={paper} conductors />
+          <Reports key={`conductors ${circuitId}`} circuitIds={[circuitId]} paper={paper} conductors />
         )}
-        {kind === 'reports' && <Reports circuitIds={circuits.map(({ value }) => value).join(' ')} paper={paper} />}
+        {kind === 'reports' && <Reports circuitIds={circuits.map(({ value }) => value)} paper={paper} />}
       </section>
     </main>
   );
 }
 
-/** Reports of circuits, named in one text so that the same ones are not asked for again; studied anew with every change of the job. */
-function Reports({ circuitIds, paper, conductors = false }: { circuitIds: string; paper: PaperName; conductors?: boolean }) {
-  const session = useSession();
-  const desk = useJobState((state) => state.desk);
-  const [reports, setReports] = useState<CircuitReport[] | null>(null);
-  useEffect(() => {
-    // What was studied before holds no longer.
-    if (desk === null) return setReports(null);
-    let live = true;
-    void session.study.reports(circuitIds.split(' ')).then((made) => live && setReports(made));
-    return () => {
-      live = false;
-    };
-  }, [session, desk, circuitIds]);
-  if (reports === null)
+/** Reports of circuits, studied anew with every change of the job: what was studied before holds no longer. */
+function Reports({ circuitIds, paper, conductors = false }: { circuitIds: string[]; paper: PaperName; conductors?: boolean }) {
+  const query: Query = { kind: 'reports', circuitIds };
+  const reports = useAnswer(query);
+  const far = useProgress(query);
+  if (reports === undefined)
     return (
       <p className="p-4 text-quiet" aria-busy="true">
-        studying
+        studying{far !== undefined && far.of > 1 && ` circuit ${far.done + 1} of ${far.of}`}
       </p>
     );
   const [only] = reports;

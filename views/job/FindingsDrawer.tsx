@@ -10,7 +10,7 @@ import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/IconButton';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { useJobState } from './JobContext';
+import { useAnswer, useJobState } from './JobContext';
 import { hrefOf, placeOfFinding, staysHere, withFindings } from './places';
 
 type Shown = Verdict | 'all' | 'accepted';
@@ -37,7 +37,7 @@ export function FindingsDrawer() {
 }
 
 function Drawer() {
-  const findings = useJobState((state) => state.desk?.findings);
+  const findings = useAnswer({ kind: 'findings' });
   const jobId = useJobState((state) => state.job.id);
   const [shown, setShown] = useState<Shown>('all');
   const panel = useRef<HTMLElement>(null);

@@ -1,7 +1,10 @@
 'use client';
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useEffect, useRef } from 'react';
 import { useStore } from 'zustand';
+import type { Progress } from '@/core/study/fixes';
+import type { AnswerTo, Query } from '@/core/study/queries';
 import type { JobSession, JobState } from './jobSession';
+import { keyOf } from './studyClient';
 
 export const JobContext = createContext<JobSession | null>(null);
 
@@ -13,3 +16,24 @@ export function useSession(): JobSession {
 }
 
 export const useJobState = <T,>(select: (state: JobState) => T): T => useStore(useSession().store, select);
+
+/**
+ * The study's answer to a question, asked again after every edit; nothing while it is not known. Where the question becomes
+ * another one, the answer to the last stays until the new one is there, unless the job has changed meanwhile.
+ */
+export function useAnswer<Q extends Query>(query: Q): AnswerTo<Q> | undefined {
+  const { study } = useSession();
+  const key = keyOf(query);
+  const last = useRef(key);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: equal queries have the same key
+  useEffect(() => study.watch(query), [study, key]);
+  const answer = useJobState(({ answers }) => answers.get(key) ?? answers.get(last.current));
+  const answered = useJobState(({ answers }) => answers.has(key));
+  useEffect(() => {
+    if (answered) last.current = key;
+  }, [answered, key]);
+  return answer as AnswerTo<Q> | undefined;
+}
+
+/** How far a long question has come while it is under way. */
+export const useProgress = (query: Query): Progress | undefined => useJobState(({ progress }) => progress.get(keyOf(query)));

@@ -13,7 +13,7 @@ import { Sign } from '@/ui/Sign';
 import { ThemeSwitch } from '@/ui/ThemeSwitch';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FindingsDrawer } from './FindingsDrawer';
-import { useJobState, useSession } from './JobContext';
+import { useAnswer, useJobState, useSession } from './JobContext';
 import { hrefOf, withFindings } from './places';
 import { StandStill } from './StandStill';
 import { SCREENS, type Screen } from './screens';
@@ -53,7 +53,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
 }
 
 function Rail({ openHelp }: { openHelp: () => void }) {
-  const verdicts = useJobState((state) => state.desk?.steps);
+  const verdicts = useAnswer({ kind: 'house' })?.steps;
   const jobId = useJobState((state) => state.job.id);
   const here = usePathname().split('/')[3];
   const findings = useSearchParams().has('findings');
@@ -192,7 +192,7 @@ function TopBar({ openSearch }: { openSearch: () => void }) {
 
 /** Stops, unknowns and cautions counted; a press opens the findings. */
 function Counts() {
-  const counts = useJobState((state) => state.desk?.counts);
+  const counts = useAnswer({ kind: 'house' })?.counts;
   const open = useSearchParams().has('findings');
   if (counts === undefined) return null;
   return (

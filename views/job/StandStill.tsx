@@ -29,7 +29,7 @@ function NotJudged() {
         <b className="font-semibold">Nothing is judged now.</b> The study broke off ({failed}). No verdict is shown until it runs
         through; edits are kept as always.
       </p>
-      <Button onClick={session.studyAgain}>Study again</Button>
+      <Button onClick={session.study.afresh}>Study again</Button>
     </div>
   );
 }

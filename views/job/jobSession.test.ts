@@ -73,15 +73,10 @@ let studied: string[];
 let kept: Map<string, string>;
 
 function opened(job = demo) {
-  const desk = { marks: [], circuit: null } as never;
   const study = {
-    open: async () => desk,
-    choose: async () => desk,
-    change: async (changes: { id: string }[]) => {
-      studied.push(...changes.map((change) => change.id));
-      return desk;
-    },
-    fixes: async () => [],
+    open: async () => undefined,
+    change: async (_: number, changes: { id: string }[]) => void studied.push(...changes.map((change) => change.id)),
+    ask: async () => ({ answer: null }),
   };
   const session = openJobSession(job, 1, {
     startWorker: () => ({ study: study as never, died: new Promise<never>(() => undefined), stop: () => undefined }),
@@ -93,6 +88,7 @@ function opened(job = demo) {
     commands: async () => rules,
   });
   session.start();
+  session.study.watch({ kind: 'house' });
   return session;
 }
 const shown = (session: ReturnType<typeof opened>, id = 'hob-cable') => lengthOf(session.store.getState().job, id);
@@ -383,95 +379,5 @@ describe('a job put back or taken away', () => {
     expect(session.store.getState().saved).toEqual({ kind: 'gone', because: 'no such job' });
     expect([...kept.keys()].filter((name) => name.startsWith('isotrip-unsent:'))).toHaveLength(1);
     session.stop();
-  });
-});
-
-describe('a study that breaks off', () => {
-  const desk = { marks: [], circuit: null } as never;
-  type Asked = 'open' | 'change' | 'choose';
-  /** Workers one after another; each is told what it does when asked. */
-  function withWorkers(...workers: ((asked: Asked) => Promise<unknown>)[]) {
-    const deaths: ((error: Error) => void)[] = [];
-    const stopped: number[] = [];
-    let begun = 0;
-    const session = openJobSession(demo, 1, {
-      startWorker: () => {
-        const index = begun++;
-        const answers = workers[Math.min(index, workers.length - 1)]!;
-        const died = new Promise<never>((_, reject) => deaths.push(reject));
-        died.catch(() => undefined);
-        const study = {
-          ...{ open: () => answers('open'), change: () => answers('change'), choose: () => answers('choose') },
-          fixes: async () => [],
-        };
-        return { study: study as never, died, stop: () => void stopped.push(index) };
-      },
-      link: server.link,
-      onTicks: () => () => undefined,
-      commands: async () => rules,
-    });
-    session.start();
-    return { session, deaths, stopped, state: () => session.store.getState(), begun: () => begun };
-  }
-  const good = async () => desk;
-
-  it('clears what is shown, starts another worker and studies the whole job once more', async () => {
-    const asked: string[] = [];
-    const { session, state, stopped } = withWorkers(
-      async (what) => {
-        if (what === 'change') throw new Error('out of range');
-        return desk;
-      },
-      async (what) => {
-        asked.push(what);
-        return desk;
-      },
-    );
-    await settled();
-    expect(state().desk).toBe(desk);
-    session.edit(length('hob-cable', 12));
-    await settled();
-    expect(stopped).toEqual([0]);
-    expect(asked).toEqual(['open']);
-    expect(state()).toMatchObject({ desk, failed: null });
-    session.edit(length('hob-cable', 13));
-    await settled();
-    expect(asked).toEqual(['open', 'change']);
-  });
-
-  it('shows nothing and says why where it breaks off again; asked anew, it shows what comes', async () => {
-    let broken = true;
-    const { session, state, begun } = withWorkers(async () => {
-      if (broken) throw new Error('out of range');
-      return desk;
-    });
-    await settled();
-    expect(state()).toMatchObject({ desk: null, fixes: null, failed: 'out of range' });
-    expect(begun()).toBe(3);
-    broken = false;
-    session.studyAgain();
-    await settled();
-    expect(state()).toMatchObject({ desk, failed: null });
-  });
-
-  it('a worker that dies without an answer, or keeps silent, is no verdict either', async () => {
-    const never = () => new Promise<unknown>(() => undefined);
-    const dead = withWorkers(never, good);
-    await settled();
-    dead.deaths[0]!(new Error('the study stopped'));
-    await settled();
-    expect(dead.state()).toMatchObject({ desk, failed: null });
-    const silent = withWorkers(never);
-    const slow = withWorkers((asked) => (asked === 'open' ? good() : never()));
-    await settled();
-    slow.session.edit(length('hob-cable', 12));
-    await vi.advanceTimersByTimeAsync(1400);
-    expect(slow.state().desk).toBe(desk);
-    await vi.advanceTimersByTimeAsync(200);
-    expect(slow.state()).toMatchObject({ desk: null, fixes: null, failed: null });
-    await vi.advanceTimersByTimeAsync(57_000);
-    expect(silent.begun()).toBe(1);
-    await vi.advanceTimersByTimeAsync(61_000);
-    expect(silent.state()).toMatchObject({ desk: null, failed: 'the study has not answered for 60 s' });
   });
 });

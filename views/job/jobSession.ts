@@ -1,6 +1,6 @@
 'use client';
 import { createStore } from 'zustand/vanilla';
-import { applyChanges, changesBetween, type Entry, type Reach } from '@/core/job/changes';
+import { applyChanges, changesBetween, type Entry, type Reach, type RowChange } from '@/core/job/changes';
 import type { Command } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
 import { type Studying, startStudyWorker } from '@/workers/client';
@@ -8,7 +8,7 @@ import { type Answer, jobLink, type Outcome } from '../link/jobLink';
 import { onTicks } from '../link/ticks';
 import { unsent } from '../link/unsent';
 import { type Keyed, type Next, openOutbox } from './outbox';
-import { openStudy, type ShownStudy } from './studyClient';
+import { NOTHING_STUDIED, openStudy, type ShownStudy } from './studyClient';
 
 export type Saved =
   | { kind: 'saved'; at: number | null }
@@ -18,7 +18,6 @@ export type Saved =
 
 export interface JobState extends ShownStudy {
   job: Job;
-  circuitId: string | null;
   saved: Saved;
   reach: Reach;
   /** Edits that were not taken, with the reason; shown until dismissed. */
@@ -38,7 +37,7 @@ export interface Surroundings {
   /** The rules of editing, and with them the whole schema: read once something is shown, or at the first edit. */
   commands: () => Promise<Commands>;
 }
-type Commands = Pick<typeof import('@/core/job/commands'), 'applyCommand' | 'CommandRefused'>;
+type Commands = Pick<typeof import('@/core/job/commands'), 'applyCommand' | 'carriedOut' | 'CommandRefused'>;
 const here = (jobId: string): Surroundings => ({
   startWorker: startStudyWorker,
   link: jobLink(jobId),
@@ -54,10 +53,7 @@ const here = (jobId: string): Surroundings => ({
 export function openJobSession(job: Job, revision: number, around: Surroundings = here(job.id)) {
   const store = createStore<JobState>(() => ({
     job,
-    circuitId: null,
-    desk: null,
-    fixes: null,
-    failed: null,
+    ...NOTHING_STUDIED,
     saved: { kind: 'saved', at: null },
     reach: { undo: null, redo: null },
     notices: [],
@@ -76,7 +72,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
 
   const study = openStudy({
     startWorker: around.startWorker,
-    current: () => store.getState(),
+    job: () => store.getState().job,
     show: (shown) => store.setState(shown),
     shown: () => void ready(),
   });
@@ -89,12 +85,9 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   });
 
   /** Brings job, screen and worker to a new state of the job. */
-  function showJob(next: Job): void {
-    const changes = changesBetween(store.getState().job, next);
+  function showJob(next: Job, changes: RowChange[]): void {
     store.setState({ job: next });
-    if (changes.length === 0) return;
-    store.setState({ fixes: null });
-    study.change(changes);
+    if (changes.length > 0) study.change(changes);
   }
 
   /** What is on its way, on top of what is confirmed. What no longer fits is said and let go. */
@@ -110,7 +103,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
         notice(`"${one.command.label}" was not kept: ${error.message}`);
       }
     }
-    showJob(next);
+    showJob(next, changesBetween(store.getState().job, next));
   }
 
   /** An edit on its way can be undone already: its undo is sent after it. */
@@ -236,7 +229,8 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       return undefined;
     }
     try {
-      showJob(commands.applyCommand(store.getState().job, command));
+      const { job: next, changes } = commands.carriedOut(store.getState().job, command);
+      showJob(next, changes);
     } catch (error) {
       if (error instanceof commands.CommandRefused) return error.problems.map((problem) => problem.message).join('; ');
       throw error;
@@ -253,13 +247,8 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   return {
     jobId: job.id,
     store,
-    /** The study as it runs now: another after it failed. */
-    get study() {
-      return study.worker;
-    },
-    /** @param chosen the circuit looked at first, if any */
-    start: (chosen: string | null = null) => {
-      store.setState({ circuitId: chosen });
+    study,
+    start: () => {
       study.afresh();
       void adopt();
       endTicks = around.onTicks({
@@ -278,13 +267,6 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
       window.removeEventListener('beforeunload', askBeforeLeaving);
       study.stop();
     },
-    choose: (chosen: string | null) => {
-      if (store.getState().circuitId === chosen) return;
-      store.setState({ circuitId: chosen, fixes: null });
-      study.choose(chosen);
-    },
-    /** Studies the job anew, after a study failed. */
-    studyAgain: study.afresh,
     /** Carries out a command. @returns nothing, or why it cannot be done; then nothing has changed */
     edit,
     undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),

@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import { useSession } from './JobContext';
 import { findingsOpen, hrefOf, type JobPlace, withFindings } from './places';
 import { SCREENS } from './screens';
+import { shownCircuit } from './shownCircuit';
 
 interface Panels {
   search: () => void;
@@ -38,6 +39,11 @@ export function useKeys({ search, help }: Panels): void {
       else return false;
       return true;
     };
+    const chosen = (): string | undefined => {
+      const { pathname, search } = window.location;
+      if (!pathname.endsWith('/circuits')) return undefined;
+      return shownCircuit(session.store.getState().job, new URLSearchParams(search).get('c')) ?? undefined;
+    };
     const alone = (key: string): boolean => {
       const paired = performance.now() - goPressed.current < PAIR_MS;
       goPressed.current = 0;
@@ -47,7 +53,7 @@ export function useKeys({ search, help }: Panels): void {
       } else if (key === 'g') goPressed.current = performance.now();
       else if (key === '?') help();
       else if (key === 'f') window.history.pushState(null, '', withFindings(!findingsOpen()));
-      else if (key === 'p') to({ step: 'handover', print: 'report', circuitId: session.store.getState().circuitId ?? undefined });
+      else if (key === 'p') to({ step: 'handover', print: 'report', circuitId: chosen() });
       else if (key === 'n') newCircuit(() => at('circuits'));
       else return false;
       return true;

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Place } from '@/core/house/places';
 import { cx } from '@/ui/cx';
-import { useJobState } from '../job/JobContext';
+import { useAnswer, useJobState } from '../job/JobContext';
 import { RunDrawing } from './RunDrawing';
 import { StationLabels } from './RunLabels';
 import { heightsOf } from './runHeights';
@@ -24,15 +24,8 @@ function useWidth(): [width: number, ref: (element: HTMLElement | null) => void]
 }
 
 /** The run of the chosen circuit, from the source to its far end. */
-export function Run() {
-  const circuitId = useJobState((state) => state.circuitId);
-  const study = useJobState((state) => state.desk?.circuit ?? null);
-  if (circuitId === null)
-    return (
-      <section className="rounded border border-line bg-raised p-6 text-quiet">
-        No circuit yet. Type one on the quick line, for instance one of those shown there.
-      </section>
-    );
+export function Run({ circuitId }: { circuitId: string }) {
+  const study = useAnswer({ kind: 'circuit', circuitId });
   return <RunStrip circuitId={circuitId} places={study?.circuitId === circuitId ? study.places : NO_PLACES} />;
 }
 const NO_PLACES: readonly Place[] = [];

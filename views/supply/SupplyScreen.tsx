@@ -1,5 +1,4 @@
 'use client';
-import { useEffect } from 'react';
 import { setOfJob } from '@/core/job/edits/rows';
 import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/edits/sources';
 import type { Job } from '@/core/job/schema/job';
@@ -7,17 +6,14 @@ import { EarthingSystem, type VoltageSystem } from '@/core/job/schema/supply';
 import { systemWord, word } from '@/core/job/terms';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
-import { useJobState, useSession } from '../job/JobContext';
+import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { NewSourceMenu } from './NewSourceMenu';
 import { OriginPanel } from './OriginPanel';
 import { SourceStates } from './SourceStates';
 
 /** The supply: how power arrives, what is declared and measured of it, and in which states the house can be fed. */
 export function SupplyScreen() {
-  const session = useSession();
-  const supply = useJobState((state) => state.desk?.supply);
-  // No circuit is looked at here.
-  useEffect(() => session.choose(null), [session]);
+  const supply = useAnswer({ kind: 'supply' });
   return (
     <main className="min-w-0 flex-1 p-3 lg:overflow-y-auto" aria-busy={supply === undefined}>
       <div className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)] gap-[10px]">

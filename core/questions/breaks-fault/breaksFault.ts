@@ -34,7 +34,7 @@ export function breaksFault(facts: CircuitFacts): Answer {
     const { device } = seated;
     if (isOvercurrent(seated) && device.settings.family !== 'mccb') checks.push(...ownBreaking(facts, seated));
     else if (device.settings.family === 'rccb') checks.push(...conditional(facts, seated));
-    else if (!SILENT.has(device.settings.family)) checks.push(notYet(device.id, device.name));
+    else if (!SILENT.has(device.settings.family)) checks.push(capacityNotAssessed(device.id, device.name));
   }
   if (!own.some(isOvercurrent))
     checks.unshift(
@@ -42,11 +42,11 @@ export function breaksFault(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of wiring.pointDevices) checks.push(notYet(device.id, device.name));
+  for (const device of wiring.pointDevices) checks.push(capacityNotAssessed(device.id, device.name));
   return answer('breaks-fault', checks);
 }
 
-const notYet = (id: string, name: string): Check =>
+const capacityNotAssessed = (id: string, name: string): Check =>
   notAssessed(`breaks:${id}`, `Short-circuit rating of ${name}`, `${name}: this family is not assessed yet`);
 
 /** The poles a device has in its circuit: as many lines as it opens, the neutral where the circuit has one. */

@@ -16,7 +16,7 @@ import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { WHOLE_RATING } from './credits';
 
-import { boardRating, linesSaid, neutralsWanted, notYet, residualSwitchRating, switchRating } from './ratings';
+import { boardRating, linesSaid, neutralsWanted, ratingNotAssessed, residualSwitchRating, switchRating } from './ratings';
 
 const FACTOR: Source = {
   standard: 'IEC 61439-3',
@@ -42,7 +42,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
     if (isOvercurrent(seated) && family !== 'mccb') checks.push(...overcurrentDevice(facts, seated));
     else if (family === 'switch') checks.push(switchRating(facts, seated));
     else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
-    else if (!SILENT.has(family)) checks.push(notYet(device));
+    else if (!SILENT.has(family)) checks.push(ratingNotAssessed(device));
   }
   if (!own.some(isOvercurrent))
     checks.unshift(
@@ -50,7 +50,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of wiring.pointDevices) checks.push(notYet(device));
+  for (const device of wiring.pointDevices) checks.push(ratingNotAssessed(device));
   checks.push(...boardRating(facts), ...neutralsWanted(facts));
   return answer('carries-load', checks);
 }
@@ -116,7 +116,7 @@ function groupCarries(facts: CircuitFacts, seated: Seated): Check {
   const comparison = map(parts, ({ asked: each, share, ratedA, factor }): Comparison => {
     const sum = sumOf(each, share);
     const limit = ratedA * factor;
-    const on = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
     const of = share.kind === 'stated' ? ` · ${share.share}` : '';
     return {
       demand: sum.mostA,
@@ -124,10 +124,10 @@ function groupCarries(facts: CircuitFacts, seated: Seated): Check {
       unit: 'A',
       rule,
       atLeast: least(atLeastOf(sum)),
-      because: () => `what the ${each.length} circuits behind ${device.name} ask${on}`,
+      because: () => `what the ${each.length} circuits behind ${device.name} ask${where}`,
       working: () => [
         line(
-          `Σ I behind${of === '' ? '' : ' · share that runs together'}${on}`,
+          `Σ I behind${of === '' ? '' : ' · share that runs together'}${where}`,
           `${sum.on.map((index) => figure(each[index]!.mostA)).join(' + ')}${of}`,
           `${figure(sum.mostA)} A`,
           PLATE,

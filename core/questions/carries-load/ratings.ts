@@ -9,7 +9,7 @@ import { LINES } from '../../loads/lines';
 import { linesOpened } from '../../network/poles';
 import { clause } from '../../rules/clauses';
 
-export const notYet = ({ id, name }: Device): Check =>
+export const ratingNotAssessed = ({ id, name }: Device): Check =>
   notAssessed(`carries:${id}`, `Load through ${name}`, `${name}: this family is not assessed yet`);
 
 /** A board is rated for what the device ahead of it lets in: its own main, or the one of its feeder. */
@@ -104,7 +104,7 @@ function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number
 export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
   const { settings, id, name } = device;
-  if (settings.family !== 'rccb') return notYet(device);
+  if (settings.family !== 'rccb') return ratingNotAssessed(device);
   const rule = clause(facts.job.pack, 'switchRating');
   const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
   const ahead = aheadOf(facts, device);

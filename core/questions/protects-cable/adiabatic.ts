@@ -108,7 +108,7 @@ function worstOf(
   }
   return worst === undefined
     ? known(undefined, given)
-    : known(worst.timeS > ADIABATIC_S ? tooLong(device, worst) : judged(device, worst), join(given, worst.energy.given));
+    : known(worst.timeS > ADIABATIC_S ? tooLong(device, worst) : byEnergy(device, worst), join(given, worst.energy.given));
 }
 
 /**
@@ -142,9 +142,9 @@ const share = (asked: Asked): number =>
   asked.timeS > ADIABATIC_S ? Number.POSITIVE_INFINITY : demandOf(asked) / asked.withstand.a2s;
 
 const withstandOf = (segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> =>
-  segment.once(`withstand ${kind}`, () => made(segment, kind));
+  segment.once(`withstand ${kind}`, () => leastWithstand(segment, kind));
 
-function made(segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> {
+function leastWithstand(segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> {
   const back = kind === 'L-N' ? 'neutralSize' : kind === 'L-PE' ? 'protectiveSize' : 'lineSize';
   const path: Maybe<ReturnPath> = kind === 'L-PE' ? segment.returnPath : CONDUCTOR;
   const facts = all({
@@ -180,7 +180,7 @@ const tooLong = (device: Device, { fault, timeS }: Asked): Comparison => ({
 const where = ({ state }: Fault): string => (state === 'MAX' ? 'at its start, cold' : 'at its far end, hot');
 
 /** Sure value within: pass. Sure value beyond but typical within: caution. Beyond at once, with no maker's data: not known. */
-function judged(device: Device, asked: Asked): Comparison {
+function byEnergy(device: Device, asked: Asked): Comparison {
   const { fault, energy, withstand, timeS, byResidual, magnetic } = asked;
   const { currentA } = fault;
   const demand = demandOf(asked);

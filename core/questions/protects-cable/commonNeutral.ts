@@ -70,9 +70,9 @@ function worstA(parts: readonly Part[], system: 2 | 3): number {
   });
   let worst = 0;
   for (let choice = 1; choice < 2 ** lines.length; choice += 1) {
-    const on = lines.filter((_, index) => (choice & (2 ** index)) !== 0);
-    const thirdA = system === 3 ? on.reduce((total, line) => total + line.thirdA, 0) : 0;
-    worst = Math.max(worst, Math.hypot(sharedNeutralA(on, system), thirdA));
+    const loaded = lines.filter((_, index) => (choice & (2 ** index)) !== 0);
+    const thirdA = system === 3 ? loaded.reduce((total, line) => total + line.thirdA, 0) : 0;
+    worst = Math.max(worst, Math.hypot(sharedNeutralA(loaded, system), thirdA));
   }
   return worst;
 }

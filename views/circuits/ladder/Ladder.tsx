@@ -13,15 +13,15 @@ import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { Panel } from '../../facts/Panel';
-import { useJobState, useSession } from '../../job/JobContext';
+import { useAnswer, useJobState, useProgress, useSession } from '../../job/JobContext';
 import { hrefOf } from '../../job/places';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
 
 /** The eight questions for the chosen circuit. */
-export function Ladder() {
-  const study = useJobState((state) => state.desk?.circuit);
-  const fixes = useJobState((state) => state.fixes);
+export function Ladder({ circuitId }: { circuitId: string }) {
+  const study = useAnswer({ kind: 'circuit', circuitId });
+  const fixes = useAnswer({ kind: 'fixes', circuitId });
   const jobId = useJobState((state) => state.job.id);
   const circuit = useJobState((state) =>
     study === undefined || study === null ? undefined : state.job.circuits[study.circuitId],
@@ -73,7 +73,19 @@ export function Ladder() {
           />
         ))}
       </ol>
+      <Trying circuitId={circuitId} />
     </aside>
+  );
+}
+
+/** How far the trying of fixes has come, where it takes its time. */
+function Trying({ circuitId }: { circuitId: string }) {
+  const far = useProgress({ kind: 'fixes', circuitId });
+  if (far === undefined) return null;
+  return (
+    <p className="p-3 text-[12px] text-quiet opacity-100 transition-opacity delay-500 starting:opacity-0">
+      trying fixes: {far.done} of {far.of}
+    </p>
   );
 }
 

@@ -9,7 +9,7 @@ import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { MarkStrip } from '@/ui/VerdictMark';
 import { Panel } from '../../facts/Panel';
-import { useJobState } from '../../job/JobContext';
+import { useAnswer, useJobState } from '../../job/JobContext';
 import { findingsOpen, hrefOf, staysHere } from '../../job/places';
 import { deviceLabel } from '../../words/labels';
 
@@ -45,10 +45,9 @@ function boardRows(job: Job): BoardRows[] {
 }
 
 /** All circuits by board, each with its eight marks. Arrow keys walk it. */
-export function CircuitList() {
+export function CircuitList({ chosen }: { chosen: string | null }) {
   const job = useJobState((state) => state.job);
-  const chosen = useJobState((state) => state.circuitId);
-  const marks = useJobState((state) => state.desk?.marks);
+  const marks = useAnswer({ kind: 'house' })?.circuits;
   const boards = useMemo(() => boardRows(job), [job]);
   const byCircuit = useMemo(() => new Map(marks?.map((each) => [each.circuitId, each.answers])), [marks]);
   const list = useRef<HTMLElement>(null);

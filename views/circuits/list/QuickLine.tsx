@@ -15,24 +15,23 @@ const EXAMPLE: Record<Job['dialect'], string> = {
 };
 
 /** Shop talk to a circuit: every word shows how it was read before Enter makes the circuit. Arrow up brings back the last line. */
-export function QuickLine() {
+export function QuickLine({ chosen }: { chosen: string | null }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const chosen = useJobState((state) => state.circuitId);
   const [text, setText] = useState('');
-  const [said, setSaid] = useState('');
+  const [answered, setAnswered] = useState('');
   const lines = useRef<{ past: string[]; at: number }>({ past: [], at: 0 });
   const reading = useMemo(() => readQuickLine(text, job), [text, job]);
-  const made = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
+  const draft = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
   const typed = text.trim() !== '';
   const make = () => {
-    if (!typed || !reading.ok || made === undefined || made.wrong !== undefined) return;
-    const { circuitId, steps } = quickSteps(job, made, () => crypto.randomUUID());
-    const problem = session.edit({ label: `New circuit: ${made.number} ${made.name}`.slice(0, 200), steps });
-    if (problem !== undefined) return setSaid(problem);
+    if (!typed || !reading.ok || draft === undefined || draft.wrong !== undefined) return;
+    const { circuitId, steps } = quickSteps(job, draft, () => crypto.randomUUID());
+    const problem = session.edit({ label: `New circuit: ${draft.number} ${draft.name}`.slice(0, 200), steps });
+    if (problem !== undefined) return setAnswered(problem);
     lines.current.past.push(text);
     lines.current.at = lines.current.past.length;
-    setSaid(`${made.number} ${made.name} is on ${job.boards[made.boardId]?.name}`);
+    setAnswered(`${draft.number} ${draft.name} is on ${job.boards[draft.boardId]?.name}`);
     setText('');
     window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId }, findingsOpen()));
   };
@@ -69,12 +68,12 @@ export function QuickLine() {
             maxLength={MAX_QUICK}
             onChange={(event) => {
               setText(event.target.value);
-              setSaid('');
+              setAnswered('');
             }}
             onKeyDown={press}
             aria-label="New circuit, in shop talk"
             aria-describedby="quick-reading"
-            placeholder={said === '' ? EXAMPLE[job.dialect] : said}
+            placeholder={answered === '' ? EXAMPLE[job.dialect] : answered}
             autoComplete="off"
             spellCheck={false}
             className="min-h-10 w-full min-w-0 bg-transparent px-2 text-base outline-none placeholder:text-quiet pointer-coarse:min-h-11"
@@ -84,7 +83,7 @@ export function QuickLine() {
           <Button
             primary
             type="submit"
-            disabled={!reading.ok || made === undefined || made.wrong !== undefined}
+            disabled={!reading.ok || draft === undefined || draft.wrong !== undefined}
             className="disabled:opacity-40"
           >
             Make it
@@ -94,7 +93,7 @@ export function QuickLine() {
         )}
       </div>
       <div id="quick-reading" role="status" className="absolute inset-x-0 top-full z-10">
-        {typed && <Reading reading={reading} made={made} job={job} />}
+        {typed && <Reading reading={reading} draft={draft} job={job} />}
       </div>
     </form>
   );
@@ -109,7 +108,7 @@ function boardOf(job: Job, circuitId: string | null): string | undefined {
 const CHIP = 'rounded border px-[7px] py-[1px] text-[13px]';
 
 /** Every word with what it was read as, what is taken besides, and what stays unknown. */
-function Reading({ reading, made, job }: { reading: QuickReading; made: QuickCircuit | undefined; job: Job }) {
+function Reading({ reading, draft, job }: { reading: QuickReading; draft: QuickCircuit | undefined; job: Job }) {
   return (
     <div className="mt-1 grid gap-2 rounded border border-line-strong bg-raised px-3 py-2 shadow-raised">
       <ul className="flex flex-wrap items-baseline gap-x-2 gap-y-1" aria-label="As read">
@@ -129,30 +128,30 @@ function Reading({ reading, made, job }: { reading: QuickReading; made: QuickCir
           </li>
         ))}
       </ul>
-      {made === undefined ? (
+      {draft === undefined ? (
         <p className="text-[13px] text-stop">There is no board to put it on.</p>
       ) : (
         <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-[2px] text-[13px]">
           <dt className="text-quiet">makes</dt>
           <dd className="font-semibold">
-            {made.number} {made.name} on {job.boards[made.boardId]?.name}
+            {draft.number} {draft.name} on {job.boards[draft.boardId]?.name}
           </dd>
-          {made.wrong !== undefined && (
+          {draft.wrong !== undefined && (
             <>
               <dt className="text-quiet">but</dt>
-              <dd className="font-semibold text-stop">{made.wrong}</dd>
+              <dd className="font-semibold text-stop">{draft.wrong}</dd>
             </>
           )}
-          {made.taken.length > 0 && (
+          {draft.taken.length > 0 && (
             <>
               <dt className="text-quiet">taken</dt>
-              <dd>{made.taken.map(({ words, from }) => (from === 'assumed' ? `${words} (assumed)` : words)).join(' · ')}</dd>
+              <dd>{draft.taken.map(({ words, from }) => (from === 'assumed' ? `${words} (assumed)` : words)).join(' · ')}</dd>
             </>
           )}
-          {made.lacks.length > 0 && (
+          {draft.lacks.length > 0 && (
             <>
               <dt className="text-quiet">unknown</dt>
-              <dd className="text-quiet">{made.lacks.join(' · ')}</dd>
+              <dd className="text-quiet">{draft.lacks.join(' · ')}</dd>
             </>
           )}
         </dl>

@@ -1,0 +1,111 @@
+import { timeAt } from '../curves/edge';
+import { overcurrentBand } from '../devices/bands';
+import type { Job } from '../job/schema/job';
+import type { Verdict } from '../judging/answer';
+import { type CircuitChart, circuitChart } from './chart';
+import type { Finding } from './findings';
+import type { Fix, Progress } from './fixes';
+import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
+import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
+
+/** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
+export interface HouseMarks {
+  verdict: Verdict;
+  counts: Counts;
+  circuits: { circuitId: string; verdict: Verdict; answers: readonly Verdict[] }[];
+  steps: StepVerdicts;
+}
+/** A circuit with all its answers and its curves. */
+export interface CircuitReport {
+  circuit: ShownCircuit;
+  chart: CircuitChart;
+}
+/** When the band of a device opens at a current, in s; infinite where it never does. */
+export interface ProbeLine {
+  deviceId: string;
+  fastS: number;
+  slowS: number;
+}
+interface Questions {
+  house: { asks: object; answer: HouseMarks };
+  findings: { asks: object; answer: readonly Finding[] };
+  supply: { asks: object; answer: SupplyStudy };
+  /** Null where there is no such circuit. */
+  circuit: { asks: { circuitId: string }; answer: ShownCircuit | null };
+  chart: { asks: { circuitId: string }; answer: CircuitChart | null };
+  probe: { asks: { deviceIds: readonly string[]; currentA: number }; answer: ProbeLine[] };
+  /** Fixes tried by studying the whole job with each. */
+  fixes: { asks: { circuitId: string }; answer: Fix[] };
+  /** Reports of several circuits at once, for the print; one that does not exist is left out. */
+  reports: { asks: { circuitIds: readonly string[] }; answer: CircuitReport[] };
+}
+type Kind = keyof Questions;
+
+/** Something asked of a study. */
+export type Query = { [K in Kind]: { kind: K } & Questions[K]['asks'] }[Kind];
+type QueryOf<K extends Kind> = { kind: K } & Questions[K]['asks'];
+/** What comes back. */
+export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
+
+/** Those that take longer than a key press are answered a piece at a time. */
+export type LongKind = 'fixes' | 'reports';
+type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
+const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
+  house: (study, _, job) => ({
+    verdict: study.verdict,
+    counts: study.counts,
+    circuits: study.circuits.map(({ circuitId, verdict, verdicts }) => ({ circuitId, verdict, answers: verdicts })),
+    steps: stepVerdicts(study, supplyStudy(job, study)),
+  }),
+  findings: (study) => study.findings,
+  supply: (study, _, job) => supplyStudy(job, study),
+  circuit: (study, { circuitId }) => ofCircuit(study, circuitId, shownCircuit),
+  chart: (study, { circuitId }) => ofCircuit(study, circuitId, ({ facts }) => circuitChart(facts)),
+  probe: (_, { deviceIds, currentA }, job) => deviceIds.flatMap((deviceId) => probed(job, deviceId, currentA)),
+  fixes: triedInTurn,
+  reports: reportsInTurn,
+};
+
+const ofCircuit = <T>(study: Study, circuitId: string, make: (circuit: CircuitStudy) => T): T | null => {
+  const circuit = study.circuits.find((each) => each.circuitId === circuitId);
+  return circuit === undefined ? null : make(circuit);
+};
+
+function probed(job: Job, deviceId: string, currentA: number): ProbeLine[] {
+  const device = job.devices[deviceId];
+  const band = device === undefined ? undefined : overcurrentBand(device);
+  if (band === undefined || !band.known) return [];
+  const { fast, slow, holdsA } = band.value;
+  const fastS = currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(fast, currentA);
+  return [{ deviceId, fastS, slowS: timeAt(slow, currentA) }];
+}
+
+async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: Job): AsyncGenerator<Progress, Fix[]> {
+  // Read when first wanted: commands bring the whole schema with them, and the first study needs none of it.
+  const { tryFixes } = await import('./fixes');
+  return yield* tryFixes(job, study, circuitId);
+}
+
+async function* reportsInTurn(study: Study, { circuitIds }: QueryOf<'reports'>): AsyncGenerator<Progress, CircuitReport[]> {
+  const reports: CircuitReport[] = [];
+  for (const [index, circuitId] of circuitIds.entries()) {
+    yield { done: index, of: circuitIds.length };
+    const report = ofCircuit(study, circuitId, (each) => ({ circuit: shownCircuit(each), chart: circuitChart(each.facts) }));
+    if (report !== null) reports.push(report);
+  }
+  return reports;
+}
+
+/**
+ * Answers a question about a study, a piece at a time where it takes long: whoever waits for something else can have it in
+ * between, and what nobody waits for any more need not be finished.
+ */
+export async function* answering<Q extends Query>(job: Job, study: Study, query: Q): AsyncGenerator<Progress, AnswerTo<Q>> {
+  type Either = AsyncGenerator<Progress, AnswerTo<Q>> | AnswerTo<Q>;
+  const answer = ANSWERS[query.kind] as (study: Study, query: Q, job: Job) => Either;
+  const found = answer(study, query, job);
+  return isUnderWay(found) ? yield* found : found;
+}
+
+const isUnderWay = <T>(found: AsyncGenerator<Progress, T> | T): found is AsyncGenerator<Progress, T> =>
+  typeof found === 'object' && found !== null && Symbol.asyncIterator in found;
