@@ -1,6 +1,7 @@
 import type { Band } from '../curves/band';
-import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
+import { settingIfEntered, settingOf, settingPath } from '../job/readers';
 import type { Device, DeviceSettings, Grade } from '../job/sealed';
 import type { BreakerCurve } from '../tables/breakerGates';
 import { breakerBand } from './breakerBand';
@@ -25,7 +26,7 @@ export const ratedCurrent = perRow((device: Device): Maybe<number> => {
   const { settings, id, name } = device;
   if (!opensOnOvercurrent(settings) || settings.family === 'mccb')
     return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
-  return need((settings as OvercurrentSettings).ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
+  return settingOf(device, 'ratingA');
 });
 
 const MOST_KEPT = 500;
@@ -54,65 +55,62 @@ const BANDS: Readonly<Record<Grade, (device: Device) => Maybe<Band>>> = {
 function bandAt(device: Device, grade: Grade): Maybe<Band> {
   const { settings, id, name } = device;
   if (grade === 'maker') return unknown(`devices.${id}.grade`, `${name}: maker's curve points are not read yet`);
-  if (isBreaker(settings)) return ofBreaker(device, settings, grade);
+  if (isBreaker(settings)) return ofBreaker(device, grade);
   if (settings.family === 'fuse') return ofFuse(device, settings, grade);
-  if (settings.family === 'moulded-case-nec') return ofMouldedCase(device, settings, grade);
+  if (settings.family === 'moulded-case-nec') return ofMouldedCase(device, grade);
   return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
 }
 
-function ofBreaker({ id, name }: Device, settings: BreakerSettings, grade: 'standard' | 'typical'): Maybe<Band> {
-  const path = `devices.${id}.settings`;
+function ofBreaker(device: Device, grade: 'standard' | 'typical'): Maybe<Band> {
   const facts = all({
-    curve: need(settings.curve, `${path}.curve`, `curve of ${name}`),
-    ratedA: need(settings.ratingA, `${path}.ratingA`, `rating of ${name}`),
+    curve: settingOf(device, 'curve'),
+    ratedA: settingOf(device, 'ratingA'),
   });
   return andThen(facts, ({ curve, ratedA }) =>
     curve === 'Z' || curve === 'K'
-      ? unknown(`${path}.curve`, `${name}: curve ${curve} is not assessed yet`)
+      ? unknown(settingPath(device, 'curve'), `${device.name}: curve ${curve} is not assessed yet`)
       : known(once(`${curve} ${ratedA} ${grade}`, () => breakerBand(curve as BreakerCurve, ratedA, grade))!),
   );
 }
 
-function ofFuse({ id, name }: Device, settings: FuseSettings, grade: 'standard' | 'typical'): Maybe<Band> {
-  const path = `devices.${id}.settings`;
-  if (settings.system !== 'gG' && settings.system !== 'BS88-2')
-    return unknown(`${path}.system`, `${name}: ${settings.system} fuses are not assessed yet`);
-  return andThen(need(settings.ratingA, `${path}.ratingA`, `rating of ${name}`), (ratedA) => {
+function ofFuse(device: Device, { system }: FuseSettings, grade: 'standard' | 'typical'): Maybe<Band> {
+  const { name } = device;
+  if (system !== 'gG' && system !== 'BS88-2')
+    return unknown(settingPath(device, 'system'), `${name}: ${system} fuses are not assessed yet`);
+  return andThen(settingOf(device, 'ratingA'), (ratedA) => {
     const band = once(`gG ${ratedA} ${grade}`, () => ggBand(ratedA, grade));
-    return band === undefined ? unknown(`${path}.ratingA`, `${name}: no gG gates for ${ratedA} A`) : known(band);
+    return band === undefined ? unknown(settingPath(device, 'ratingA'), `${name}: no gG gates for ${ratedA} A`) : known(band);
   });
 }
 
-function ofMouldedCase({ id, name }: Device, settings: MouldedCaseSettings, grade: 'standard' | 'typical'): Maybe<Band> {
-  const path = `devices.${id}.settings`;
-  const facts = all({
-    ratedA: need(settings.ratingA, `${path}.ratingA`, `rating of ${name}`),
-    times: instantaneousTimes(settings, path, name),
-  });
+function ofMouldedCase(device: Device, grade: 'standard' | 'typical'): Maybe<Band> {
+  const { name } = device;
+  const facts = all({ ratedA: settingOf(device, 'ratingA'), times: instantaneousTimes(device) });
   return andThen(facts, ({ ratedA, times }) => {
     if (times.low > times.high)
-      return unknown(`${path}.instantaneousLowTimes`, `${name}: its lower instantaneous bound is above the upper one`);
+      return unknown(
+        settingPath(device, 'instantaneousLowTimes'),
+        `${name}: its lower instantaneous bound is above the upper one`,
+      );
     const band = once(`NEC ${ratedA} ${grade} ${times.low} ${times.high} ${times.entered}`, () =>
       mouldedCaseBand(ratedA, grade, times),
     );
-    return band === undefined ? unknown(`${path}.ratingA`, `${name}: no calibration times for ${ratedA} A`) : known(band);
+    return band === undefined
+      ? unknown(settingPath(device, 'ratingA'), `${name}: no calibration times for ${ratedA} A`)
+      : known(band);
   });
 }
 
 /** Bounds entered for this device, both of them; else the generic ones. */
-function instantaneousTimes(settings: MouldedCaseSettings, path: string, name: string): Maybe<InstantaneousTimes> {
-  const { instantaneousLowTimes: low, instantaneousHighTimes: high } = settings;
-  if (low === undefined && high === undefined) return GENERIC;
-  const facts = all({
-    low:
-      low === undefined
-        ? known(GENERIC_TIMES.low)
-        : need(low, `${path}.instantaneousLowTimes`, `lower instantaneous bound of ${name}`),
-    high:
-      high === undefined
-        ? known(GENERIC_TIMES.high)
-        : need(high, `${path}.instantaneousHighTimes`, `upper instantaneous bound of ${name}`),
-  });
-  return map(facts, (times) => ({ ...times, entered: low !== undefined && high !== undefined }));
+function instantaneousTimes(device: Device): Maybe<InstantaneousTimes> {
+  const low = settingIfEntered(device, 'instantaneousLowTimes');
+  const high = settingIfEntered(device, 'instantaneousHighTimes');
+  if (low.value === undefined && high.value === undefined) return GENERIC;
+  const entered = low.value !== undefined && high.value !== undefined;
+  return map(all({ low, high }), (times) => ({
+    low: times.low ?? GENERIC_TIMES.low,
+    high: times.high ?? GENERIC_TIMES.high,
+    entered,
+  }));
 }
 const GENERIC = known(GENERIC_TIMES);

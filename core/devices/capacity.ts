@@ -1,5 +1,6 @@
-import { all, ifEntered, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, known, type Maybe, map, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
+import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device, RulePackId } from '../job/sealed';
 import { UNMARKED_A, UNMARKED_SOURCE } from '../tables/necBreakerGates';
 import type { Source } from '../tables/source';
@@ -24,21 +25,21 @@ export interface Capacity {
  */
 export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
   const { settings, id, name } = device;
-  const path = `devices.${id}.settings`;
+  const _path = `devices.${id}.settings`;
   if (isBreaker(settings)) {
-    const service = settings.icsA === undefined ? known(undefined) : need(settings.icsA, `${path}.icsA`, `Ics of ${name}`);
-    const capacityA = need(settings.icnA, `${path}.icnA`, `breaking capacity of ${name}`);
+    const service = settings.icsA === undefined ? known(undefined) : settingOf(device, 'icsA');
+    const capacityA = settingOf(device, 'icnA');
     return map(all({ capacityA, serviceA: service }), (parts) => ({ ...parts, symbol: 'Icn', source: PLATE }));
   }
   if (settings.family === 'moulded-case-nec') {
-    const marked = need(settings.aicA, `${path}.aicA`, `interrupting rating of ${name}, or that it bears none`);
-    const bare = ifEntered(settings.unmarked, `${path}.unmarked`, `marking of ${name}`);
+    const marked = settingOf(device, 'aicA');
+    const bare = settingIfEntered(device, 'unmarked');
     if (!marked.known && bare.value === true) return map(bare, () => floor(UNMARKED_A.breaker, 'AIC'));
     return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'AIC', source: PLATE }));
   }
   if (settings.family === 'fuse') {
-    const marked = need(settings.breakingA, `${path}.breakingA`, `breaking capacity of ${name}`);
-    const bare = ifEntered(settings.unmarked, `${path}.unmarked`, `marking of ${name}`);
+    const marked = settingOf(device, 'breakingA');
+    const bare = settingIfEntered(device, 'unmarked');
     if (!marked.known && bare.value === true && AMERICAN_FUSES.has(settings.system))
       return map(bare, () => floor(UNMARKED_A.fuse, 'AIC'));
     return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'breaking capacity', source: PLATE }));
@@ -77,11 +78,7 @@ const METRIC: RatedVolts = { toEarthV: 240, betweenV: 415, marking: '230/400 V o
 /** What voltage a device may break. @returns unknown for an American device whose marking is not entered */
 export function ratedVolts(device: Device): Maybe<RatedVolts> {
   const { settings, id, name } = device;
-  if (settings.family === 'moulded-case-nec')
-    return map(
-      need(settings.voltageMarking, `devices.${id}.settings.voltageMarking`, `voltage marking of ${name}`),
-      (marking) => MARKED[marking]!,
-    );
+  if (settings.family === 'moulded-case-nec') return map(settingOf(device, 'voltageMarking'), (marking) => MARKED[marking]!);
   if (settings.family === 'fuse' && AMERICAN_FUSES.has(settings.system))
     return unknown(`devices.${id}`, `${name}: voltage of its fuses is not assessed yet`);
   return METRIC_KNOWN;

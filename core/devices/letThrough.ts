@@ -1,7 +1,8 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../job/known';
+import { type Givens, known, type Maybe, map, NO_GIVENS } from '../job/known';
 import { perRow } from '../job/perRow';
+import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device } from '../job/sealed';
 import { type Credit, earned } from '../rules/credit';
 import { CLASS_SOURCE, class3LetThroughA2s, class3TypicalA2s } from '../tables/adiabatic';
@@ -74,15 +75,11 @@ export interface AtCurrent {
 }
 
 /** What a breaker's energy class says of it, as facts; a device without one lacks them. */
-const classFacts = perRow(({ settings, id, name }: Device) => {
-  const own = isBreaker(settings) ? settings : undefined;
-  const path = `devices.${id}.settings`;
-  return {
-    energyClass: need(own?.energyClass, `${path}.energyClass`, `energy class of ${name}`),
-    icnA: need(own?.icnA, `${path}.icnA`, `breaking capacity of ${name}`),
-    curve: need(own?.curve, `${path}.curve`, `curve of ${name}`),
-  };
-});
+const classFacts = perRow((device: Device) => ({
+  energyClass: settingOf(device, 'energyClass'),
+  icnA: settingOf(device, 'icnA'),
+  curve: settingOf(device, 'curve'),
+}));
 
 /** A breaker of energy limiting class 3 lets no more through than its class allows, up to its own rated current. */
 export const ENERGY_CLASS: Credit<AtCurrent> = {
@@ -123,7 +120,7 @@ function class3At(device: Device, { ratedA }: Band, currentA: number): InClass |
 
 /** What else than time bounds the energy: a fuse's own, an energy class, maker's data. */
 function ownBounds(device: Device, band: Band, currentA: number, inClass: InClass | undefined): Bound[] {
-  const { settings, id, name } = device;
+  const { settings } = device;
   if (settings.family === 'fuse') {
     const energy = isGg(device) ? ggEnergyA2s(band.ratedA) : undefined;
     if (energy === undefined || !fits(ggLimitsFromA(band.ratedA)!, currentA)) return [];
@@ -131,7 +128,7 @@ function ownBounds(device: Device, band: Band, currentA: number, inClass: InClas
   }
   if (!isBreaker(settings) || band.instantaneous === undefined || !fits(band.instantaneous.upperA, currentA)) return [];
   const bounds = inClass?.bound === undefined ? [] : [inClass.bound];
-  const maker = ifEntered(settings.makerLetThrough, `devices.${id}.settings.makerLetThrough`, `let-through of ${name}`);
+  const maker = settingIfEntered(device, 'makerLetThrough');
   const reaching = maker.value?.filter((point) => fits(currentA, point.upToA)).sort((a, b) => a.upToA - b.upToA)[0];
   if (reaching !== undefined)
     bounds.push({ a2s: reaching.letThroughA2s, how: 'maker', source: MAKER_SOURCE, given: maker.given });

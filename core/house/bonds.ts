@@ -1,4 +1,5 @@
-import { join, type Known, known, type Maybe, need } from '../job/known';
+import { join, type Known, known, type Maybe } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Board } from '../job/sealed';
 import { word } from '../job/terms';
 import type { Wiring } from '../network/paths';
@@ -8,7 +9,7 @@ import type { CircuitFacts, House, Seated } from './facts';
 /** Whether neutral and protective conductor are joined at a board. */
 export function joinedAt({ job }: House, board: Board): Maybe<boolean> {
   const what = `whether the neutral is joined to ${word(job.dialect, 'earth')} at ${board.name}`;
-  return need(board.neutralBonded, `boards.${board.id}.neutralBonded`, what);
+  return factOf('boards', board, 'neutralBonded', what);
 }
 
 /** Whether a board is where the two part: the neutral brings an earth fault home up to it. */

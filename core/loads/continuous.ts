@@ -1,4 +1,5 @@
-import { all, andThen, list, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, list, type Maybe, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Job, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
 import { CONTINUOUS_TIMES } from '../tables/necAmpacity';
@@ -43,8 +44,8 @@ export function continuousCurrent(
     ways.push(
       map(
         all({
-          ibA: need(circuit.designCurrentA, `${path}.designCurrentA`, `design current of ${circuit.name}`),
-          continuous: need(circuit.continuous, `${path}.continuous`, `whether the load of ${circuit.name} is continuous`),
+          ibA: factOf('circuits', circuit, 'designCurrentA'),
+          continuous: factOf('circuits', circuit, 'continuous'),
         }),
         ({ ibA, continuous }) => ({
           factoredA: (continuous ? CONTINUOUS_TIMES : 1) * ibA,
@@ -145,7 +146,7 @@ function listedLoad(job: Job, circuit: Circuit, loads: readonly Load[], load: Lo
   }
   const parts = all({
     drawn: drawnOn(job, circuit, loads, load, poles),
-    continuous: need(load.continuous, `loads.${load.id}.continuous`, `whether ${load.name} is continuous`),
+    continuous: factOf('loads', load, 'continuous'),
   });
   return map(parts, ({ drawn, continuous }) => ({
     lines: drawn.lines,

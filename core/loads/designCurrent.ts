@@ -1,4 +1,5 @@
-import { all, andThen, ifEntered, known, list, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import { all, andThen, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
 import { byOrder } from '../network/paths';
 import type { Poles } from '../network/states';
@@ -62,7 +63,7 @@ export function designCurrent(
   poles: Maybe<Poles>,
 ): Maybe<DesignCurrent> {
   const path = `circuits.${circuit.id}.designCurrentA`;
-  const entered = need(circuit.designCurrentA, path, `design current of ${circuit.name}`);
+  const entered = factOf('circuits', circuit, 'designCurrentA');
   const ways: Maybe<DesignCurrent>[] = [];
   if (entered.known)
     ways.push(
@@ -198,14 +199,10 @@ export const linesOrAll = (lines: readonly Line[], count: number): readonly Line
  * @param poles its own: as many lines as it hangs on
  */
 function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
-  const cosPhi = ifEntered(load.cosPhi, `loads.${load.id}.cosPhi`, `power factor of ${load.name}`);
+  const cosPhi = ifStated('loads', load, 'cosPhi');
   const at = (currentA: Maybe<number>) => all({ currentA, cosPhi });
   const drawn = drawnCurrent(job, load, poles);
   if (drawn !== undefined) return at(drawn);
   const sized = sizedBy(job, load, poles);
-  return at(
-    sized === undefined
-      ? (need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`) as Maybe<never>)
-      : map(sized, ({ currentA }) => currentA),
-  );
+  return at(sized === undefined ? (factOf('loads', load, 'powerW') as Maybe<never>) : map(sized, ({ currentA }) => currentA));
 }

@@ -1,4 +1,5 @@
-import { known, type Maybe, map, need } from '../job/known';
+import { known, type Maybe, map } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Device, Job } from '../job/sealed';
 import { type Credit, drawn, earned } from '../rules/credit';
 import type { Source } from '../tables/source';
@@ -51,12 +52,12 @@ function shareOf(carrying: Carrying): Maybe<Share> {
 /** The share of a circuit's loads, or of what hangs below it. */
 export function circuitShare(job: Job, circuit: Circuit, parts: number): Maybe<Share> {
   const what = `${job.dialect === 'nec' ? 'demand factor' : 'diversity'} of ${circuit.name}`;
-  const stated = need(circuit.diversity, `circuits.${circuit.id}.diversity`, what);
+  const stated = factOf('circuits', circuit, 'diversity', what);
   return shareOf({ job, kind: circuit.kind, parts, stated });
 }
 
 /** The share of what hangs behind a group device. */
-export function groupShare(job: Job, { id, name, diversity }: Device, parts: number): Maybe<Share> {
-  const stated = need(diversity, `devices.${id}.diversity`, `share of what hangs behind ${name} that runs together`);
+export function groupShare(job: Job, group: Device, parts: number): Maybe<Share> {
+  const stated = factOf('devices', group, 'diversity');
   return shareOf({ job, kind: 'distribution', parts, stated });
 }

@@ -1,4 +1,5 @@
-import { all, type Maybe, map, need } from '../job/known';
+import { all, type Maybe, map } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
 
@@ -14,12 +15,11 @@ export function voltsFor({ lines }: Poles, job: Job): number {
  * @returns undefined where neither its current nor its power is entered
  */
 export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<number> | undefined {
-  const { id, name } = load;
-  if (load.currentA !== undefined) return need(load.currentA, `loads.${id}.currentA`, `current of ${name}`);
+  if (load.currentA !== undefined) return factOf('loads', load, 'currentA');
   if (load.powerW === undefined) return undefined;
   const facts = all({
-    powerW: need(load.powerW, `loads.${id}.powerW`, `power of ${name}`),
-    cosPhi: need(load.cosPhi, `loads.${id}.cosPhi`, `power factor of ${name}`),
+    powerW: factOf('loads', load, 'powerW'),
+    cosPhi: factOf('loads', load, 'cosPhi'),
     poles,
   });
   return map(facts, ({ powerW, cosPhi, poles: on }) => powerW / (voltsFor(on, job) * cosPhi));

@@ -1,4 +1,5 @@
-import { all, list, type Maybe, map, need } from '../job/known';
+import { all, list, type Maybe, map } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
 import { type DesignCurrent, drawnOn } from './designCurrent';
@@ -30,14 +31,14 @@ export function thirdHarmonic(
   below: readonly DistortedBelow[],
   poles: Maybe<Poles>,
 ): Maybe<number> {
-  const path = `circuits.${circuit.id}.thirdHarmonicPercent`;
-  const entered = need(circuit.thirdHarmonicPercent, path, `third harmonic in what ${circuit.name} carries`);
+  const _path = `circuits.${circuit.id}.thirdHarmonicPercent`;
+  const entered = factOf('circuits', circuit, 'thirdHarmonicPercent');
   if (loads.length === 0 && below.length === 0) return entered;
   const ofLoads = loads.map((load) =>
     map(
       all({
         drawn: drawnOn(job, circuit, loads, load, poles),
-        percent: need(load.thirdHarmonicPercent, `loads.${load.id}.thirdHarmonicPercent`, `third harmonic of ${load.name}`),
+        percent: factOf('loads', load, 'thirdHarmonicPercent'),
       }),
       ({ drawn, percent }): Distorted => ({ lines: drawn.lines.at, currentA: drawn.currentA, percent }),
     ),

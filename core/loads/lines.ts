@@ -1,4 +1,5 @@
 import { known, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Line, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
 
@@ -32,7 +33,7 @@ export function loadLines(circuit: Circuit, loads: readonly Load[], load: Load, 
   if (circuitPoles.lines === 1 || (circuitPoles.lines === 2 && !circuitPoles.neutral))
     return load.lines === undefined ? whole : statedLines(circuit, loads, load, circuitPoles);
   if (load.lines !== undefined) return statedLines(circuit, loads, load, circuitPoles);
-  const appliance = need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`);
+  const appliance = factOf('loads', load, 'appliance');
   if (circuitPoles.lines === 2 && appliance.known && OF_TWO_LINES.has(appliance.value)) return map(appliance, () => whole.value);
   const fewest: Poles = circuitPoles.neutral ? { lines: 1, neutral: true } : { lines: 2, neutral: false };
   const unsaid = { path, what: `whether ${load.name} hangs on one line of ${circuit.name} or more` };
@@ -41,7 +42,7 @@ export function loadLines(circuit: Circuit, loads: readonly Load[], load: Load, 
 
 function statedLines(circuit: Circuit, loads: readonly Load[], load: Load, circuitPoles: Poles): Maybe<LoadLines> {
   const path = `loads.${load.id}.lines`;
-  const lines = need(load.lines, path, `lines of ${load.name}`);
+  const lines = factOf('loads', load, 'lines');
   if (!lines.known || lines.value === 'all')
     return map(lines, () => ({ at: LINES, poles: circuitPoles, fewer: false, unsaid: undefined }));
   const at = lines.value.split('-') as Line[];

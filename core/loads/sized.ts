@@ -1,4 +1,5 @@
-import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
 import { RANGE_DEMAND, rangeDemandW, SPACE_HEATING, WATER_HEATER } from '../tables/appliances';
@@ -26,18 +27,15 @@ export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized>
   if (job.dialect !== 'nec') return undefined;
   const at = `loads.${load.id}`;
   if (load.minimumAmpacityA !== undefined)
-    return map(
-      need(load.minimumAmpacityA, `${at}.minimumAmpacityA`, `minimum circuit ampacity of ${load.name}`),
-      (ampacityA) => ({
-        currentA: ampacityA,
-        neededA: ampacityA,
-        formula: 'minimum circuit ampacity',
-        values: `as marked on ${load.name}`,
-        source: MARKED_CONDUCTORS(job.pack),
-      }),
-    );
+    return map(factOf('loads', load, 'minimumAmpacityA'), (ampacityA) => ({
+      currentA: ampacityA,
+      neededA: ampacityA,
+      formula: 'minimum circuit ampacity',
+      values: `as marked on ${load.name}`,
+      source: MARKED_CONDUCTORS(job.pack),
+    }));
   if (load.motorHp === undefined) return load.appliance === undefined ? undefined : byAppliance(job, load, poles);
-  const parts = all({ hp: need(load.motorHp, `${at}.motorHp`, `motor of ${load.name}`), poles });
+  const parts = all({ hp: factOf('loads', load, 'motorHp'), poles });
   return andThen(parts, ({ hp, poles: { lines } }): Maybe<Sized> => {
     const volts = lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
     const tableA = motorTableA(hp, volts, lines);
@@ -54,12 +52,11 @@ export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized>
 }
 
 function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | undefined {
-  const { id, name } = load;
-  const kind = need(load.appliance, `loads.${id}.appliance`, `what ${name} is`);
+  const kind = factOf('loads', load, 'appliance');
   if (!kind.known) return kind;
   if (kind.value === 'other' || kind.value === 'dryer') return undefined;
   if (kind.value === 'range') {
-    const parts = all({ kind, poles, ratedW: need(load.powerW, `loads.${id}.powerW`, `power of ${name}`) });
+    const parts = all({ kind, poles, ratedW: factOf('loads', load, 'powerW') });
     return map(parts, ({ poles: on, ratedW }) => {
       const demandW = rangeDemandW(ratedW);
       const currentA = demandW / voltsFor(on, job);
@@ -72,7 +69,7 @@ function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | 
       };
     });
   }
-  const drawn = drawnCurrent(job, load, poles) ?? (need(load.powerW, `loads.${id}.powerW`, `power of ${name}`) as Maybe<never>);
+  const drawn = drawnCurrent(job, load, poles) ?? (factOf('loads', load, 'powerW') as Maybe<never>);
   const source = kind.value === 'water-heater' ? WATER_HEATER(job.pack) : SPACE_HEATING(job.pack);
   return map(all({ kind, drawn }), ({ drawn: currentA }) => ({
     currentA,

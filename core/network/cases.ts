@@ -1,4 +1,5 @@
-import { type Givens, join, type Missing, NO_GIVENS, need } from '../job/known';
+import { type Givens, join, type Missing, NO_GIVENS } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Origin } from '../job/sealed';
 import type { SupplyCase } from './feeding';
 import { originsOf, type Wirings } from './paths';
@@ -41,13 +42,10 @@ const nobodyAlone = ({ origins, state }: SupplyCase): Missing => ({
 });
 
 /** What comes from outside feeds alone, and so does what a state has nothing beside; else somebody has to say. */
-function runsAlone(
-  { id, kind, name, runsAlone: fact }: Origin,
-  count: number,
-): { alone: boolean; rests: Givens; doubt: SupplyCase['doubt'] } {
+function runsAlone(origin: Origin, count: number): { alone: boolean; rests: Givens; doubt: SupplyCase['doubt'] } {
+  const { kind } = origin;
   if (kind === 'network' || kind === 'transformer') return { alone: true, rests: NO_GIVENS, doubt: undefined };
-  const path = `origins.${id}.runsAlone`;
-  const runs = need(fact, path, `whether ${name} can feed the house by itself`);
+  const runs = factOf('origins', origin, 'runsAlone');
   if (runs.known) return { alone: runs.value, rests: runs.value ? NO_GIVENS : runs.given, doubt: undefined };
   return { alone: true, rests: NO_GIVENS, doubt: count > 1 ? runs.missing[0] : undefined };
 }

@@ -1,4 +1,5 @@
-import { andThen, both, known, type Maybe, type Missing, map, need, unknown } from '../job/known';
+import { andThen, both, known, type Maybe, type Missing, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Origin, SourceState } from '../job/sealed';
 import { word } from '../job/terms';
 import { add, type Complex, ZERO } from './complex';
@@ -100,9 +101,10 @@ export class Feeding {
   private joined<T>(origin: Origin, at: SupplyCase, loop: Maybe<T>): Maybe<T> {
     if (isGrid(origin) || at.origins.some(isGrid)) return loop;
     const { dialect } = this.wirings.job;
-    const bond = need(
-      origin.neutralBond,
-      `origins.${origin.id}.neutralBond`,
+    const bond = factOf(
+      'origins',
+      origin,
+      'neutralBond',
       `whether the neutral of ${origin.name} is joined to ${word(dialect, 'earth')}`,
     );
     return andThen(bond, (joined) =>

@@ -1,4 +1,5 @@
-import { known, type Maybe, need, unknown } from '../job/known';
+import { known, type Maybe, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Device, Job } from '../job/sealed';
 import type { Wiring } from './paths';
 import { LINES_OF, type Poles } from './states';
@@ -66,7 +67,5 @@ export const isRing = ({ dialect }: Job, { topology, kind }: Circuit): boolean =
 
 /** Whether a ring is closed all round; a broken one is two long radials, at worst one of its whole length. */
 export const ringHolds = (job: Job, { circuit }: Wiring): Maybe<boolean> =>
-  isRing(job, circuit)
-    ? need(circuit.ringContinuity, `circuits.${circuit.id}.ringContinuity`, `continuity of the ring ${circuit.name}`)
-    : NO_RING;
+  isRing(job, circuit) ? factOf('circuits', circuit, 'ringContinuity') : NO_RING;
 const NO_RING = known(false);

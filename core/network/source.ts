@@ -1,4 +1,5 @@
-import { andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
+import { andThen, both, type Givens, join, known, type Maybe, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
 import { type Credit, drawn, earned } from '../rules/credit';
 import { add, atRatio, type Complex, magnitude } from './complex';
@@ -64,7 +65,7 @@ function serves(field: CurrentFact | OhmFact, fact: Sealed<number>, state: Netwo
 }
 
 const needed = (origin: Origin, field: CurrentFact | OhmFact) =>
-  need(origin[field], `origins.${origin.id}.${field}`, `${WORDS[field]} of ${origin.name}`);
+  factOf('origins', origin, field, `${WORDS[field]} of ${origin.name}`);
 
 /**
  * The source loop of an origin for a fault kind and state. Where several facts serve, the one that makes the state
@@ -122,7 +123,7 @@ function fromFact(
 /** The loop with its angle, where the origin's X/R is entered. */
 function withAngle(origin: Origin, loop: Maybe<SourceLoop>): Maybe<SourceLoop> {
   if (origin.xOverR === undefined || !loop.known) return loop;
-  const ratio = need(origin.xOverR, `origins.${origin.id}.xOverR`, `X/R of ${origin.name}`);
+  const ratio = factOf('origins', origin, 'xOverR');
   return both(loop, ratio, (one, xOverR) => ({ ...one, z: atRatio(one.ohm, xOverR) }));
 }
 
@@ -136,9 +137,10 @@ export const FULL_NEUTRAL: Credit<{ origin: Origin; kind: FaultKind }> = {
       id: 'full',
       wants: 'is for a neutral as large as the lines',
       holds: ({ origin, kind }) =>
-        need(
-          origin.fullNeutral,
-          `origins.${origin.id}.fullNeutral`,
+        factOf(
+          'origins',
+          origin,
+          'fullNeutral',
           `whether the neutral of ${origin.name} is as large as its lines (or its ${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']})`,
         ),
     },
@@ -201,7 +203,7 @@ export function electrodesOhm(electrodes: readonly Electrode[], path: string, wh
   let given: Givens | undefined;
   let siemens = 0;
   for (const electrode of electrodes) {
-    const ohm = need(electrode.resistanceOhm, `electrodes.${electrode.id}.resistanceOhm`, `resistance of ${electrode.name}`);
+    const ohm = factOf('electrodes', electrode, 'resistanceOhm');
     if (!ohm.known) return ohm;
     siemens += 1 / ohm.value;
     given = given === undefined ? ohm.given : join(given, ohm.given);

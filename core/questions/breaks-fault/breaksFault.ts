@@ -1,7 +1,8 @@
 import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '../../devices/capacity';
 import { identityOf } from '../../devices/identity';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, type Seated } from '../../house/facts';
-import { all, andThen, both, known, type Maybe, map, need } from '../../job/known';
+import { all, andThen, both, known, type Maybe, map } from '../../job/known';
+import { factOf, settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { showCurrent } from '../../job/show';
 import { word } from '../../job/terms';
@@ -107,11 +108,7 @@ interface Relief {
 function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault, serviceA: number | undefined): Relief[] {
   return facts.house.combinationsFor(device.id).flatMap((combination): Relief[] => {
     const about: Combined = { combination, chain: facts.chain.map((each) => each.device), device };
-    const capacity = need(
-      combination.capacityA,
-      `combinations.${combination.id}.capacityA`,
-      `rating of the combination ${combination.reference}`,
-    );
+    const capacity = factOf('combinations', combination, 'capacityA');
     if (!capacity.known) return [];
     const upstream = about.chain.find(({ id }) => id === combination.upstreamDeviceId)?.name ?? 'its upstream device';
     const relaxed = against(fault, capacity.value, {
@@ -226,8 +223,8 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   if (settings.family !== 'rccb') return [];
   const poles = polesAt(facts, seated);
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
-  const path = `devices.${device.id}.settings`;
-  const rating = need(settings.conditionalA, `${path}.conditionalA`, `conditional rating of ${device.name}`);
+  const _path = `devices.${device.id}.settings`;
+  const rating = settingOf(device, 'conditionalA');
   const named = backup(facts, seated);
   const rule = clause(facts.job.pack, 'conditional');
   return kindsAmong(poles.value).map((kind) => {

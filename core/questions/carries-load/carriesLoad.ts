@@ -1,7 +1,8 @@
 import { isBreaker, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
+import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device } from '../../job/sealed';
 import type { Answer, Check, WorkingLine } from '../../judging/answer';
 import { answer, type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
@@ -176,8 +177,8 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
   const rule = RANGE_DEVICE(job.pack);
   const ranges = loads.flatMap((load) => {
     const read = all({
-      kind: need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`),
-      powerW: need(load.powerW, `loads.${load.id}.powerW`, `power of ${load.name}`),
+      kind: factOf('loads', load, 'appliance'),
+      powerW: factOf('loads', load, 'powerW'),
     });
     return read.known && read.value.kind === 'range' && read.value.powerW >= LARGE_RANGE_W ? [{ ...load, read }] : [];
   });
@@ -216,13 +217,12 @@ const fullLine = (demandA: number, ratedA: number): WorkingLine =>
 /** The device's own factor, else its board's. Without either it is not known how much of the rating is left. */
 function deviceFactor(facts: CircuitFacts, { device, seat, wiring }: Seated): Maybe<number> {
   const { settings } = device;
-  if (isBreaker(settings) && settings.ownFactor !== undefined)
-    return need(settings.ownFactor, `devices.${device.id}.settings.ownFactor`, `own factor of ${device.name}`);
+  if (isBreaker(settings) && settings.ownFactor !== undefined) return settingOf(device, 'ownFactor');
   const boardId = seat === 'end' ? wiring.circuit.toBoardId : wiring.circuit.fromBoardId;
   if (boardId === undefined) return OUTSIDE;
   const board = facts.job.boards[boardId];
   if (board === undefined) return unknown(`devices.${device.id}`, `board of ${device.name}`);
-  return need(board.deviceFactor, `boards.${boardId}.deviceFactor`, `device factor of ${board.name}`);
+  return factOf('boards', board, 'deviceFactor');
 }
 
 /** Outside a board a device carries its rating. */

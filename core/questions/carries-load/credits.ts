@@ -1,4 +1,4 @@
-import { map, need } from '../../job/known';
+import { settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { type Credit, drawn } from '../../rules/credit';
 import { necCited } from '../../tables/necCited';
@@ -17,15 +17,7 @@ export const WHOLE_RATING: Credit<Device> = {
     {
       id: 'listed',
       wants: 'is marked on the breaker and its enclosure',
-      holds: ({ settings, id, name }) =>
-        map(
-          need(
-            settings.family === 'moulded-case-nec' ? settings.hundredPercentListed : undefined,
-            `devices.${id}.settings.hundredPercentListed`,
-            `whether ${name} is listed for 100 % continuous`,
-          ),
-          (listed) => listed,
-        ),
+      holds: (device) => settingOf(device, 'hundredPercentListed'),
     },
   ],
 };

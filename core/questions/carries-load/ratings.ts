@@ -1,7 +1,8 @@
 import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
-import { all, andThen, list, type Maybe, map, need, unknown } from '../../job/known';
+import { all, andThen, list, type Maybe, map, unknown } from '../../job/known';
+import { factOf, settingOf } from '../../job/readers';
 import type { Device, Line } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
@@ -30,7 +31,7 @@ export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[]
     ];
   const parts = all({
     ratedA: ratedCurrent(device),
-    boardA: need(board.ratedA, `boards.${board.id}.ratedA`, `rating of ${board.name}`),
+    boardA: factOf('boards', board, 'ratedA'),
   });
   const comparison = map(
     parts,
@@ -68,10 +69,7 @@ export function switchRating(facts: CircuitFacts, { device }: Seated): Check {
   const { settings, id, name } = device;
   const rule = clause(facts.job.pack, 'switchRating');
   const ahead = aheadOf(facts, device);
-  const own =
-    settings.family === 'switch'
-      ? need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`)
-      : unknown(`devices.${id}`, `rating of ${name}`);
+  const own = settings.family === 'switch' ? settingOf(device, 'ratingA') : unknown(`devices.${id}`, `rating of ${name}`);
   const comparison = map(all({ ahead, own }), (parts): Comparison => {
     return {
       demand: parts.ahead,
@@ -106,7 +104,7 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
   const { settings, id, name } = device;
   if (settings.family !== 'rccb') return ratingNotAssessed(device);
   const rule = clause(facts.job.pack, 'switchRating');
-  const own = need(settings.ratingA, `devices.${id}.settings.ratingA`, `rating of ${name}`);
+  const own = settingOf(device, 'ratingA');
   const ahead = aheadOf(facts, device);
   const behind = list(
     circuitsBehind(facts, seated).map(({ circuit, startDevices }) => {

@@ -1,7 +1,8 @@
 import { neutralReturnBehind } from '../../house/bonds';
 import { chainFrom, type OnTheWay } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, isResidual } from '../../house/facts';
-import { known, type Maybe, need, unknown } from '../../job/known';
+import { known, type Maybe, unknown } from '../../job/known';
+import { factOf } from '../../job/readers';
 import { word } from '../../job/terms';
 import { type Answer, type Check, rankOf, worstVerdict } from '../../judging/answer';
 import { answer, notApplicable, ruled, unknownCheck } from '../../judging/judge';
@@ -74,8 +75,7 @@ function notJoined({ job }: CircuitFacts, { origins, when }: SupplyCase, suffix:
   const earth = word(job.dialect, 'earth');
   const origin = origins[0]!;
   if (origin.kind !== 'generator' && origin.kind !== 'inverter') return undefined;
-  const path = `origins.${origin.id}.neutralBond`;
-  const bond = need(origin.neutralBond, path, `whether the neutral of ${origin.name} is joined to ${earth} in ${when}`);
+  const bond = factOf('origins', origin, 'neutralBond', `whether the neutral of ${origin.name} is joined to ${earth} in ${when}`);
   if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);
   if (bond.value) return undefined;
   const why = `the neutral of ${origin.name} is not joined to ${earth}: no device opens on a fault to ${earth}`;

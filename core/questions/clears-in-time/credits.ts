@@ -2,7 +2,8 @@ import { ratedCurrent } from '../../devices/bands';
 import { neutralReturnBehind } from '../../house/bonds';
 import { fedFromBehind, type OnTheWay } from '../../house/chains';
 import type { CircuitFacts } from '../../house/facts';
-import { andThen, known, list, type Maybe, map, need, unknown } from '../../job/known';
+import { andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { factOf, settingOf } from '../../job/readers';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { clause } from '../../rules/clauses';
 import { type Condition, type Credit, drawn } from '../../rules/credit';
@@ -21,9 +22,9 @@ export const FROM_THIS_SIDE: Condition<Asked> = {
   id: 'direction',
   wants: 'works from its line side only, and the fault comes from the other',
   holds: ({ seated: { device, reversed } }) => {
-    const { settings, id, name } = device;
+    const { settings } = device;
     if (!reversed || settings.family !== 'rcbo') return drawn(true);
-    return need(settings.bidirectional, `devices.${id}.settings.bidirectional`, `whether ${name} may be fed from both sides`);
+    return settingOf(device, 'bidirectional');
   },
 };
 
@@ -63,10 +64,10 @@ export const BOTH_SIDES: Credit<Asked> = {
       id: 'bidirectional',
       wants: 'may be fed from its line side only, and a source behind it can feed it from there',
       holds: ({ facts, seated: { device, ...seat } }) => {
-        const { settings, id, name } = device;
+        const { settings } = device;
         const behind = seat.reversed || fedFromBehind(facts, { device, ...seat });
         if (settings.family !== 'rcbo' || !behind) return drawn(true);
-        return need(settings.bidirectional, `devices.${id}.settings.bidirectional`, `whether ${name} may be fed from both sides`);
+        return settingOf(device, 'bidirectional');
       },
     },
   ],
@@ -122,9 +123,7 @@ export const UNGROUNDED: Credit<CircuitFacts> = {
       holds: ({ house, circuit }) => {
         const points = house.socketsOf(circuit.id);
         if (points.length === 0) return unknown(`circuits.${circuit.id}`, `the receptacles on ${circuit.name}`);
-        const marks = points.map(({ id, name, noEarthMarked }) =>
-          need(noEarthMarked, `points.${id}.noEarthMarked`, `whether ${name} is marked "no equipment ground"`),
-        );
+        const marks = points.map((point) => factOf('points', point, 'noEarthMarked'));
         return map(list(marks), (each) => each.every((marked) => marked));
       },
     },

@@ -1,7 +1,8 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
 import { sizeMm2 } from '../../job/edges';
-import { all, known, map, need, unknown } from '../../job/known';
+import { all, known, map, unknown } from '../../job/known';
+import { factOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import type { Stretch } from '../../network/paths';
 import { isRing, ringHolds } from '../../network/poles';
@@ -47,7 +48,7 @@ export const OVERLOAD_ELSEWHERE: Credit<CircuitFacts> = {
       wants: 'is for loads with overload protection of their own',
       holds: ({ loads }) => {
         const load = loads[0]!;
-        return need(load.overloadProtected, `loads.${load.id}.overloadProtected`, `overload protection of ${load.name}`);
+        return factOf('loads', load, 'overloadProtected');
       },
     },
   ],
@@ -103,8 +104,7 @@ const RING_CONDITIONS: readonly Condition<OnRing>[] = [
   {
     id: 'accessories',
     wants: 'is for accessories of BS 1363',
-    holds: ({ facts: { circuit } }) =>
-      need(circuit.bs1363, `circuits.${circuit.id}.bs1363`, `whether every accessory of ${circuit.name} is one of BS 1363`),
+    holds: ({ facts: { circuit } }) => factOf('circuits', circuit, 'bs1363'),
   },
   {
     id: 'continuity',

@@ -1,6 +1,7 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, need, unknown } from '../../job/known';
+import { all, andThen, known, list, type Maybe, unknown } from '../../job/known';
+import { factOf } from '../../job/readers';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, judge, line, ruled, unknownCheck } from '../../judging/judge';
@@ -27,7 +28,7 @@ export function outletsInfo(facts: CircuitFacts): Check[] {
   if (sockets.length === 0)
     return [unknownCheck('outlets', title, [{ path: `circuits.${circuit.id}`, what: `the ${outlets} on ${circuit.name}` }])];
   if (protective === undefined) return [];
-  const ratings = list(sockets.map(({ id, name, ratedA }) => need(ratedA, `points.${id}.ratedA`, `rating of ${name}`)));
+  const ratings = list(sockets.map((socket) => factOf('points', socket, 'ratedA')));
   const comparison = andThen(all({ ratings, deviceA: ratedCurrent(protective) }), ({ ratings: each, deviceA }) =>
     compare(facts, each, deviceA),
   );

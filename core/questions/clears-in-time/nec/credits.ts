@@ -2,6 +2,7 @@ import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
 import { sizeMm2 } from '../../../job/edges';
 import { all, list, map, need, unknown } from '../../../job/known';
+import { factOf } from '../../../job/readers';
 import type { Stretch } from '../../../network/paths';
 import { type Credit, drawn } from '../../../rules/credit';
 import { necCited } from '../../../tables/necCited';
@@ -37,7 +38,7 @@ export const OLD_RANGE: Credit<GroundedByNeutral> = {
       holds: ({ facts: { loads, circuit } }) =>
         loads.length === 0
           ? unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds`)
-          : map(list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))), (kinds) =>
+          : map(list(loads.map((load) => factOf('loads', load, 'appliance'))), (kinds) =>
               kinds.every((kind) => kind === 'range' || kind === 'dryer'),
             ),
     },

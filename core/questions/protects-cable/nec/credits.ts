@@ -1,7 +1,8 @@
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { sizeMm2 } from '../../../job/edges';
-import { all, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { all, list, type Maybe, map, unknown } from '../../../job/known';
+import { factOf } from '../../../job/readers';
 import type { Load } from '../../../job/sealed';
 import { linesOpened } from '../../../network/poles';
 import { type Condition, type Credit, drawn } from '../../../rules/credit';
@@ -103,8 +104,7 @@ export const DWELLING: Credit<OnCircuit> = {
     {
       id: 'stated',
       wants: 'is stated to carry the whole dwelling',
-      holds: ({ facts: { circuit } }) =>
-        need(circuit.wholeDwelling, `circuits.${circuit.id}.wholeDwelling`, `whether ${circuit.name} carries a whole dwelling`),
+      holds: ({ facts: { circuit } }) => factOf('circuits', circuit, 'wholeDwelling'),
     },
   ],
 };
@@ -150,7 +150,7 @@ export const MOTOR: Credit<OnCircuit> = {
       wants: 'is for a motor with overload protection of its own',
       holds: ({ facts }) => {
         const load = onlyLoad(facts);
-        return need(load.overloadProtected, `loads.${load.id}.overloadProtected`, `overload protection of ${load.name}`);
+        return factOf('loads', load, 'overloadProtected');
       },
     },
   ],
@@ -168,10 +168,7 @@ export const MARKED: Credit<OnCircuit> = {
       wants: 'is for equipment marked with its minimum circuit ampacity',
       holds: ({ facts }) => {
         const load = onlyLoad(facts);
-        return map(
-          need(load.minimumAmpacityA, `loads.${load.id}.minimumAmpacityA`, `minimum circuit ampacity marked on ${load.name}`),
-          () => true,
-        );
+        return map(factOf('loads', load, 'minimumAmpacityA'), () => true);
       },
     },
     {
@@ -179,10 +176,7 @@ export const MARKED: Credit<OnCircuit> = {
       wants: 'is for equipment marked with its maximum overcurrent device',
       holds: ({ facts }) => {
         const load = onlyLoad(facts);
-        return map(
-          need(load.maximumDeviceA, `loads.${load.id}.maximumDeviceA`, `maximum overcurrent device marked on ${load.name}`),
-          () => true,
-        );
+        return map(factOf('loads', load, 'maximumDeviceA'), () => true);
       },
     },
   ],
@@ -207,9 +201,8 @@ export const REDUCED_NEUTRAL: Credit<OnCircuit> = {
           ? drawn(true)
           : loads.length === 0
             ? unknown(`circuits.${circuit.id}`, `what ${circuit.name} feeds`)
-            : map(
-                list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))),
-                (kinds) => kinds.every((kind) => kind === 'range' || kind === 'dryer'),
+            : map(list(loads.map((load) => factOf('loads', load, 'appliance'))), (kinds) =>
+                kinds.every((kind) => kind === 'range' || kind === 'dryer'),
               ),
     },
     {

@@ -1,6 +1,7 @@
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
-import { all, andThen, type Givens, ifEntered, known, type Maybe, map, NO_GIVENS, need } from '../../../job/known';
+import { all, andThen, type Givens, known, type Maybe, map, NO_GIVENS } from '../../../job/known';
+import { ifStated, settingOf } from '../../../job/readers';
 import type { Device, Tap } from '../../../job/sealed';
 import { showLength } from '../../../job/show';
 import type { Check } from '../../../judging/answer';
@@ -45,7 +46,7 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
   const load = facts.loads[0];
   if (load === undefined) return NONE;
   const about: OnCircuit = { facts, of };
-  const marked = ifEntered(load.maximumDeviceA, `loads.${load.id}.maximumDeviceA`, `maximum device marked on ${load.name}`);
+  const marked = ifStated('loads', load, 'maximumDeviceA');
   const motor =
     load.motorHp === undefined ? undefined : sizedBy(facts.job, load, polesOfLoad(facts.circuit, facts.loads, load, facts.poles));
   const parts = all({ marked, ratedA: ratedCurrent(of.device), ...(motor === undefined ? {} : { motor }) });
@@ -96,9 +97,9 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
 const NONE = known<readonly Relief[]>([]);
 
 /** A fuse not known to be fast is taken for a slow one, which may be rated the least. */
-function kindOf({ settings, id, name }: Device): { kind: keyof typeof MOTOR_DEVICE_TIMES; given: Givens } {
-  if (settings.family !== 'fuse') return { kind: 'breaker', given: NO_GIVENS };
-  const slow = need(settings.timeDelay, `devices.${id}.settings.timeDelay`, `time delay of ${name}`);
+function kindOf(device: Device): { kind: keyof typeof MOTOR_DEVICE_TIMES; given: Givens } {
+  if (device.settings.family !== 'fuse') return { kind: 'breaker', given: NO_GIVENS };
+  const slow = settingOf(device, 'timeDelay');
   return slow.known && !slow.value ? { kind: 'fuse', given: slow.given } : { kind: 'time-delay fuse', given: NO_GIVENS };
 }
 

@@ -1,6 +1,7 @@
 import { ratedCurrent } from '../../../devices/bands';
 import { isOvercurrent } from '../../../house/facts';
-import { all, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { all, list, type Maybe, map, unknown } from '../../../job/known';
+import { factOf } from '../../../job/readers';
 import type { Tap } from '../../../job/sealed';
 import type { Stretch } from '../../../network/paths';
 import { type Condition, type Credit, drawn } from '../../../rules/credit';
@@ -116,9 +117,8 @@ export const TAP_CREDITS: Readonly<Record<Tap, Credit<OnCircuit>>> = {
         holds: ({ facts: { loads, circuit } }) =>
           loads.length === 0
             ? unknown(`circuits.${circuit.id}`, `the range ${circuit.name} feeds`)
-            : map(
-                list(loads.map((load) => need(load.appliance, `loads.${load.id}.appliance`, `what ${load.name} is`))),
-                (kinds) => kinds.every((kind) => kind === 'range'),
+            : map(list(loads.map((load) => factOf('loads', load, 'appliance'))), (kinds) =>
+                kinds.every((kind) => kind === 'range'),
               ),
       },
     ],

@@ -1,0 +1,124 @@
+import { ifEntered, type Known, type Maybe, need } from './known';
+import type { Board, Circuit, Combination, Device, DeviceSettings, Electrode, Load, Origin, Point, Sealed } from './sealed';
+
+interface Rows {
+  loads: Load;
+  circuits: Circuit;
+  boards: Board;
+  origins: Origin;
+  electrodes: Electrode;
+  points: Point;
+  combinations: Combination;
+  devices: Device;
+}
+type Named = (name: string) => string;
+type Inner<F> = NonNullable<F> extends Sealed<infer T> ? T : never;
+const of =
+  (what: string): Named =>
+  (name) =>
+    `${what} of ${name}`;
+
+/** What each fact is called, of a row called by name, where it is given or missing. */
+const WORDS = {
+  loads: {
+    powerW: of('power'),
+    currentA: of('current'),
+    cosPhi: of('power factor'),
+    thirdHarmonicPercent: of('third harmonic'),
+    motorHp: of('motor'),
+    lines: of('lines'),
+    overloadProtected: of('overload protection'),
+    appliance: (name) => `what ${name} is`,
+    continuous: (name) => `whether ${name} is continuous`,
+    minimumAmpacityA: (name) => `minimum circuit ampacity marked on ${name}`,
+    maximumDeviceA: (name) => `maximum overcurrent device marked on ${name}`,
+  },
+  circuits: {
+    designCurrentA: of('design current'),
+    continuous: (name) => `whether the load of ${name} is continuous`,
+    ringContinuity: (name) => `continuity of the ring ${name}`,
+    thirdHarmonicPercent: (name) => `third harmonic in what ${name} carries`,
+    bs1363: (name) => `whether every accessory of ${name} is one of BS 1363`,
+    wholeDwelling: (name) => `whether ${name} carries a whole dwelling`,
+  },
+  boards: {
+    ratedA: of('rating'),
+    deviceFactor: of('device factor'),
+    earthTied: (name) => `whether metal ties ${name} to the supply`,
+    earthsWithinReach: (name) => `whether metal of both earths is within reach together at ${name}`,
+    annexZB: (name) => `whether ${name} is marked by annex ZB, 16 kA`,
+  },
+  origins: {
+    xOverR: of('X/R'),
+    runsAlone: (name) => `whether ${name} can feed the house by itself`,
+  },
+  electrodes: { resistanceOhm: of('resistance') },
+  points: {
+    ratedA: of('rating'),
+    noEarthMarked: (name) => `whether ${name} is marked "no equipment ground"`,
+  },
+  combinations: { capacityA: (reference) => `rating of the combination ${reference}` },
+  devices: { diversity: (name) => `share of what hangs behind ${name} that runs together` },
+} satisfies { [C in keyof Rows]: { [F in keyof Rows[C]]?: Named } };
+
+type FieldOf<C extends keyof Rows> = keyof Rows[C] & string;
+/** Another name for a fact: free where it has a usual one, wanted where it has none. */
+type What<C extends keyof Rows, F> = F extends keyof (typeof WORDS)[C] ? [what?: string] : [what: string];
+
+/** A fact of a row: its value with its place, its name and where it is from, or that it is missing. */
+export const factOf = <C extends keyof Rows, F extends FieldOf<C>>(
+  on: C,
+  row: Rows[C],
+  field: F,
+  ...[what]: What<C, F>
+): Maybe<Inner<Rows[C][F]>> =>
+  need(row[field] as Sealed<Inner<Rows[C][F]>> | undefined, `${on}.${row.id}.${field}`, what ?? usualName(on, row, field));
+
+/** The same where nothing is missing if it is absent. */
+export const ifStated = <C extends keyof Rows, F extends FieldOf<C>>(
+  on: C,
+  row: Rows[C],
+  field: F,
+  ...[what]: What<C, F>
+): Known<Inner<Rows[C][F]> | undefined> =>
+  ifEntered(row[field] as Sealed<Inner<Rows[C][F]>> | undefined, `${on}.${row.id}.${field}`, what ?? usualName(on, row, field));
+
+const usualName = <C extends keyof Rows>(on: C, row: Rows[C], field: string): string =>
+  (WORDS[on] as Record<string, Named>)[field]!('name' in row ? row.name : row.reference);
+
+const SETTINGS = {
+  ratingA: of('rating'),
+  curve: of('curve'),
+  icnA: of('breaking capacity'),
+  icsA: of('Ics'),
+  aicA: (name: string) => `interrupting rating of ${name}, or that it bears none`,
+  breakingA: of('breaking capacity'),
+  unmarked: of('marking'),
+  voltageMarking: of('voltage marking'),
+  energyClass: of('energy class'),
+  makerLetThrough: of('let-through'),
+  instantaneousLowTimes: of('lower instantaneous bound'),
+  instantaneousHighTimes: of('upper instantaneous bound'),
+  conditionalA: of('conditional rating'),
+  ownFactor: of('own factor'),
+  timeDelay: of('time delay'),
+  bidirectional: (name: string) => `whether ${name} may be fed from both sides`,
+  hundredPercentListed: (name: string) => `whether ${name} is listed for 100 % continuous`,
+} satisfies Record<string, Named>;
+
+/** A setting whatever the family; of those that do not have it, never. */
+type SettingValue<F extends string, S = DeviceSettings> = S extends { readonly [K in F]?: infer V } ? Inner<V> : never;
+
+/** Where a setting of a device stands in the job. */
+export const settingPath = ({ id }: Device, field: string): string => `devices.${id}.settings.${field}`;
+
+/** A setting of a device, or that it is missing: its family may not have it. */
+export const settingOf = <F extends keyof typeof SETTINGS>(device: Device, field: F): Maybe<SettingValue<F>> =>
+  need(settingIn(device, field), settingPath(device, field), SETTINGS[field](device.name));
+
+/** The same where nothing is missing if it is absent. */
+export const settingIfEntered = <F extends keyof typeof SETTINGS>(device: Device, field: F): Known<SettingValue<F> | undefined> =>
+  ifEntered(settingIn(device, field), settingPath(device, field), SETTINGS[field](device.name));
+
+const settingIn = <F extends string>({ settings }: Device, field: F): Sealed<SettingValue<F>> | undefined =>
+  (settings as { readonly [name: string]: unknown })[field] as Sealed<SettingValue<F>> | undefined;
