@@ -22,5 +22,5 @@ export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<n
     cosPhi: factOf('loads', load, 'cosPhi'),
     poles,
   });
-  return map(facts, ({ powerW, cosPhi, poles: on }) => powerW / (voltsFor(on, job) * cosPhi));
+  return map(facts, ({ powerW, cosPhi, poles: own }) => powerW / (voltsFor(own, job) * cosPhi));
 }

@@ -57,9 +57,9 @@ function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | 
   if (kind.value === 'other' || kind.value === 'dryer') return undefined;
   if (kind.value === 'range') {
     const parts = all({ kind, poles, ratedW: factOf('loads', load, 'powerW') });
-    return map(parts, ({ poles: on, ratedW }) => {
+    return map(parts, ({ poles: own, ratedW }) => {
       const demandW = rangeDemandW(ratedW);
-      const currentA = demandW / voltsFor(on, job);
+      const currentA = demandW / voltsFor(own, job);
       return {
         currentA,
         neededA: currentA,
