@@ -1,9 +1,19 @@
 import type { ReactNode } from 'react';
+import { backups } from '@/server/backupFiles';
 import { databaseFile, dataFolder } from '@/server/database';
-import type { Store } from '@/server/store';
+import { type Store, store } from '@/server/store';
 import { isOurs, isStoreError, type StoreProblem, storeProblem } from '@/server/trouble';
 import { StoreTrouble } from '@/views/StoreTrouble';
 import { kept } from './data';
+
+function opens(): boolean {
+  try {
+    store();
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** Renders what is kept; where it cannot be read, says why in its place. */
 export async function withStore(render: (store: Store) => Promise<ReactNode> | ReactNode): Promise<ReactNode> {
@@ -11,6 +21,9 @@ export async function withStore(render: (store: Store) => Promise<ReactNode> | R
     return await render(await kept());
   } catch (error) {
     if (!isOurs<StoreProblem>(error, 'StoreProblem') && !isStoreError(error)) throw error;
-    return <StoreTrouble message={storeProblem(error, databaseFile(dataFolder())).message} />;
+    const { kind, message } = storeProblem(error, databaseFile(dataFolder()));
+    // Where the database opens, the screen of backups is there; and one it cannot reach is no reason to replace it.
+    const offered = !opens() && (kind === 'damaged' || kind === 'lost') ? backups(dataFolder()) : [];
+    return <StoreTrouble message={message} backups={offered} />;
   }
 }

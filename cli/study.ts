@@ -1,7 +1,8 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { applyCommand } from '../core/job/commands';
-import { MAX_JOB_BYTES, parseJobText, problemLine } from '../core/job/parse';
+import { MAX_JOB_BYTES } from '../core/job/limits';
+import { parseJobText, problemLine } from '../core/job/parse';
 import type { Job } from '../core/job/schema/job';
 import { completeQuick } from '../core/quick/circuit';
 import { readQuickLine } from '../core/quick/read';

@@ -26,13 +26,12 @@ export async function startApp(): Promise<App> {
   const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-e2e-'));
   const loaded = spawnSync('node_modules/.bin/tsx', ['scripts/load-demo.ts', data], { encoding: 'utf8' });
   if (loaded.status !== 0) throw new Error(`the demo jobs could not be loaded: ${loaded.stderr}`);
-  let server = await serve({ data, port: 4400, quiet: true });
+  let server = await serve({ data, port: 4400, wander: true, quiet: true });
   const { browser, close } = await launchBrowser();
   const problems: string[] = [];
   const port = Number(new URL(server.url).port);
   const start = async () => {
     server = await serve({ data, port, quiet: true });
-    if (Number(new URL(server.url).port) !== port) throw new Error('the address was taken by another program');
   };
   return {
     url: server.url,
@@ -45,7 +44,10 @@ export async function startApp(): Promise<App> {
       // A busy machine may take its time; what is asked for must come all the same.
       page.setDefaultTimeout(90_000);
       page.on('pageerror', (error) => problems.push(`page: ${String(error)}`));
-      page.on('console', (message) => message.type() === 'error' && problems.push(`console: ${message.text()}`));
+      page.on(
+        'console',
+        (message) => message.type() === 'error' && problems.push(`console: ${message.text()} ${message.location().url ?? ''}`),
+      );
       page.on('request', (request) => {
         if (!request.url().startsWith(server.url) && !/^(data|blob):/.test(request.url()))
           problems.push(`outbound: ${request.url()}`);
@@ -69,6 +71,14 @@ export async function startApp(): Promise<App> {
     },
   };
 }
+
+/** Sends JSON as a page of the application does. */
+export const sendJson = (url: string, at: string, body: object | string): Promise<Response> =>
+  fetch(url + at, {
+    method: 'POST',
+    headers: { origin: url, 'content-type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
 
 /** Waits until what was drawn by the server answers: before, a key or a press falls on nothing. */
 export async function alive(page: Page): Promise<void> {

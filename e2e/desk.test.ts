@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems, reload } from './app';
+import { accessibilityProblems, reload, sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -196,7 +196,7 @@ describe('the circuit desk', () => {
 });
 
 describe('the command route', () => {
-  const post = (body: string, job = 'bindery-yard') => fetch(`${app.url}/api/jobs/${job}/commands`, { method: 'POST', body });
+  const post = (body: string, job = 'bindery-yard') => sendJson(app.url, `/api/jobs/${job}/commands`, body);
   const step = { do: 'set', on: 'segments', id: 'tails', field: ['lengthM'], to: { value: 3, from: 'measured' } };
   const sent = (change: object) =>
     JSON.stringify({ key: 'a-key-of-its-own', author: 'test', base: 1, command: { label: 'x', steps: [step] }, ...change });

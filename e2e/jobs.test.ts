@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems } from './app';
+import { accessibilityProblems, sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -118,10 +118,8 @@ describe('the jobs', () => {
     await page.locator('button ::-p-text(Add a price)').click();
     await page.waitForSelector('[data-testid=firm-saved] ::-p-text(saved)');
     expect(await accessibilityProblems(page)).toEqual([]);
-    const made = await fetch(`${app.url}/api/jobs`, {
-      method: 'POST',
-      body: JSON.stringify({ from: 'dialect', id: 'new-house', name: 'New House', dialect: 'iec', pack: 'iec-60364' }),
-    });
+    const body = { from: 'dialect', id: 'new-house', name: 'New House', dialect: 'iec', pack: 'iec-60364' };
+    const made = await sendJson(app.url, '/api/jobs', body);
     expect(made.status).toBe(200);
     const { job } = (await (await fetch(`${app.url}/api/jobs/new-house`)).json()) as { job: any };
     expect(job.card.installer).toBe('K. Aalto');

@@ -1,4 +1,5 @@
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import type { BrowserContext, Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
@@ -173,6 +174,8 @@ describe('backups', () => {
     await press(place, 'button ::-p-text(Back up now)');
     await place.waitForSelector('[data-backup^=by-hand-]');
     await place.click('[data-backup^=isotrip-] button');
+    await place.waitForSelector('[data-testid=holds] ::-p-text(Bindery Yard)');
+    await press(place, '[data-testid=holds] button');
     await place.waitForSelector('[data-testid=notice] ::-p-text(Restored)');
     expect((await notices(place)).join()).toMatch(/Restored \d+ jobs?. What was there before is kept as before-restore/);
     await shows(page, LENGTH('hob'), '14 m');
@@ -185,10 +188,41 @@ describe('backups', () => {
   });
 });
 
+describe('a second place for the copies', () => {
+  it('is kept where it can be used, refused in words where not, and takes the next copy', async () => {
+    const stick = mkdtempSync(path.join(os.tmpdir(), 'isotrip-stick-'));
+    const page = await app.open('/backups');
+    const field = (await page.$('main input'))!;
+    await field.click();
+    await page.keyboard.type('stick\n');
+    await page.waitForSelector('[data-testid=notice] ::-p-text(no whole path)');
+    await field.click({ count: 3 });
+    await page.keyboard.type(`${stick}\n`);
+    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('Each new copy goes there as well'));
+    await press(page, 'button ::-p-text(Back up now)');
+    await page.waitForSelector('[data-testid=notice] ::-p-text(Copied to by-hand-)');
+    expect(readdirSync(stick).some((name) => name.startsWith('by-hand-'))).toBe(true);
+    rmSync(stick, { recursive: true });
+    await press(page, 'button ::-p-text(Back up now)');
+    await page.waitForSelector('[data-testid=copy-trouble] ::-p-text(is not there)');
+    const jobs = await app.open('/');
+    await jobs.waitForSelector('[data-testid=copy-trouble] ::-p-text(the last try failed)');
+    await jobs.close();
+    await field.click({ count: 3 });
+    await page.keyboard.press('Backspace');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.querySelector('[data-testid=copy-trouble]') === null);
+    app.problems.length = 0;
+    await page.close();
+  });
+});
+
 describe('the store in trouble', () => {
   it('says on the page what is wrong, overwrites nothing, and works again when it is put right', async () => {
     const file = path.join(app.data, 'isotrip.sqlite');
     await app.stop('SIGTERM');
+    // A clean stop leaves every job in the one file.
+    expect(existsSync(`${file}-wal`)).toBe(false);
     const parts = ['', '-wal', '-shm'].map((tail) => file + tail).filter((part) => existsSync(part));
     for (const part of parts) renameSync(part, `${part}.good`);
     const junk = 'no database at all, '.repeat(500);
@@ -204,6 +238,28 @@ describe('the store in trouble', () => {
     await reload(page);
     await page.waitForSelector('[data-job=bindery-yard]');
     app.problems.length = 0;
+    await page.close();
+  });
+});
+
+describe('a copy taken up from the screen of trouble', () => {
+  it.each<[string, (file: string) => void]>([
+    ['a file that is no database', (file) => writeFileSync(file, 'no database at all, '.repeat(500))],
+    ['a file that is gone', (file) => rmSync(file)],
+  ])('takes the place of %s, without a terminal, and the running server has it', async (_, spoil) => {
+    const file = path.join(app.data, 'isotrip.sqlite');
+    await app.stop('SIGTERM');
+    spoil(file);
+    await app.start();
+    const page = await app.open('/');
+    await page.waitForSelector('[data-testid=store-trouble] [data-backup]');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await press(page, '[data-backup^=isotrip-] button');
+    await page.waitForSelector('[data-job=bindery-yard]');
+    const desk = await app.open('/jobs/bindery-yard/circuits?c=hob');
+    await desk.waitForSelector('[data-testid=ladder] li[data-verdict]');
+    app.problems.length = 0;
+    await desk.close();
     await page.close();
   });
 });

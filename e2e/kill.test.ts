@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serve } from '../scripts/serve.mjs';
 import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
+import { sendJson } from './app';
 
 const EDITS = 2000;
 const KILLS = 12;
@@ -18,7 +19,7 @@ beforeAll(async () => {
   const store = openStore(data);
   store.jobs.insert(demoJob(ID));
   store.db.close();
-  server = await serve({ data, port: 4480, quiet: true });
+  server = await serve({ data, port: 4480, wander: true, quiet: true });
 });
 afterAll(async () => {
   await server.stop('SIGKILL');
@@ -38,7 +39,7 @@ function numbers(seed: number): () => number {
 async function acknowledged(body: string, seen: () => Promise<void>): Promise<number> {
   for (;;) {
     try {
-      const response = await fetch(`${server.url}/api/jobs/${ID}/commands`, { method: 'POST', body });
+      const response = await sendJson(server.url, `/api/jobs/${ID}/commands`, body);
       if (response.status !== 200) throw new Error(`answered ${response.status}: ${await response.text()}`);
       return ((await response.json()) as { revision: number }).revision;
     } catch (error) {

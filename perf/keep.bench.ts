@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { sendJson } from '../e2e/app';
 import { launchBrowser } from '../scripts/browser.mjs';
 import { serve } from '../scripts/serve.mjs';
 import { openStore } from '../server/store';
@@ -15,7 +16,7 @@ export async function keepFigures(): Promise<Figure[]> {
   const job = bigJob(600);
   store.jobs.insert(job);
   store.db.close();
-  const server = await serve({ data, port: 4490, quiet: true });
+  const server = await serve({ data, port: 4490, wander: true, quiet: true });
   try {
     const spans: number[] = [];
     for (let edit = 0; edit < EDITS + 20; edit++) {
@@ -37,7 +38,7 @@ export async function keepFigures(): Promise<Figure[]> {
         },
       });
       const from = performance.now();
-      const response = await fetch(`${server.url}/api/jobs/job/commands`, { method: 'POST', body });
+      const response = await sendJson(server.url, '/api/jobs/job/commands', body);
       await response.text();
       if (!response.ok) throw new Error(`answered ${response.status}`);
       if (edit >= 20) spans.push(performance.now() - from);

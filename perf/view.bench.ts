@@ -35,7 +35,7 @@ export async function viewFigures(): Promise<Figure[]> {
   store.jobs.insert(bigJob(CIRCUITS));
   store.db.close();
   const { browser, close } = await launchBrowser();
-  const server = await serve({ data, port: 4480, quiet: true });
+  const server = await serve({ data, port: 4480, wander: true, quiet: true });
   try {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });

@@ -1,10 +1,12 @@
-// Backups by hand: npm run backup makes one, npm run restore lists them, npm run restore -- NAME puts one back.
-import { backupNow, backups, restore, restoreOverDamaged } from '../server/backups';
+// Backups by hand: npm run backup makes one, npm run restore lists them, npm run restore -- NAME puts one back,
+// with --sure even where it lacks jobs that are kept now.
+import { backups } from '../server/backupFiles';
+import { backupNow, restore, restoreOverDamaged } from '../server/backups';
 import { dataFolder } from '../server/database';
 import { openStore, type Store } from '../server/store';
 import { isOurs, StoreProblem } from '../server/trouble';
 
-const [what, name] = process.argv.slice(2);
+const [what, name, more] = process.argv.slice(2);
 const folder = dataFolder();
 const now = new Date().toISOString();
 
@@ -13,7 +15,7 @@ function openUnlessDamaged(): Store | undefined {
   try {
     return openStore(folder);
   } catch (error) {
-    if (isOurs<StoreProblem>(error, 'StoreProblem') && error.kind === 'damaged') return undefined;
+    if (isOurs<StoreProblem>(error, 'StoreProblem') && (error.kind === 'damaged' || error.kind === 'lost')) return undefined;
     throw error;
   }
 }
@@ -32,7 +34,7 @@ async function run(): Promise<string> {
     const { jobs, aside } = restoreOverDamaged(folder, name!, now);
     return `Restored ${jobs} jobs. The damaged file is kept as ${aside}.`;
   }
-  const { jobs, before } = await restore(store, name!, now);
+  const { jobs, before } = await restore(store, name!, now, more === '--sure');
   return `Restored ${jobs} jobs. What was there before is kept as ${before}.`;
 }
 

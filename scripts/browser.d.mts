@@ -1,4 +1,4 @@
 import type { Browser } from 'puppeteer-core';
 
 export function ensureChromium(): string;
-export function launchBrowser(): Promise<{ browser: Browser; close: () => Promise<void> }>;
+export function launchBrowser(more?: readonly string[]): Promise<{ browser: Browser; close: () => Promise<void> }>;

@@ -37,15 +37,15 @@ const FLAGS = [
   '--font-render-hinting=none',
 ];
 
-/** A headless browser with an empty profile of its own; `close` ends it and removes the profile. */
-export async function launchBrowser() {
+/** A headless browser with an empty profile of its own and more switches if wanted; `close` ends it and removes the profile. */
+export async function launchBrowser(more = []) {
   const { default: puppeteer } = await import('puppeteer-core');
   const profile = mkdtempSync(path.join(os.tmpdir(), 'isotrip-browser-'));
   const browser = await puppeteer.launch({
     executablePath: ensureChromium(),
     headless: true,
     userDataDir: profile,
-    args: FLAGS,
+    args: [...FLAGS, ...more],
     defaultViewport: { width: 1280, height: 800 },
   });
   return {

@@ -2,10 +2,10 @@
 import path from 'node:path';
 import { ensureBuild } from './build.mjs';
 import { bin, ensurePackages, fail, ROOT, run } from './packages.mjs';
-import { serveUntilStopped } from './serve.mjs';
 
 const data = path.join(ROOT, '.demo');
 ensurePackages();
 ensureBuild();
 if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs could not be loaded.');
-await serveUntilStopped({ data });
+const { serveUntilStopped, usualPort } = await import('./serve.mjs');
+await serveUntilStopped({ data, port: usualPort('demo') });

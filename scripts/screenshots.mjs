@@ -62,7 +62,7 @@ ensurePackages();
 ensureBuild();
 const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-shots-'));
 if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs could not be loaded.');
-const server = await serve({ data, port: 4450, quiet: true });
+const server = await serve({ data, port: 4450, wander: true, quiet: true });
 const { browser, close } = await launchBrowser();
 mkdirSync(path.join(ROOT, 'docs', 'screenshots'), { recursive: true });
 for (const { name, at, ready, theme, click, type, width = 1280, height = 800 } of VIEWS) {

@@ -2,8 +2,8 @@
 import path from 'node:path';
 import { ensureBuild } from './build.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { serveUntilStopped } from './serve.mjs';
 
 ensurePackages();
 ensureBuild();
-await serveUntilStopped({ data: process.env.ISOTRIP_DATA ?? path.join(ROOT, 'data') });
+const { serveUntilStopped, usualPort } = await import('./serve.mjs');
+await serveUntilStopped({ data: path.resolve(process.env.ISOTRIP_DATA ?? path.join(ROOT, 'data')), port: usualPort('own') });

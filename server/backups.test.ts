@@ -1,14 +1,18 @@
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { backupFolder, backupNow, backups, dailyBackup, daysKept, restore, restoreOverDamaged } from './backups';
+import { backupFolder, backups, backupsIn, clearLeftovers } from './backupFiles';
+import { backupNow, copyElsewhere, dailyBackup, daysKept, preview, restore, restoreOverDamaged } from './backups';
 import { databaseFile } from './database';
 import { demoJob } from './demos';
-import { StaleBase } from './jobs';
+import { StaleBase } from './refusals';
+import { secondPlace, setSecondPlace } from './secondPlace';
 import { openStore } from './store';
 import { firstSchema, lengthCommand, storeInFolder } from './testing/store';
 import { StoreProblem } from './trouble';
+import { copying, copyTrouble } from './upkeep';
 
 let store: ReturnType<typeof storeInFolder>;
 beforeEach(() => {
@@ -64,13 +68,103 @@ describe('daily backups', () => {
   });
 });
 
+describe('copies', () => {
+  it('of a damaged database are not made: a good one would be thinned out for it', async () => {
+    await dailyBackup(store, '2026-11-24');
+    store.db.pragma('wal_checkpoint(TRUNCATE)');
+    const file = databaseFile(store.folder);
+    const bytes = readFileSync(file);
+    bytes.fill(0xff, 4096 * 3, 4096 * 9);
+    writeFileSync(file, bytes);
+    const again = new Database(file);
+    await expect(dailyBackup({ ...store, db: again }, '2026-11-25')).rejects.toThrow(/damaged/);
+    again.close();
+    expect(backups(store.folder).map(({ name }) => name)).toEqual(['isotrip-2026-11-24.sqlite']);
+  });
+
+  it('that broke off are taken away, and the whole ones left', async () => {
+    await dailyBackup(store, '2026-11-24');
+    writeFileSync(inBackups('isotrip-2026-11-25.sqlite.unfinished'), 'half');
+    mkdirSync(path.join(store.folder, 'restore-abc'));
+    clearLeftovers(store.folder);
+    expect(readdirSync(backupFolder(store.folder))).toEqual(['isotrip-2026-11-24.sqlite']);
+    expect(existsSync(path.join(store.folder, 'restore-abc'))).toBe(false);
+  });
+
+  it('go to a second place too, are thinned out there, and it is said when it is not there', async () => {
+    const stick = mkdtempSync(path.join(os.tmpdir(), 'isotrip-stick-'));
+    setSecondPlace(store.folder, stick);
+    for (let day = 1; day <= 12; day++) {
+      const name = await dailyBackup(store, `2026-11-${String(day).padStart(2, '0')}`);
+      expect(copyElsewhere(store.folder, name!)).toBe(stick);
+    }
+    expect(
+      backupsIn(stick)
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(
+      backups(store.folder)
+        .map(({ name }) => name)
+        .sort(),
+    );
+    expect(backupsIn(stick).length).toBeLessThan(12);
+    rmSync(stick, { recursive: true });
+    const made = await backupNow(store, AT);
+    expect(() => copyElsewhere(store.folder, made)).toThrow(/is not there/);
+    setSecondPlace(store.folder, '');
+    expect(copyElsewhere(store.folder, made)).toBeUndefined();
+  });
+
+  it.each<[string, (folder: string) => string, RegExp]>([
+    ['a part of a path', () => 'stick', /no whole path/],
+    ['nothing', () => '/nowhere/at/all', /is not there/],
+    ['a file', (folder) => databaseFile(folder), /is no folder/],
+    ['the data folder', (folder) => folder, /data folder itself/],
+    ['a folder in it', (folder) => backupFolder(folder), /data folder itself/],
+  ])('do not go to %s', async (_, place, message) => {
+    await dailyBackup(store, '2026-11-24');
+    expect(() => setSecondPlace(store.folder, place(store.folder))).toThrow(message);
+    expect(secondPlace(store.folder)).toBeUndefined();
+  });
+});
+
+describe('what is wrong with the copies', () => {
+  const daysLater = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
+  it('is said from the second day on, and as long as the last try failed', async () => {
+    expect(copyTrouble(store.folder, daysLater(0))).toBeUndefined();
+    await dailyBackup(store, '2026-11-24');
+    expect(copyTrouble(store.folder, daysLater(1.9))).toBeUndefined();
+    expect(copyTrouble(store.folder, daysLater(2.1))).toBe('The last copy is 2 days old');
+    const failing = copying(async () => {
+      throw new Error('the disk is full');
+    });
+    await expect(failing).rejects.toThrow('the disk is full');
+    expect(copyTrouble(store.folder, daysLater(0.1))).toBe('The last copy is of today; the last try failed: the disk is full');
+    expect(copyTrouble(store.folder, daysLater(1.1))).toMatch(/^The last copy is 1 day old; /);
+    await copying(async () => undefined);
+    expect(copyTrouble(store.folder, daysLater(0.1))).toBeUndefined();
+  });
+});
+
 describe('restoring', () => {
+  it('shows first what a backup holds, and what would go', async () => {
+    await dailyBackup(store, '2026-11-24');
+    store.jobs.insert({ ...demoJob(ID), id: 'later', name: 'Later' });
+    const { jobs, gone } = preview(store.folder, store.jobs.list(), 'isotrip-2026-11-24.sqlite');
+    expect(jobs.map(({ id }) => id)).toEqual([ID]);
+    expect(gone.map(({ name }) => name)).toEqual(['Later']);
+    expect(() => preview(store.folder, [], '../isotrip.sqlite')).toThrow(/not the name of a backup/);
+  });
+
   it('puts the backup in place, keeps what was there before, and makes open tabs open again', async () => {
     await dailyBackup(store, '2026-11-24');
     edit(7, 1);
     edit(8, 2);
     store.jobs.insert({ ...demoJob(ID), id: 'later' });
-    const { jobs, before } = await restore(store, 'isotrip-2026-11-24.sqlite', AT);
+    const name = 'isotrip-2026-11-24.sqlite';
+    await expect(restore(store, name, AT)).rejects.toThrow(/does not hold Bindery Yard: say that it may go/);
+    expect(store.jobs.has('later')).toBe(true);
+    const { jobs, before } = await restore(store, name, AT, true);
     expect(jobs).toBe(1);
     expect(store.jobs.load(ID)!.job).toEqual(demoJob(ID));
     expect(store.jobs.has('later')).toBe(false);
@@ -88,7 +182,7 @@ describe('restoring', () => {
     rmSync(file);
     firstSchema(file).close();
     edit(7, 1);
-    await restore(store, 'isotrip-2026-11-24.sqlite', AT);
+    await restore(store, 'isotrip-2026-11-24.sqlite', AT, true);
     expect(store.jobs.list().map((line) => line.id)).toEqual(['old']);
   });
 
@@ -102,6 +196,45 @@ describe('restoring', () => {
         writeFileSync(file, bytes);
       },
       /damaged/,
+    ],
+    [
+      'one with nothing in it',
+      (file) => {
+        rmSync(file);
+        const db = new Database(file);
+        db.exec('CREATE TABLE x (a); DROP TABLE x');
+        db.close();
+      },
+      /is empty/,
+    ],
+    ['a file of no length', (file) => writeFileSync(file, ''), /is empty/],
+    [
+      'another program’s database',
+      (file) => {
+        rmSync(file);
+        const db = new Database(file);
+        db.exec('CREATE TABLE jobs (a)');
+        db.close();
+      },
+      /another program/,
+    ],
+    [
+      'one that says it is another program’s',
+      (file) => {
+        const db = new Database(file);
+        db.pragma('application_id = 7');
+        db.close();
+      },
+      /another program/,
+    ],
+    [
+      'a flipped bit in a value',
+      (file) => {
+        const db = new Database(file);
+        db.exec("UPDATE segments SET length_m = length_m + 1 WHERE id = 'tails'");
+        db.close();
+      },
+      /not as it was written/,
     ],
     [
       'a newer schema',

@@ -1,48 +1,31 @@
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
+import { asidePrefix, backupFolder, dailyName, daysIn, isBackupName, unfinished } from './backupFiles';
 import { configure, databaseFile } from './database';
-import { JobRepository } from './jobs';
+import { isBlank, requireOurs, requireWhole } from './identity';
+import { type JobLine, JobRepository } from './jobs';
 import { migrate } from './migrate';
+import { secondPlace, usable } from './secondPlace';
 import type { Store } from './store';
 import { isOurs, StoreProblem, storeProblem } from './trouble';
 
-const DAILY = /^isotrip-(\d{4}-\d{2}-\d{2})\.sqlite$/;
-const ANY = /^(isotrip-\d{4}-\d{2}-\d{2}|(by-hand|before-restore)-[0-9TZ-]+)\.sqlite$/;
 const stamp = (at: string): string => at.replace(/[:.]/g, '-');
 /** The newest days all kept, then one a week. */
 const DAYS_KEPT = 7;
 const WEEKS_KEPT = 8;
 const WEEK_MS = 7 * 86_400_000;
 
-export interface Backup {
-  name: string;
-  bytes: number;
-  at: string;
-}
-
-export const backupFolder = (folder: string): string => path.join(folder, 'backups');
-
-/** The backups of a data folder, newest first. */
-export function backups(folder: string): Backup[] {
-  const at = backupFolder(folder);
-  if (!existsSync(at)) return [];
-  return readdirSync(at)
-    .filter((name) => ANY.test(name))
-    .map((name) => {
-      const { size, mtime } = statSync(path.join(at, name));
-      return { name, bytes: size, at: mtime.toISOString() };
-    })
-    .sort((a, b) => (a.at < b.at ? 1 : -1));
-}
-
-/** Copies the live database through SQLite's backup API; the copy appears under its name only when it is whole. */
+/**
+ * Copies the live database, once it has been looked through, by SQLite's backup API; the copy appears under its name only when
+ * it is whole.
+ */
 async function copyTo(store: Store, name: string): Promise<string> {
-  const folder = backupFolder(store.folder);
-  mkdirSync(folder, { recursive: true });
-  const unfinished = path.join(folder, `${name}.unfinished`);
-  await store.db.backup(unfinished);
-  renameSync(unfinished, path.join(folder, name));
+  const file = path.join(backupFolder(store.folder), name);
+  mkdirSync(path.dirname(file), { recursive: true });
+  requireWhole(store.db, databaseFile(store.folder), 'integrity_check');
+  await store.db.backup(unfinished(file));
+  renameSync(unfinished(file), file);
   return name;
 }
 
@@ -50,15 +33,41 @@ async function copyTo(store: Store, name: string): Promise<string> {
  * Makes the day's backup, if it is not there yet, and thins out older ones.
  * @param day YYYY-MM-DD
  * @returns the file's name, or undefined where the day has one
+ * @throws StoreProblem where the database is damaged: a good copy is never thinned out for a bad one
  */
 export async function dailyBackup(store: Store, day: string): Promise<string | undefined> {
-  const name = `isotrip-${day}.sqlite`;
+  const name = dailyName(day);
   if (existsSync(path.join(backupFolder(store.folder), name))) return undefined;
   await copyTo(store, name);
-  const days = backups(store.folder).flatMap((each) => DAILY.exec(each.name)?.[1] ?? []);
-  const kept = daysKept(days);
-  for (const each of days) if (!kept.has(each)) rmSync(path.join(backupFolder(store.folder), `isotrip-${each}.sqlite`));
+  thinOut(backupFolder(store.folder));
   return name;
+}
+
+function thinOut(at: string): void {
+  const days = daysIn(at);
+  const kept = daysKept(days);
+  for (const day of days) if (!kept.has(day)) rmSync(path.join(at, dailyName(day)));
+}
+
+/**
+ * Brings a backup to the second place, if one is set and has it not yet, and thins that out too.
+ * @returns where it went
+ * @throws StoreProblem where that place cannot take it now
+ */
+export function copyElsewhere(folder: string, name: string): string | undefined {
+  const place = secondPlace(folder);
+  if (place === undefined) return undefined;
+  usable(folder, place);
+  const file = path.join(place, name);
+  if (existsSync(file)) return place;
+  try {
+    copyFileSync(path.join(backupFolder(folder), name), unfinished(file));
+    renameSync(unfinished(file), file);
+    thinOut(place);
+  } catch (error) {
+    throw storeProblem(error, file);
+  }
+  return place;
 }
 
 /** Makes a backup at any time; it stays until somebody takes it away. @param at ISO instant */
@@ -81,7 +90,7 @@ export function daysKept(days: readonly string[]): Set<string> {
 /** A backup copied aside, brought to the present schema and looked through. Closes over a folder that `remove` takes away. */
 interface Checked {
   file: string;
-  jobs: number;
+  jobs: JobLine[];
   remove: () => void;
 }
 
@@ -90,18 +99,19 @@ interface Checked {
  * @throws StoreProblem saying what is wrong with it; the backup itself is never opened for writing
  */
 function checked(folder: string, name: string): Checked {
-  if (!ANY.test(name)) throw new StoreProblem(`"${name}" is not the name of a backup.`, 'missing');
+  if (!isBackupName(name)) throw new StoreProblem(`"${name}" is not the name of a backup.`, 'missing');
   const backup = path.join(backupFolder(folder), name);
   if (!existsSync(backup)) throw new StoreProblem(`There is no backup "${name}".`, 'missing');
-  const aside = mkdtempSync(path.join(folder, 'restore-'));
+  const aside = mkdtempSync(asidePrefix(folder));
   const file = path.join(aside, 'copy.sqlite');
   const remove = () => rmSync(aside, { recursive: true, force: true });
   let db: Database.Database | undefined;
   try {
     copyFileSync(backup, file);
     db = new Database(file);
-    const [{ integrity_check: whole }] = db.pragma('integrity_check(1)') as [{ integrity_check: string }];
-    if (whole !== 'ok') throw new StoreProblem(`The backup "${name}" is damaged: ${whole}. Nothing was replaced.`, 'damaged');
+    requireWhole(db, `The backup "${name}"`, 'integrity_check');
+    if (isBlank(db)) throw new StoreProblem(`The backup "${name}" is empty. Nothing was replaced.`, 'damaged');
+    requireOurs(db, `The backup "${name}"`);
     configure(db);
     migrate(db);
     if ((db.pragma('foreign_key_check') as unknown[]).length > 0)
@@ -111,7 +121,7 @@ function checked(folder: string, name: string): Checked {
     for (const { id } of list) jobs.load(id);
     db.pragma('wal_checkpoint(TRUNCATE)');
     db.close();
-    return { file, jobs: list.length, remove };
+    return { file, jobs: list, remove };
   } catch (error) {
     db?.close();
     remove();
@@ -119,15 +129,35 @@ function checked(folder: string, name: string): Checked {
   }
 }
 
+/** What a backup holds, looked through; and what is kept now and would go. */
+export interface Preview {
+  jobs: JobLine[];
+  gone: JobLine[];
+}
+export function preview(folder: string, present: readonly JobLine[], name: string): Preview {
+  const { jobs, remove } = checked(folder, name);
+  remove();
+  return { jobs, gone: goneWith(jobs, present) };
+}
+const goneWith = (jobs: readonly JobLine[], present: readonly JobLine[]): JobLine[] =>
+  present.filter(({ id }) => !jobs.some((job) => job.id === id));
+
 /**
  * Puts the contents of a backup in place of what is kept, in one transaction, after a backup of the present state. Every
  * job's revision moves past what any open tab has seen, so that each has to open it again.
+ * @param sure that jobs the backup does not hold may go
  * @returns how many jobs there are now, and the name of the backup made before
  * @throws StoreProblem; then nothing was replaced
  */
-export async function restore(store: Store, name: string, at: string): Promise<{ jobs: number; before: string }> {
+export async function restore(store: Store, name: string, at: string, sure = false): Promise<{ jobs: number; before: string }> {
   const copy = checked(store.folder, name);
   try {
+    const gone = goneWith(copy.jobs, store.jobs.list()).map((job) => job.name);
+    if (gone.length > 0 && !sure)
+      throw new StoreProblem(
+        `"${name}" does not hold ${gone.slice(0, 5).join(', ')}${gone.length > 5 ? ' and more' : ''}: say that ${gone.length === 1 ? 'it' : 'they'} may go.`,
+        'fewer',
+      );
     const before = await copyTo(store, `before-restore-${stamp(at)}.sqlite`);
     const { db } = store;
     db.prepare('ATTACH ? AS restored').run(copy.file);
@@ -136,7 +166,7 @@ export async function restore(store: Store, name: string, at: string): Promise<{
     } finally {
       db.exec('DETACH restored');
     }
-    return { jobs: copy.jobs, before };
+    return { jobs: copy.jobs.length, before };
   } finally {
     copy.remove();
   }
@@ -177,7 +207,7 @@ export function restoreOverDamaged(folder: string, name: string, at: string): { 
     for (const tail of ['-wal', '-shm']) if (existsSync(live + tail)) renameSync(live + tail, aside + tail);
     if (existsSync(live)) renameSync(live, aside);
     renameSync(copy.file, live);
-    return { jobs: copy.jobs, aside };
+    return { jobs: copy.jobs.length, aside };
   } finally {
     copy.remove();
   }

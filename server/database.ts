@@ -1,8 +1,10 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
+import { backups } from './backupFiles';
+import { requireOurs, requireWhole } from './identity';
 import { migrate } from './migrate';
-import { storeProblem } from './trouble';
+import { StoreProblem, storeProblem } from './trouble';
 
 const BUSY_MS = 5000;
 
@@ -18,7 +20,10 @@ export function openDatabase(folder: string): Database.Database {
   let db: Database.Database | undefined;
   try {
     mkdirSync(folder, { recursive: true });
+    requirePresent(folder, file);
     db = new Database(file, { timeout: BUSY_MS });
+    requireWhole(db, file, 'quick_check');
+    requireOurs(db, file);
     configure(db);
     migrate(db);
     return db;
@@ -26,6 +31,19 @@ export function openDatabase(folder: string): Database.Database {
     db?.close();
     throw storeProblem(error, file);
   }
+}
+
+const sizeOf = (file: string): number => (existsSync(file) ? statSync(file).size : 0);
+
+/** A database that is gone, where something tells that there was one, is never begun anew: its jobs are somewhere. */
+function requirePresent(folder: string, file: string): void {
+  if (sizeOf(file) > 0) return;
+  const copies = backups(folder).length;
+  if (copies === 0 && sizeOf(`${file}-wal`) === 0) return;
+  throw new StoreProblem(
+    `${file} is ${existsSync(file) ? 'empty' : 'not there'}, but ${copies > 0 ? `there ${copies === 1 ? 'is a backup' : `are ${copies} backups`} of it` : 'what was last written to it is'}. Nothing was begun anew: put the file back, or restore a backup.`,
+    'lost',
+  );
 }
 
 /** Every connection keeps foreign keys and waits for the disk before it acknowledges. */

@@ -14,14 +14,21 @@ interface KeptRow {
 
 const parsed = (text: string | null): RowChange['before'] => (text === null ? null : JSON.parse(text));
 
+/** What else is kept of an entry: the one it undoes or redoes, whether undo can reach it, and the digest of what was asked. */
+interface Kept {
+  target: number | null;
+  reachable: boolean;
+  digest: string;
+}
+
 /** The log of what was done to each job, with both patches. Transactions are the caller's. */
 export class History {
   constructor(private readonly db: Database.Database) {}
 
-  /** The revision an action with this key made, if it was carried out before. */
-  revisionOf(jobId: string, key: string): number | undefined {
-    const row = this.db.prepare('SELECT revision FROM changes WHERE job_id = ? AND key = ?').get(jobId, key);
-    return (row as { revision: number } | undefined)?.revision;
+  /** What was carried out under this key; null where it was before that was noted, undefined where nothing was. */
+  digestOf(jobId: string, key: string): string | null | undefined {
+    const row = this.db.prepare('SELECT digest FROM changes WHERE job_id = ? AND key = ?').get(jobId, key);
+    return (row as { digest: string | null } | undefined)?.digest;
   }
 
   /** Entries after a revision, oldest first. */
@@ -55,10 +62,11 @@ export class History {
   }
 
   /** Adds an entry. A new action by an author puts what he had undone out of his reach. */
-  add(jobId: string, entry: Entry, target: number | null, reachable: boolean): void {
+  add(jobId: string, entry: Entry, { target, reachable, digest }: Kept): void {
     this.db
       .prepare(
-        `INSERT INTO changes (job_id, ${HEAD}, target, reachable) VALUES (@jobId, @revision, @key, @author, @kind, @label, @at, @target, @reachable)`,
+        `INSERT INTO changes (job_id, ${HEAD}, target, reachable, digest)
+         VALUES (@jobId, @revision, @key, @author, @kind, @label, @at, @target, @reachable, @digest)`,
       )
       .run({
         jobId,
@@ -70,6 +78,7 @@ export class History {
         at: entry.at,
         target,
         reachable: reachable ? 1 : 0,
+        digest,
       });
     const put = this.db.prepare(
       'INSERT INTO change_rows (job_id, revision, position, collection, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?, ?)',

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { CommandRefused } from '@/core/job/commands';
 import { demoJob } from './demos';
-import { Conflict, JobRepository, StaleBase } from './jobs';
+import { JobRepository } from './jobs';
+import { Conflict, KeyTaken, StaleBase } from './refusals';
 import { openStore } from './store';
 import { lengthCommand, storeInFolder } from './testing/store';
 import { StoreProblem } from './trouble';
@@ -74,6 +75,30 @@ describe('commands on the kept job', () => {
     expect(jobs.load(ID)).toEqual(before);
   });
 
+  it('under a key that was used for something else are refused, and never answered as done', () => {
+    const action = by('a', 1);
+    jobs.apply(ID, lengthCommand('tails', 7), action);
+    expect(() => jobs.apply(ID, lengthCommand('tails', 8), action)).toThrow(KeyTaken);
+    expect(() => jobs.turn(ID, 'undo', action)).toThrow(KeyTaken);
+    expect(length('tails')).toBe(7);
+    const undo = by('a', 2);
+    jobs.turn(ID, 'undo', undo);
+    expect(() => jobs.turn(ID, 'redo', undo)).toThrow(KeyTaken);
+    expect(jobs.turn(ID, 'undo', undo).revision).toBe(3);
+  });
+
+  it('on a deleted job are refused until it is had back', () => {
+    jobs.shelve(ID, 'deleted');
+    for (const act of [
+      () => jobs.apply(ID, lengthCommand('tails', 7), by('a', 1)),
+      () => jobs.turn(ID, 'undo', by('a', 1)),
+      () => jobs.changesAfter(ID, 1, 'a'),
+    ])
+      expect(act).toThrow(expect.objectContaining({ kind: 'deleted' }));
+    jobs.shelve(ID, 'active');
+    expect(jobs.apply(ID, lengthCommand('tails', 7), by('a', 1)).revision).toBe(2);
+  });
+
   it('that change nothing make no revision', () => {
     const { value } = jobs.load(ID)!.job.segments.tails!.lengthM!;
     const same = { ...lengthCommand('tails', value) };
@@ -118,6 +143,15 @@ describe('undo and redo', () => {
     go('redo');
     expect(go('redo').reach).toEqual({ undo: 'Length of tails: 8 m', redo: null });
     expect(length('tails')).toBe(8);
+  });
+
+  it('reach rows whatever they are called', () => {
+    const row = { id: 'constructor', order: 'z', name: 'Loft' };
+    jobs.apply(ID, { label: 'room', steps: [{ do: 'put', on: 'rooms', row }] }, by('a', 1));
+    go('undo');
+    expect(Object.keys(jobs.load(ID)!.job.rooms)).not.toContain('constructor');
+    go('redo');
+    expect(Object.entries(jobs.load(ID)!.job.rooms)).toContainEqual(['constructor', row]);
   });
 
   it('a new action puts what was undone out of reach', () => {

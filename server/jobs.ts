@@ -1,17 +1,24 @@
+import { createHash } from 'node:crypto';
 import type Database from 'better-sqlite3';
 import { applyChanges, type Entry, inverseOf, type Reach, type RowChange, standingInTheWay } from '@/core/job/changes';
 import { type Command, carriedOut, touchedRows } from '@/core/job/commands';
 import { parseJob, problemLine } from '@/core/job/parse';
 import { referenceProblems } from '@/core/job/references';
 import { JOB_FORMAT, type Job } from '@/core/job/schema/job';
+import { checksumAfter, checksumOf } from './checksum';
 import { fromCells, JOB_COLUMNS } from './columns';
 import { History } from './history';
+import { Conflict, KeyTaken, StaleBase } from './refusals';
 import { JobRows, type Tree } from './rows';
 import { StoreProblem } from './trouble';
 
 export interface KeptJob {
   job: Job;
   revision: number;
+}
+/** With the sum of its rows as they were written. */
+interface Held extends KeptJob {
+  checksum: string;
 }
 
 /** Where a job is kept: in use, put aside, or deleted and still to be had back. */
@@ -42,6 +49,12 @@ export interface Outcome {
   reach: Reach;
 }
 
+interface Head {
+  revision: number;
+  checksum: string | null;
+  deletedAt: string | null;
+}
+
 /** What an action makes of a job, and how the history keeps it. */
 interface Done {
   job: Job;
@@ -51,26 +64,6 @@ interface Done {
   /** Revision of the entry that is undone or redone. */
   target: number | null;
   undoable: boolean;
-}
-
-/** Others have changed the same rows since; nothing was done. */
-export class Conflict extends Error {
-  override readonly name = 'Conflict' as const;
-  constructor(
-    message: string,
-    readonly revision: number,
-    readonly entries: Entry[],
-  ) {
-    super(message);
-  }
-}
-
-/** What the client has seen is not part of this job's history any more: it has to open the job again. */
-export class StaleBase extends Error {
-  override readonly name = 'StaleBase' as const;
-  constructor(readonly revision: number) {
-    super('the job was put back to another state; it has to be opened again');
-  }
 }
 
 const DAY_MS = 86_400_000;
@@ -85,7 +78,7 @@ const CACHED = 12;
 export class JobRepository {
   private readonly rows: JobRows;
   readonly history: History;
-  private readonly cache = new Map<string, KeptJob>();
+  private readonly cache = new Map<string, Held>();
 
   constructor(
     private readonly db: Database.Database,
@@ -100,13 +93,14 @@ export class JobRepository {
       .prepare(
         `SELECT id, name, pack, card_address AS address, card_client AS client, revision, changed_at AS changedAt,
            CASE WHEN deleted_at IS NOT NULL THEN 'deleted' WHEN archived_at IS NOT NULL THEN 'archived' ELSE 'active' END AS shelf
-         FROM jobs ORDER BY changed_at DESC, id`,
+         FROM jobs WHERE arriving = 0 ORDER BY changed_at DESC, id`,
       )
       .all() as JobLine[];
   }
 
+  /** Whether an id is taken, be it by a job that is still coming in. */
   has(id: string): boolean {
-    return this.revision(id) !== undefined;
+    return this.db.prepare('SELECT 1 FROM jobs WHERE id = ?').get(id) !== undefined;
   }
 
   /** An id like the one wanted that no job has. */
@@ -117,9 +111,19 @@ export class JobRepository {
     return id;
   }
 
-  private revision(id: string): number | undefined {
-    const row = this.db.prepare('SELECT revision FROM jobs WHERE id = ?').get(id);
-    return (row as { revision: number } | undefined)?.revision;
+  private head(id: string): Head | undefined {
+    return this.db
+      .prepare('SELECT revision, checksum, deleted_at AS deletedAt FROM jobs WHERE id = ? AND arriving = 0')
+      .get(id) as Head | undefined;
+  }
+
+  /** A job that can be changed. @throws StoreProblem when there is none, or it has been deleted */
+  private live(id: string): Head {
+    const head = this.head(id);
+    if (head === undefined) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+    if (head.deletedAt !== null)
+      throw new StoreProblem(`Job "${id}" was deleted: have it back from the list of jobs first.`, 'deleted');
+    return head;
   }
 
   /**
@@ -128,13 +132,14 @@ export class JobRepository {
    * @throws StoreProblem when what is kept is no longer a valid job
    */
   load(id: string): KeptJob | undefined {
-    return this.db.transaction(() => this.current(id))();
+    const held = this.db.transaction(() => this.current(id))();
+    return held === undefined ? undefined : { job: held.job, revision: held.revision };
   }
 
-  private current(id: string): KeptJob | undefined {
-    const revision = this.revision(id);
+  private current(id: string): Held | undefined {
+    const head = this.head(id);
     const held = this.cache.get(id);
-    if (revision === undefined || held?.revision === revision) return revision === undefined ? undefined : held;
+    if (head === undefined || held?.revision === head.revision) return head === undefined ? undefined : held;
     const row = this.db.prepare('SELECT * FROM jobs WHERE id = ?').get(id) as Tree;
     const own = fromCells(JOB_COLUMNS, row);
     const job: Tree = {
@@ -151,10 +156,16 @@ export class JobRepository {
         `Job "${id}" as kept is not valid: ${parsed.problems.map(problemLine).join('; ')}. It was left as it is; restore a backup.`,
         'damaged',
       );
-    return this.hold({ job: parsed.job, revision });
+    const checksum = checksumOf(parsed.job);
+    if (head.checksum !== null && head.checksum !== checksum)
+      throw new StoreProblem(
+        `Job "${id}" is not as it was written: something on the disk has changed it. It was left as it is; restore a backup.`,
+        'damaged',
+      );
+    return this.hold({ job: parsed.job, revision: head.revision, checksum });
   }
 
-  private hold(kept: KeptJob): KeptJob {
+  private hold(kept: Held): Held {
     this.cache.delete(kept.job.id);
     this.cache.set(kept.job.id, kept);
     for (const id of this.cache.keys()) if (this.cache.size > CACHED) this.cache.delete(id);
@@ -167,18 +178,31 @@ export class JobRepository {
       .transaction(() => {
         if (this.has(job.id)) throw new StoreProblem(`There is already a job "${job.id}".`);
         this.rows.insert(job, this.now());
+        this.seal(job.id, checksumOf(job));
       })
       .immediate();
+  }
+
+  private seal(id: string, checksum: string): void {
+    this.db.prepare('UPDATE jobs SET checksum = ? WHERE id = ?').run(checksum, id);
+  }
+
+  /** Looks every job through; one kept before there were checksums gets its own. @throws StoreProblem naming the first that is damaged */
+  lookThrough(): void {
+    for (const { id } of this.list()) {
+      const checksum = this.current(id)?.checksum;
+      if (checksum !== undefined && this.head(id)?.checksum === null) this.seal(id, checksum);
+    }
   }
 
   /**
    * Carries out a command: the rows it changed are written and logged, nothing else, in one transaction. A command made on
    * an older revision is carried out on the present one if nobody has touched its rows since.
    * @throws Conflict when somebody has, StaleBase when the base is not in the history, CommandRefused when the command does
-   * not fit, StoreProblem when there is no such job
+   * not fit, KeyTaken when the key belongs to something else, StoreProblem when there is no such job or it has been deleted
    */
   apply(id: string, command: Command, action: Action): Outcome {
-    return this.once(id, action, (kept, since) => {
+    return this.once(id, action, command, (kept, since) => {
       const touched = touchedRows(id, command);
       const overlapping = since.filter(({ changes }) =>
         changes.some((change) => touched.some((row) => row.on === change.on && row.id === change.id)),
@@ -198,7 +222,7 @@ export class JobRepository {
    */
   turn(id: string, kind: 'undo' | 'redo', action: Action): Outcome {
     let refusal: Conflict | undefined;
-    const outcome = this.once(id, action, (kept, since) => {
+    const outcome = this.once(id, action, kind, (kept, since) => {
       const entry = this.history.next(id, action.author, kind);
       if (entry === undefined) {
         refusal = new Conflict(`there is nothing to ${kind}`, kept.revision, since);
@@ -226,23 +250,30 @@ export class JobRepository {
   private once(
     id: string,
     { key, author, base }: Action,
+    what: Command | 'undo' | 'redo',
     carryOut: (kept: KeptJob, since: Entry[]) => Done | undefined,
   ): Outcome {
-    let held: KeptJob | undefined;
+    let held: Held | undefined;
+    const digest = createHash('sha256').update(JSON.stringify(what)).digest('base64');
     const outcome = this.db
       .transaction((): Outcome => {
-        const kept = this.current(id);
-        if (kept === undefined) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+        this.live(id);
+        const kept = this.current(id)!;
         const since = this.since(id, base, kept.revision);
-        if (this.history.revisionOf(id, key) === undefined) {
+        const used = this.history.digestOf(id, key);
+        if (used !== undefined && used !== null && used !== digest) throw new KeyTaken();
+        if (used === undefined) {
           const done = carryOut(kept, since);
           if (done !== undefined && done.changes.length > 0) {
             const { job, changes, kind, label, target, undoable } = done;
             const entry = { revision: kept.revision + 1, key, author, kind, label, at: this.now(), changes };
             this.rows.write(id, changes);
-            this.history.add(id, entry, target, undoable);
-            this.db.prepare('UPDATE jobs SET revision = ?, changed_at = ? WHERE id = ?').run(entry.revision, entry.at, id);
-            held = { job, revision: entry.revision };
+            this.history.add(id, entry, { target, reachable: undoable, digest });
+            const checksum = checksumAfter(kept.checksum, changes);
+            this.db
+              .prepare('UPDATE jobs SET revision = ?, changed_at = ?, checksum = ? WHERE id = ?')
+              .run(entry.revision, entry.at, checksum, id);
+            held = { job, revision: entry.revision, checksum };
             since.push(entry);
           }
         }
@@ -259,11 +290,10 @@ export class JobRepository {
     return entries;
   }
 
-  /** What happened after a revision. @throws StaleBase, StoreProblem when there is no such job */
+  /** What happened after a revision. @throws StaleBase, StoreProblem when there is no such job, or it has been deleted */
   changesAfter(id: string, base: number, author: string): Outcome {
     return this.db.transaction(() => {
-      const revision = this.revision(id);
-      if (revision === undefined) throw new StoreProblem(`There is no job "${id}".`, 'missing');
+      const { revision } = this.live(id);
       return { revision, entries: this.since(id, base, revision), reach: this.history.reach(id, author) };
     })();
   }

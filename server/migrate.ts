@@ -3,6 +3,7 @@ import path from 'node:path';
 import type Database from 'better-sqlite3';
 import { COLLECTIONS } from '@/core/job/collections';
 import { COLUMNS, JOB_COLUMNS, tableName } from './columns';
+import { sign } from './identity';
 import { StoreProblem } from './trouble';
 
 const FOLDER = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'migrations');
@@ -40,7 +41,10 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
       if (version === PLAIN_LISTS) plainLists(db);
       db.pragma(`user_version = ${version}`);
     }
-    if (present < newest) addColumns(db);
+    if (present < newest) {
+      addColumns(db);
+      sign(db);
+    }
     if (present < newest && (db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw new StoreProblem(
         'The database holds rows that belong to nothing. It was left untouched: restore a backup.',

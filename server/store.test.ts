@@ -113,7 +113,17 @@ describe('what is kept comes back the same', () => {
     }
     const present = (db.pragma('table_info(jobs)') as { name: string }[]).map((each) => each.name);
     expect(present.sort()).toEqual(
-      ['id', 'revision', 'created_at', 'changed_at', 'archived_at', 'deleted_at', ...JOB_COLUMNS.map((each) => each.name)].sort(),
+      [
+        'id',
+        'revision',
+        'checksum',
+        'arriving',
+        'created_at',
+        'changed_at',
+        'archived_at',
+        'deleted_at',
+        ...JOB_COLUMNS.map((each) => each.name),
+      ].sort(),
     );
   });
 

@@ -17,7 +17,13 @@ export function openStore(folder: string): Store {
   return { folder, db, jobs: new JobRepository(db), firm: new FirmRepository(db) };
 }
 
-const globalForStore = globalThis as { isotripStore?: Store };
+const globalForStore = globalThis as { isotripStore?: Store | undefined };
+
+/** Closes it, with all that was written brought into its file. It opens again when it is next used. */
+export function closeStore(): void {
+  globalForStore.isotripStore?.db.close();
+  globalForStore.isotripStore = undefined;
+}
 
 /** The one store of this process, opened on first use and tried again after a failure. @throws StoreProblem */
 export function store(): Store {

@@ -1,5 +1,16 @@
 /** Why the store cannot do what is asked, for programs. */
-export type TroubleKind = 'newer' | 'damaged' | 'locked' | 'read-only' | 'full' | 'missing' | 'other';
+export type TroubleKind =
+  | 'newer'
+  | 'damaged'
+  | 'locked'
+  | 'read-only'
+  | 'full'
+  | 'missing'
+  | 'deleted'
+  | 'lost'
+  | 'fewer'
+  | 'second-place'
+  | 'other';
 
 /** A store that cannot be used, in words for the person in front of it. Nothing has been written. */
 export class StoreProblem extends Error {
@@ -25,6 +36,10 @@ function kindOf(code: string): TroubleKind {
 const WORDS: Record<TroubleKind, (file: string, message: string) => string> = {
   newer: (_, message) => message,
   missing: (_, message) => message,
+  deleted: (_, message) => message,
+  lost: (_, message) => message,
+  fewer: (_, message) => message,
+  'second-place': (_, message) => message,
   damaged: (file) =>
     `${file} is damaged or no database; it was left as it is. Restore a backup with "npm run restore", or name another ISOTRIP_DATA folder.`,
   locked: (file) => `${file} is locked by another program; close that one and try again.`,

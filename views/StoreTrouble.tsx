@@ -1,10 +1,55 @@
+'use client';
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { Button } from '@/ui/Button';
+import { sendJson } from './link/jobsLink';
+
+interface Props {
+  message: string;
+  /** Copies that can take the place of what cannot be read; none are offered where the file itself is sound. */
+  backups: readonly { name: string; at: string }[];
+}
+
 /** The store cannot be used: why, and what to do. Nothing was overwritten. */
-export function StoreTrouble({ message }: { message: string }) {
+export function StoreTrouble({ message, backups }: Props) {
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const restore = async (name: string) => {
+    setBusy(true);
+    const done = await sendJson<{ jobs: number }>('/api/backups', { restore: name });
+    if (done.ok) return window.location.reload();
+    setBusy(false);
+    setProblem(`${name} was not restored: ${done.problem}`);
+  };
   return (
     <main className="mx-auto max-w-2xl p-8" data-testid="store-trouble">
       <h1 className="font-semibold text-xl">The jobs cannot be read.</h1>
       <p className="mt-3 break-words text-base">{message}</p>
       <p className="mt-3 text-quiet">Nothing was overwritten. Reload this page when it is put right.</p>
+      {backups.length > 0 && (
+        <section aria-label="Copies" className="mt-6">
+          <h2 className="font-semibold">Or take up a copy</h2>
+          <p className="text-[13px] text-quiet">It is looked through first. The file as it is now is set aside, not deleted.</p>
+          <ul className="mt-2 divide-y divide-line rounded border border-line bg-raised">
+            {backups.map(({ name, at }) => (
+              <li key={name} data-backup={name} className="flex min-h-12 items-center gap-4 px-4 py-2">
+                <span className="min-w-0 flex-1">
+                  <b className="block font-semibold">{format(new Date(at), 'EEEE d MMMM yyyy, HH:mm')}</b>
+                  <span className="block truncate text-[13px] text-quiet">{name}</span>
+                </span>
+                <Button disabled={busy} onClick={() => void restore(name)}>
+                  Restore
+                </Button>
+              </li>
+            ))}
+          </ul>
+          {problem !== undefined && (
+            <p role="alert" className="mt-2 break-words font-semibold text-[13px] text-stop">
+              {problem}
+            </p>
+          )}
+        </section>
+      )}
     </main>
   );
 }

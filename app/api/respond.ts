@@ -2,7 +2,8 @@ import * as z from 'zod';
 import type { CommandRefused } from '@/core/job/commands';
 import { shapeProblems } from '@/core/job/parse';
 import { databaseFile, dataFolder } from '@/server/database';
-import type { Conflict, StaleBase } from '@/server/jobs';
+import { tooLarge } from '@/server/door';
+import type { Conflict, KeyTaken, StaleBase } from '@/server/refusals';
 import { isOurs, isStoreError, type StoreProblem, storeProblem, type TroubleKind } from '@/server/trouble';
 
 interface Problem {
@@ -25,6 +26,10 @@ const only = (message: string): Problem[] => [{ path: '', message }];
 
 const STATUS: Record<TroubleKind, number> = {
   missing: 404,
+  deleted: 410,
+  fewer: 409,
+  'second-place': 422,
+  lost: 503,
   full: 507,
   locked: 503,
   'read-only': 503,
@@ -46,6 +51,7 @@ export async function respond(run: () => Promise<Response | object>): Promise<Re
     if (isOurs<Conflict>(error, 'Conflict'))
       return refuse(409, only(error.message), { conflict: true, revision: error.revision, entries: error.entries });
     if (isOurs<StaleBase>(error, 'StaleBase')) return refuse(409, only(error.message), { stale: true, revision: error.revision });
+    if (isOurs<KeyTaken>(error, 'KeyTaken')) return refuse(422, only(error.message));
     if (isOurs<CommandRefused>(error, 'CommandRefused')) return refuse(422, error.problems);
     if (isOurs<StoreProblem>(error, 'StoreProblem') || isStoreError(error)) {
       const problem = storeProblem(error, databaseFile(dataFolder()));
@@ -56,16 +62,26 @@ export async function respond(run: () => Promise<Response | object>): Promise<Re
   }
 }
 
-/** The text of a request, up to a size. @throws a refusal with status 413 */
+/** The text of a request, counted while it streams and cut off at a size. @throws a refusal with status 413 */
 export async function textOf(request: Request, mostBytes: number): Promise<string> {
-  const bytes = await request.arrayBuffer();
-  if (bytes.byteLength > mostBytes)
-    throw new BadRequest(413, only(`${(bytes.byteLength / 1e6).toFixed(1)} MB are too much here: at most ${mostBytes / 1e6} MB`));
+  const decoder = new TextDecoder('utf-8', { fatal: true });
+  const reader = request.body?.getReader();
+  const parts: string[] = [];
+  let bytes = 0;
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw new BadRequest(400, only('this is not UTF-8 text'));
+    for (;;) {
+      const step = await reader?.read();
+      if (step === undefined || step.done) break;
+      bytes += step.value.byteLength;
+      if (bytes > mostBytes) throw new BadRequest(413, only(tooLarge(bytes, mostBytes).message));
+      parts.push(decoder.decode(step.value, { stream: true }));
+    }
+    parts.push(decoder.decode());
+  } catch (error) {
+    void reader?.cancel().catch(() => undefined);
+    throw error instanceof TypeError ? new BadRequest(400, only('this is not UTF-8 text')) : error;
   }
+  return parts.join('');
 }
 
 /** The body of a request as a schema wants it. @throws a refusal naming each field that does not fit */

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand, CommandRefused, type Step } from './commands';
 import { readQuantity, readSize, sizeMm2 } from './edges';
-import { MAX_JOB_BYTES, parseJob, parseJobText } from './parse';
+import { MAX_JOB_BYTES } from './limits';
+import { parseJob, parseJobText } from './parse';
 import type { Job } from './schema/job';
 import { showAmount } from './show';
 

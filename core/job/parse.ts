@@ -1,9 +1,8 @@
 import type { z } from 'zod';
+import { MAX_JOB_BYTES } from './limits';
 import { type JobProblem, referenceProblems } from './references';
 import { JOB_FORMAT, Job } from './schema/job';
 
-/** Larger files are refused before they are parsed. A 600-circuit job is about 1 MB. */
-export const MAX_JOB_BYTES = 8_000_000;
 const FORMAT_NAME = /^isotrip\.job\/(\d+)$/;
 const MOST_PROBLEMS = 20;
 

@@ -3,9 +3,12 @@ import { format } from 'date-fns';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/ui/Button';
+import { KeptText } from '@/ui/Field';
 import { type Notice, Notices } from '@/ui/Notices';
 import { HomeFrame } from '../HomeFrame';
 import { sendJson } from '../link/jobsLink';
+import { CopyTrouble } from '../words/CopyTrouble';
+import { type Held, WhatItHolds } from './WhatItHolds';
 
 interface Backup {
   name: string;
@@ -13,36 +16,61 @@ interface Backup {
   at: string;
 }
 
-/** The daily backups, and putting one back: the present state is backed up first, so that this too can be undone. */
-export function BackupsScreen({ backups, folder }: { backups: readonly Backup[]; folder: string }) {
+/**
+ * The daily backups, and putting one back: what it holds is shown first, and the present state is backed up, so that this too
+ * can be undone.
+ */
+export function BackupsScreen({
+  backups,
+  folder,
+  second,
+  trouble,
+}: {
+  backups: readonly Backup[];
+  folder: string;
+  /** Where copies go besides; empty where nowhere. */
+  second: string;
+  trouble: string | undefined;
+}) {
   const router = useRouter();
   const [notices, setNotices] = useState<Notice[]>([]);
   const [busy, setBusy] = useState<string>();
+  const [looked, setLooked] = useState<{ name: string; held: Held }>();
   const tell = (text: string, action?: Notice['action']) =>
     setNotices((now) => [...now, { id: crypto.randomUUID(), text, ...(action === undefined ? {} : { action }) }]);
-  const putBack = async (name: string) => {
+  const ask = async <T,>(name: string, body: object): Promise<T | undefined> => {
     setBusy(name);
-    const done = await sendJson<{ jobs: number; before: string }>('/api/backups', { restore: name });
+    const done = await sendJson<T>('/api/backups', body);
     setBusy(undefined);
-    if (!done.ok) tell(`Not restored: ${done.problem}`);
-    else {
-      const { jobs, before } = done.value;
-      tell(`Restored ${jobs} ${jobs === 1 ? 'job' : 'jobs'}. What was there before is kept as ${before}.`, {
-        label: 'Undo',
-        run: () => void putBack(before),
-      });
-    }
+    if (!done.ok) tell(done.problem);
+    return done.ok ? done.value : undefined;
+  };
+  const look = async (name: string) => {
+    const held = await ask<Held>(name, { preview: name });
+    setLooked(held === undefined ? undefined : { name, held });
+  };
+  const putBack = async (name: string) => {
+    const done = await ask<{ jobs: number; before: string }>(name, { restore: name, sure: true });
+    if (done === undefined) return;
+    setLooked(undefined);
+    const { jobs, before } = done;
+    tell(`Restored ${jobs} ${jobs === 1 ? 'job' : 'jobs'}. What was there before is kept as ${before}.`, {
+      label: 'Undo',
+      run: () => void putBack(before),
+    });
     router.refresh();
   };
   const make = async () => {
-    setBusy('');
-    const done = await sendJson<{ made: string }>('/api/backups', { make: true });
-    setBusy(undefined);
-    tell(done.ok ? `Copied to ${done.value.made}.` : `Not copied: ${done.problem}`);
+    const done = await ask<{ made: string }>('', { make: true });
+    if (done !== undefined) tell(`Copied to ${done.made}.`);
     router.refresh();
+  };
+  const setSecond = (text: string): undefined => {
+    void ask('', { second: text }).then(() => router.refresh());
   };
   return (
     <HomeFrame current="Backups">
+      {trouble !== undefined && <CopyTrouble text={trouble} />}
       <Button primary className="float-right ml-4" disabled={busy !== undefined} onClick={() => void make()}>
         Back up now
       </Button>
@@ -51,6 +79,14 @@ export function BackupsScreen({ backups, folder }: { backups: readonly Backup[];
         one a week. Those made by hand stay. A backup is looked through before it replaces anything, and the present state is
         backed up first.
       </p>
+      <div className="mt-4 grid gap-1 rounded border border-line bg-raised p-4">
+        <KeptText label="A second place for the copies: a stick, a share" value={second} keep={setSecond} />
+        <p className="text-[13px] text-quiet">
+          {second === ''
+            ? 'Where both lie on one disk, one fault takes both. A whole path is wanted, for instance /media/stick/jobs.'
+            : 'Each new copy goes there as well. Empty it to copy to the data folder alone.'}
+        </p>
+      </div>
       {backups.length === 0 ? (
         <p className="mt-4 rounded border border-line bg-raised p-6 text-quiet">
           No backup yet. The first is made when the program starts.
@@ -58,15 +94,23 @@ export function BackupsScreen({ backups, folder }: { backups: readonly Backup[];
       ) : (
         <ul className="mt-4 divide-y divide-line rounded border border-line bg-raised">
           {backups.map((backup) => (
-            <li key={backup.name} data-backup={backup.name} className="flex min-h-14 items-center gap-4 px-4 py-2">
-              <span className="min-w-0 flex-1">
-                <b className="block font-semibold">{format(new Date(backup.at), 'EEEE d MMMM yyyy, HH:mm')}</b>
-                <span className="block truncate text-[13px] text-quiet">{backup.name}</span>
-              </span>
-              <span className="text-[13px] text-quiet">{(backup.bytes / 1e6).toFixed(1)} MB</span>
-              <Button disabled={busy !== undefined} onClick={() => void putBack(backup.name)}>
-                {busy === backup.name ? 'Restoring' : 'Restore'}
-              </Button>
+            <li key={backup.name} data-backup={backup.name} className="px-4 py-2">
+              <div className="flex min-h-10 items-center gap-4">
+                <span className="min-w-0 flex-1">
+                  <b className="block font-semibold">{format(new Date(backup.at), 'EEEE d MMMM yyyy, HH:mm')}</b>
+                  <span className="block truncate text-[13px] text-quiet">{backup.name}</span>
+                </span>
+                <span className="text-[13px] text-quiet">{(backup.bytes / 1e6).toFixed(1)} MB</span>
+                <Button
+                  disabled={busy !== undefined}
+                  onClick={() => (looked?.name === backup.name ? setLooked(undefined) : void look(backup.name))}
+                >
+                  {busy === backup.name ? 'Looking' : looked?.name === backup.name ? 'Close' : 'Restore'}
+                </Button>
+              </div>
+              {looked?.name === backup.name && (
+                <WhatItHolds held={looked.held} busy={busy !== undefined} restore={() => void putBack(backup.name)} />
+              )}
             </li>
           ))}
         </ul>

@@ -14,6 +14,7 @@ import { VerdictMark } from '@/ui/VerdictMark';
 import { HomeFrame } from '../HomeFrame';
 import { sendFile, sendJson } from '../link/jobsLink';
 import { onTicks } from '../link/ticks';
+import { CopyTrouble } from '../words/CopyTrouble';
 import { NewJobForm } from './NewJobForm';
 
 type Shelf = 'active' | 'archived' | 'deleted';
@@ -40,10 +41,13 @@ export function JobsScreen({
   jobs,
   demos,
   usualDialect,
+  trouble,
 }: {
   jobs: readonly JobRow[];
   demos: readonly string[];
   usualDialect: 'iec' | 'nec';
+  /** What is wrong with the copies of the jobs. */
+  trouble: string | undefined;
 }) {
   const router = useRouter();
   const [shelf, setShelf] = useState<Shelf>('active');
@@ -102,6 +106,7 @@ export function JobsScreen({
 
   return (
     <HomeFrame current="Jobs">
+      {trouble !== undefined && <CopyTrouble text={trouble} />}
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a second way; the button opens files too */}
       <div
         onDragOver={(event) => {

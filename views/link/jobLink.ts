@@ -45,7 +45,7 @@ async function ask(url: string, body?: object): Promise<Answer> {
     `the server answered ${response.status}`;
   if (response.status >= 500) return { kind: 'later', because };
   if (refusal.stale === true) return { kind: 'stale' };
-  if (response.status === 404) return { kind: 'gone', because };
+  if (response.status === 404 || response.status === 410) return { kind: 'gone', because };
   return { kind: 'refused', because, entries: refusal.entries ?? [] };
 }
 

@@ -23,4 +23,4 @@ export const sendJson = <T>(url: string, body: object, method: 'POST' | 'PUT' = 
 
 /** Opens a job file on the server. */
 export const sendFile = (file: File): Promise<Made<{ id: string; name: string; renamed: boolean }>> =>
-  ask('/api/jobs/file', { method: 'POST', body: file });
+  ask('/api/jobs/file', { method: 'POST', headers: { 'content-type': 'application/json' }, body: file });

@@ -83,7 +83,7 @@ function Trying({ circuitId }: { circuitId: string }) {
   const far = useProgress({ kind: 'fixes', circuitId });
   if (far === undefined) return null;
   return (
-    <p className="p-3 text-[12px] text-quiet opacity-100 transition-opacity delay-500 starting:opacity-0">
+    <p className="p-3 text-[12px] text-quiet transition-[visibility] delay-500 starting:invisible">
       trying fixes: {far.done} of {far.of}
     </p>
   );

@@ -1,7 +1,8 @@
 import { refuseRequest, respond, textOf } from '@/app/api/respond';
 import { kept } from '@/app/data';
+import { MAX_JOB_BYTES } from '@/core/job/limits';
 import { withId } from '@/core/job/newJob';
-import { MAX_JOB_BYTES, parseJobText } from '@/core/job/parse';
+import { parseJobText } from '@/core/job/parse';
 import { tick } from '@/server/ticks';
 
 /** Opens a job file. A job already kept under that id stays as it is: the file becomes a job of its own. */
