@@ -5,10 +5,11 @@ import { JobsScreen } from '@/views/jobs/JobsScreen';
 import { withStore } from './withStore';
 
 export default function JobsPage() {
-  return withStore(({ folder, jobs, firm }) => {
+  return withStore((store) => {
+    const { folder, jobs, firm } = store;
     const lines = jobs.list().map((line) => ({
       ...line,
-      verdict: jobVerdict(jobs, line.id, line.revision).catch(() => undefined),
+      verdict: jobVerdict(store, line.id, line.revision).catch(() => undefined),
     }));
     return (
       <JobsScreen

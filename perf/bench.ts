@@ -1,4 +1,5 @@
 import { deskFigures } from './desk.bench';
+import { doorFigures } from './doors.bench';
 import { keepFigures } from './keep.bench';
 import { networkFigures } from './network.bench';
 import { studyFigures } from './study.bench';
@@ -8,6 +9,7 @@ const figures = [
   ...studyFigures(),
   ...(await networkFigures()),
   ...(await keepFigures()),
+  ...(await doorFigures()),
   ...(await viewFigures()),
   ...(await deskFigures()),
 ];

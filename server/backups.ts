@@ -117,6 +117,7 @@ function checked(folder: string, name: string): Checked {
     if ((db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw new StoreProblem(`The backup "${name}" holds rows that belong to nothing. Nothing was replaced.`, 'damaged');
     const jobs = new JobRepository(db);
+    jobs.dropArriving();
     const list = jobs.list();
     for (const { id } of list) jobs.load(id);
     db.pragma('wal_checkpoint(TRUNCATE)');

@@ -56,6 +56,7 @@ describe('the door', () => {
     for (const path of ['/jobs/%', '/jobs/%E0%A4%A', '/jobs/%00', '/jobs/a%00b', '/%ff'])
       expect(status({ host: ours.host }, { method: 'GET', path })).toBe(400);
     expect(status({ ...ours, 'content-length': '1000' })).toBeUndefined();
+    expect(status({ ...ours, 'transfer-encoding': 'chunked' })).toBe(411);
     expect(knock({ ...ours, 'content-length': '1001000' })).toEqual({
       status: 413,
       message: '1.0 MB are too much here: at most 0.001 MB.',

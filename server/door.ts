@@ -8,7 +8,7 @@ export interface Knock {
 
 /** Why a request is not let in. */
 export interface Refusal {
-  status: 400 | 403 | 413 | 415 | 421;
+  status: 400 | 403 | 411 | 413 | 415 | 421;
   message: string;
   /** It only asked by another name of this machine: where it is meant to go. */
   goTo?: string;
@@ -22,7 +22,7 @@ const JSON_BODY = /^application\/json\s*(;|$)/i;
  * what changes anything only from a page of our own, as JSON, so that no other site's page can send it.
  *
  * @param address the origin that is served, for instance `http://127.0.0.1:4310`
- * @param mostBytes a body that says it is longer is not read
+ * @param mostBytes a body that says it is longer is not read, nor one that does not say how long it is
  */
 export function refusalOf({ method, path, headers }: Knock, address: string, mostBytes: number): Refusal | undefined {
   const { host, port } = new URL(address);
@@ -38,8 +38,11 @@ export function refusalOf({ method, path, headers }: Knock, address: string, mos
   if (!ours) return { status: 403, message: `Only pages of ${address} may change anything here.` };
   if (!JSON_BODY.test(headers.get('content-type') ?? ''))
     return { status: 415, message: 'What changes anything is sent as application/json.' };
-  const bytes = Number(headers.get('content-length') ?? 0);
-  return bytes > mostBytes ? tooLarge(bytes, mostBytes) : undefined;
+  const said = headers.get('content-length');
+  // What is on its way is held in memory until it is let in: it has to say how much it is.
+  if (said === null && headers.get('transfer-encoding') !== null)
+    return { status: 411, message: 'A body has to say how long it is.' };
+  return Number(said ?? 0) > mostBytes ? tooLarge(Number(said), mostBytes) : undefined;
 }
 
 export const tooLarge = (bytes: number, mostBytes: number): Refusal => ({

@@ -8,6 +8,7 @@ export type Tree = { [field: string]: unknown };
 
 /** Reads and writes the rows of a job's tables. Transactions are the caller's. */
 export class JobRows {
+  private readonly putting = new Map<string, Database.Statement>();
   constructor(private readonly db: Database.Database) {}
 
   /** Every collection of a job, keyed by id. */
@@ -33,9 +34,14 @@ export class JobRows {
     for (const link of links) (states[link.source_state_id]!.originIds as string[]).push(link.origin_id);
   }
 
+  /** A new job's own row. */
+  insertOwn(job: Job, at: string): void {
+    this.put('jobs', ['id', 'created_at', 'changed_at'], [job.id, at, at], JOB_COLUMNS, job);
+  }
+
   /** A new job with all its rows. */
   insert(job: Job, at: string): void {
-    this.put('jobs', ['id', 'created_at', 'changed_at'], [job.id, at, at], JOB_COLUMNS, job);
+    this.insertOwn(job, at);
     for (const collection of COLLECTIONS) for (const row of Object.values(job[collection])) this.putRow(collection, job.id, row);
   }
 
@@ -50,7 +56,8 @@ export class JobRows {
     }
   }
 
-  private putRow(collection: CollectionName, jobId: string, row: Tree): void {
+  /** One row, new or in place of the one with its id. */
+  putRow(collection: CollectionName, jobId: string, row: Tree): void {
     this.put(tableName(collection), ['job_id'], [jobId], COLUMNS[collection], row);
     if (collection !== 'sourceStates') return;
     this.db.prepare('DELETE FROM source_state_origins WHERE job_id = ? AND source_state_id = ?').run(jobId, row.id);
@@ -62,12 +69,18 @@ export class JobRows {
 
   /** Inserts a row, or brings the one with the same key up to date. A job is only ever inserted here. */
   private put(table: string, keys: string[], keyCells: string[], columns: readonly Column[], row: Tree): void {
-    const names = [...keys, ...columns.map((column) => column.name)];
-    const update = columns.filter(({ name }) => name !== 'id').map(({ name }) => `${name} = excluded.${name}`);
-    const conflict =
-      table === 'jobs' || table === 'readings' ? '' : ` ON CONFLICT (job_id, id) DO UPDATE SET ${update.join(', ')}`;
-    this.db
-      .prepare(`INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})${conflict}`)
-      .run(...keyCells, ...toCells(columns, row));
+    let statement = this.putting.get(table);
+    if (statement === undefined) {
+      statement = this.db.prepare(putting(table, keys, columns));
+      this.putting.set(table, statement);
+    }
+    statement.run(...keyCells, ...toCells(columns, row));
   }
+}
+
+function putting(table: string, keys: string[], columns: readonly Column[]): string {
+  const names = [...keys, ...columns.map((column) => column.name)];
+  const update = columns.filter(({ name }) => name !== 'id').map(({ name }) => `${name} = excluded.${name}`);
+  const conflict = table === 'jobs' || table === 'readings' ? '' : ` ON CONFLICT (job_id, id) DO UPDATE SET ${update.join(', ')}`;
+  return `INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})${conflict}`;
 }

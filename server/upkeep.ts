@@ -67,6 +67,16 @@ async function say(): Promise<void> {
   }
 }
 
+/** What was coming in when the last server ended is gone with it. */
+async function begin(): Promise<void> {
+  try {
+    store().jobs.dropArriving();
+  } catch {
+    // Said by the upkeep, and on every page.
+  }
+  await say();
+}
+
 function takeFolder(address: string): void {
   const folder = dataFolder();
   try {
@@ -98,6 +108,6 @@ export function startUpkeep(): void {
   takeFolder(address ?? '');
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endStreams);
   process.once('exit', closeStore);
-  void say();
+  void begin();
   setInterval(say, EVERY_MS).unref();
 }

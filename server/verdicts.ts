@@ -1,26 +1,41 @@
 import type { Verdict } from '@/core/judging/answer';
 import { type Counts, studyJob } from '@/core/study/study';
-import type { JobRepository } from './jobs';
+import { sayAside } from './intake';
+import type { Store } from './store';
 
 export interface JobVerdict {
   verdict: Verdict;
   counts: Counts;
 }
+export interface KeptVerdict extends JobVerdict {
+  revision: number;
+}
 
-const globalForVerdicts = globalThis as { isotripVerdicts?: Map<string, JobVerdict & { revision: number }> };
+/** More circuits than this are judged beside the server: it would answer nobody else meanwhile. */
+const HERE = 200;
+
+const globalForVerdicts = globalThis as { isotripVerdicts?: Map<string, KeptVerdict> };
+
+/** Keeps what was found elsewhere. */
+export function keepVerdict(id: string, verdict: KeptVerdict): void {
+  globalForVerdicts.isotripVerdicts ??= new Map();
+  globalForVerdicts.isotripVerdicts.set(id, verdict);
+}
 
 /** The verdict of a whole job at a revision, studied once. Undefined where there is no such job. */
-export async function jobVerdict(jobs: JobRepository, id: string, revision: number): Promise<JobVerdict | undefined> {
-  globalForVerdicts.isotripVerdicts ??= new Map();
-  const kept = globalForVerdicts.isotripVerdicts;
-  const present = kept.get(id);
+export async function jobVerdict(store: Store, id: string, revision: number): Promise<JobVerdict | undefined> {
+  const present = globalForVerdicts.isotripVerdicts?.get(id);
   if (present?.revision === revision) return present;
   // Other requests come between the studies of a long list.
   await new Promise((resolve) => setImmediate(resolve));
+  const found = store.jobs.circuitCount(id) > HERE ? (await sayAside(store.folder, ['verdict', id])).verdict : judged(store, id);
+  if (found !== undefined) keepVerdict(id, found);
+  return found;
+}
+
+function judged({ jobs }: Store, id: string): KeptVerdict | undefined {
   const loaded = jobs.load(id);
   if (loaded === undefined) return undefined;
   const { verdict, counts } = studyJob(loaded.job);
-  const fresh = { verdict, counts, revision: loaded.revision };
-  kept.set(id, fresh);
-  return fresh;
+  return { verdict, counts, revision: loaded.revision };
 }

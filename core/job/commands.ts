@@ -2,6 +2,7 @@ import { produce } from 'immer';
 import * as z from 'zod';
 import { changesOf, type RowChange, type RowName } from './changes';
 import type { CollectionName } from './collections';
+import { maxRows } from './limits';
 import { shapeProblems } from './parse';
 import { type JobProblem, LINKS, referenceProblems } from './references';
 import { Circuit, Load, Point, Segment } from './schema/circuit';
@@ -106,6 +107,8 @@ function carryOut(draft: Tree, step: Step): void {
       'a reading is only ever added: add a new one that supersedes it',
     );
   if (step.do === 'put') {
+    if (added && Object.keys(table).length >= maxRows(step.on))
+      refuse(step.on, `a job holds at most ${maxRows(step.on)} ${step.on}`);
     table[step.row.id] = step.row;
     return;
   }

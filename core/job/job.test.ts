@@ -19,6 +19,31 @@ function problemsAfter(change: (job: Record<string, any>) => void) {
   return parsed.ok ? [] : parsed.problems;
 }
 
+describe('a job file of more rows than a job holds', () => {
+  const withRooms = (count: number) => {
+    const job = fresh();
+    for (let at = 0; Object.keys(job.rooms).length < count; at++) job.rooms[`r${at}`] = { id: `r${at}`, order: 'a', name: 'x' };
+    return job;
+  };
+  it('is refused before it is looked at; one row less is not', () => {
+    expect(parseJobText(JSON.stringify(withRooms(6000))).ok).toBe(true);
+    expect(parseJobText(JSON.stringify(withRooms(6001)))).toEqual({
+      ok: false,
+      problems: [{ path: 'rooms', code: 'size', message: '6001 are too many: a job holds at most 6000 rooms' }],
+    });
+    const crowd = Object.fromEntries(Array.from({ length: 1001 }, (_, at) => [`c${at}`, {}]));
+    expect(parseJobText(JSON.stringify({ ...fresh(), circuits: crowd }))).toMatchObject({ problems: [{ path: 'circuits' }] });
+  });
+
+  it('is not what a command makes either, and what is kept already can still be read', () => {
+    const put = (id: string): Step => ({ do: 'put', on: 'rooms', row: { id, order: 'b', name: 'y' } });
+    expect(Object.keys(applyCommand(withRooms(5999), { label: 'x', steps: [put('new')] }).rooms)).toHaveLength(6000);
+    expect(() => applyCommand(withRooms(6000), { label: 'x', steps: [put('new')] })).toThrow(/at most 6000 rooms/);
+    expect(applyCommand(withRooms(6000), { label: 'x', steps: [put('r1')] }).rooms.r1!.name).toBe('y');
+    expect(parseJob(withRooms(6001)).ok).toBe(true);
+  });
+});
+
 describe('a bad job file is refused at the field', () => {
   it.each<[string, (job: Record<string, any>) => void, string, RegExp]>([
     [

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import { MAX_JOB_BYTES } from './limits';
+import { COLLECTIONS } from './collections';
+import { MAX_JOB_BYTES, maxRows } from './limits';
 import { type JobProblem, referenceProblems } from './references';
 import { JOB_FORMAT, Job } from './schema/job';
 
@@ -31,7 +32,19 @@ export function parseJobText(text: string): ParsedJob {
   } catch (error) {
     return refused('', 'syntax', `this is not JSON: ${(error as Error).message}`);
   }
-  return parseJob(data);
+  const many = tooManyRows(data);
+  return many.length > 0 ? { ok: false, problems: many } : parseJob(data);
+}
+
+/** Collections with more rows than a job may hold. They are counted before anything else is looked at: that would take too long. */
+function tooManyRows(data: unknown): JobProblem[] {
+  if (typeof data !== 'object' || data === null) return [];
+  return COLLECTIONS.flatMap((on) => {
+    const rows = (data as Record<string, unknown>)[on];
+    const count = typeof rows === 'object' && rows !== null ? Object.keys(rows).length : 0;
+    if (count <= maxRows(on)) return [];
+    return [{ path: on, code: 'size' as const, message: `${count} are too many: a job holds at most ${maxRows(on)} ${on}` }];
+  });
 }
 
 /** Checks already parsed JSON against the job's shape and references. See {@link parseJobText}. */

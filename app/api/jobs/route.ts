@@ -5,6 +5,7 @@ import { duplicateOf, newJob, PACKS_OF, withId } from '@/core/job/newJob';
 import { Id, ShortText } from '@/core/job/schema/facts';
 import { Dialect, type Job, RulePackId } from '@/core/job/schema/job';
 import { demoJob } from '@/server/demos';
+import { takeInJob } from '@/server/intake';
 import type { Store } from '@/server/store';
 import { tick } from '@/server/ticks';
 import { StoreProblem } from '@/server/trouble';
@@ -36,7 +37,7 @@ export function POST(request: Request) {
     const store = await kept();
     if (body.from !== 'demo' && store.jobs.has(body.id)) return { id: body.id };
     const job = made(store, body);
-    store.jobs.insert(job);
+    await takeInJob(store, job);
     tick({ jobs: true });
     return { id: job.id };
   });

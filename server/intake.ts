@@ -1,0 +1,80 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { jobFileText } from '@/core/job/jobFile';
+import { withId } from '@/core/job/newJob';
+import { parseJobText } from '@/core/job/parse';
+import type { JobProblem } from '@/core/job/references';
+import type { Job } from '@/core/job/schema/job';
+import type { Store } from './store';
+import { type KeptVerdict, keepVerdict } from './verdicts';
+
+/** A job file taken in under an id nobody has, or what is wrong with it. */
+export type Taken = { ok: true; id: string; name: string; renamed: boolean } | { ok: false; problems: JobProblem[] };
+/** What the process beside says when it is done. */
+export type SaidAside = (Taken & { verdict?: KeptVerdict }) | { ok: true; verdict: KeptVerdict };
+
+/** A file up to this size is taken in at once: nobody notices. About 150 circuits. */
+const AT_ONCE_BYTES = 250_000;
+
+/**
+ * Takes a job file into the store. A large one is read, judged and written by a process beside the server, so that no other
+ * request waits for it.
+ */
+export async function takeIn(store: Store, text: string): Promise<Taken> {
+  if (text.length > AT_ONCE_BYTES) return aside(store, text);
+  const parsed = parseJobText(text);
+  if (!parsed.ok) return parsed;
+  const id = store.jobs.freeId(parsed.job.id);
+  store.jobs.insert(withId(parsed.job, id));
+  return { ok: true, id, name: parsed.job.name, renamed: id !== parsed.job.id };
+}
+
+/** Takes in a job that has been read already, under its own id. @throws StoreProblem when the id is taken */
+export async function takeInJob(store: Store, job: Job): Promise<void> {
+  const text = jobFileText(job);
+  if (text.length > AT_ONCE_BYTES) await aside(store, text);
+  else store.jobs.insert(job);
+}
+
+/** One large job at a time. */
+let before: Promise<unknown> = Promise.resolve();
+
+async function aside(store: Store, text: string): Promise<Taken> {
+  const mine = before.then(
+    () => sayAside(store.folder, ['take-in'], text),
+    () => sayAside(store.folder, ['take-in'], text),
+  );
+  before = mine.catch(() => undefined);
+  try {
+    const said = (await mine) as Taken & { verdict?: KeptVerdict };
+    if (said.ok && said.verdict !== undefined) keepVerdict(said.id, said.verdict);
+    return said;
+  } catch (error) {
+    // What it had written of the job is out of sight, and goes.
+    store.jobs.dropArriving();
+    throw error;
+  }
+}
+
+/** Has something done by a process of its own. @throws with what it wrote where it fails */
+export function sayAside(folder: string, args: readonly string[], text = ''): Promise<SaidAside> {
+  return new Promise((resolve, reject) => {
+    const script = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'aside.ts');
+    const child = spawn(process.execPath, ['--import', 'tsx', script, folder, ...args], { stdio: ['pipe', 'pipe', 'pipe'] });
+    let said = '';
+    let wrong = '';
+    child.stdout.on('data', (part) => {
+      said += part;
+    });
+    child.stderr.on('data', (part) => {
+      wrong += part;
+    });
+    child.once('error', reject);
+    child.once('close', (status) => {
+      if (status === 0) resolve(JSON.parse(said) as SaidAside);
+      else reject(new Error(`a large job was not taken in: ${wrong.trim().split('\n').at(-1) ?? `ended with ${status}`}`));
+    });
+    child.stdin.on('error', () => undefined);
+    child.stdin.end(text);
+  });
+}
