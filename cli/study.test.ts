@@ -88,7 +88,7 @@ describe('npm run study', { timeout: 120_000 }, () => {
       },
       /not UTF-8 text/,
     ],
-    ['10 MB', () => [file('big.json', 'x'.repeat(10_000_000))], /big.json: the file is 10.0 MB; a job file is at most 8 MB/],
+    ['10 MB', () => [file('big.json', 'x'.repeat(10_000_000))], /big.json: the file is 10.0 MB; a job file is at most 5 MB/],
     [
       'a newer version',
       () => [file('newer.json', demo.replace('isotrip.job/1', 'isotrip.job/7'))],

@@ -33,11 +33,24 @@ const sourceDigest = () =>
       .map((file) => `${file}\n${readFileSync(path.join(ROOT, file), 'base64')}`),
   );
 
+/** One file of plain JavaScript, packages left outside. */
+export const bundle = (from, to) =>
+  run(bin('esbuild'), [
+    from,
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--packages=external',
+    `--outfile=${to}`,
+    '--log-level=error',
+  ]);
+
 /** Builds if the sources have changed since the last build. */
 export function ensureBuild() {
   const now = sourceDigest();
   if (existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && remembered('build') === now) return;
   console.log('Building (about half a minute) ...');
-  if (run(bin('next'), ['build']) !== 0) fail('The application could not be built; the lines above say why.');
+  if (run(bin('next'), ['build']) !== 0 || bundle('server/aside.ts', '.next/aside.mjs') !== 0)
+    fail('The application could not be built; the lines above say why.');
   remember('build', now);
 }

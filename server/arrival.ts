@@ -7,7 +7,7 @@ import { JobRepository } from './jobs';
 import { JobRows } from './rows';
 
 /** The write lock is held this long at a time, and left to others for as long again. */
-const BATCH_MS = 50;
+const USUAL_BATCH_MS = 50;
 
 /**
  * Writes a job in short transactions, out of sight until its last row is there.
@@ -16,7 +16,7 @@ const BATCH_MS = 50;
  * there yet. The job has been checked.
  * @returns its id: the wanted one, or one like it where that is taken
  */
-export async function arrive(db: Database.Database, wanted: Job, now: string): Promise<string> {
+export async function arrive(db: Database.Database, wanted: Job, now: string, batchMs = USUAL_BATCH_MS): Promise<string> {
   const rows = new JobRows(db);
   const job = db
     .transaction(() => {
@@ -28,8 +28,8 @@ export async function arrive(db: Database.Database, wanted: Job, now: string): P
     .immediate();
   const waiting = COLLECTIONS.flatMap((on) => Object.values(job[on]).map((row) => ({ on, row })));
   for (let at = 0; at < waiting.length; ) {
-    await new Promise((resolve) => setTimeout(resolve, BATCH_MS));
-    const until = performance.now() + BATCH_MS;
+    await new Promise((resolve) => setTimeout(resolve, batchMs));
+    const until = performance.now() + batchMs;
     db.transaction(() => {
       for (; at < waiting.length && performance.now() < until; at++) rows.putRow(waiting[at]!.on, job.id, waiting[at]!.row);
     }).immediate();

@@ -5,8 +5,8 @@ import { text } from 'node:stream/consumers';
 import { parseJobText } from '@/core/job/parse';
 import { studyJob } from '@/core/study/study';
 import { arrive } from './arrival';
+import type { SaidAside } from './beside';
 import { openDatabase } from './database';
-import type { SaidAside } from './intake';
 import { JobRepository } from './jobs';
 
 const [folder, what, id] = process.argv.slice(2) as [string, 'take-in' | 'verdict', string];

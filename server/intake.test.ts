@@ -2,10 +2,12 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { jobFileText } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/schema/job';
 import { studyJob } from '@/core/study/study';
+import { arrive } from './arrival';
+import { openDatabase } from './database';
 import { demoJob } from './demos';
 import { takeIn, takeInJob } from './intake';
 import { JobRepository } from './jobs';
-import { storeInFolder } from './testing/store';
+import { lengthCommand, storeInFolder } from './testing/store';
 import { jobVerdict } from './verdicts';
 
 let store: ReturnType<typeof storeInFolder>;
@@ -24,21 +26,35 @@ function large(name = 'Large'): Job {
 describe('a job file', () => {
   it('that is large is taken in beside the server, whole, with its verdict; again as a job of its own', async () => {
     const job = large();
-    const rooms = store.db.prepare('SELECT count(*) FROM rooms').pluck();
-    const during: { listed: boolean; rooms: number }[] = [];
-    const watching = setInterval(() => during.push({ listed: store.jobs.list().length > 0, rooms: rooms.get() as number }), 10);
     expect(await takeIn(store, jobFileText(job))).toMatchObject({ ok: true, id: 'large', name: 'Large', renamed: false });
-    clearInterval(watching);
-    // Out of sight until its last row was there, and whoever looked meanwhile was answered.
-    const all = Object.keys(job.rooms).length;
-    expect(during.some((each) => each.rooms > 0 && each.rooms < all)).toBe(true);
-    for (const each of during) expect(each.listed && each.rooms < all).toBe(false);
     expect(new JobRepository(store.db).load('large')).toEqual({ job, revision: 1 });
     expect(store.db.pragma('foreign_key_check')).toEqual([]);
     const { verdict, counts } = studyJob(job);
     expect(await jobVerdict(store, 'large', 1)).toEqual({ verdict, counts, revision: 1 });
     expect(await takeIn(store, jobFileText(job))).toMatchObject({ id: 'large-2', renamed: true });
     expect(store.jobs.load('large-2')!.job).toEqual({ ...job, id: 'large-2' });
+  });
+
+  it('that comes in row by row is out of sight until its last one is there; others write meanwhile', async () => {
+    store.jobs.insert(demoJob('bindery-yard'));
+    const db = openDatabase(store.folder);
+    db.pragma('foreign_keys = OFF');
+    const job = large();
+    let done = false;
+    const arriving = arrive(db, job, '2026-11-24T12:00:00.000Z', 4).finally(() => {
+      done = true;
+    });
+    const seen = new Set<number>();
+    for (let turn = 1; !done; turn++) {
+      seen.add(store.db.prepare("SELECT count(*) FROM rooms WHERE job_id = 'large'").pluck().get() as number);
+      expect(store.jobs.list().map(({ id }) => id)).toEqual(['bindery-yard']);
+      store.jobs.apply('bindery-yard', lengthCommand('tails', turn), { key: `meanwhile-${turn}`, author: 'a', base: turn });
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    expect(await arriving).toBe('large');
+    expect(seen.size).toBeGreaterThan(3);
+    expect(new JobRepository(store.db).load('large')).toEqual({ job, revision: 1 });
+    db.close();
   });
 
   it('that is wrong says so from there too, and leaves nothing', async () => {

@@ -1,17 +1,10 @@
-import { spawn } from 'node:child_process';
-import path from 'node:path';
 import { jobFileText } from '@/core/job/jobFile';
 import { withId } from '@/core/job/newJob';
 import { parseJobText } from '@/core/job/parse';
-import type { JobProblem } from '@/core/job/references';
 import type { Job } from '@/core/job/schema/job';
+import { type KeptVerdict, sayAside, type Taken } from './beside';
 import type { Store } from './store';
-import { type KeptVerdict, keepVerdict } from './verdicts';
-
-/** A job file taken in under an id nobody has, or what is wrong with it. */
-export type Taken = { ok: true; id: string; name: string; renamed: boolean } | { ok: false; problems: JobProblem[] };
-/** What the process beside says when it is done. */
-export type SaidAside = (Taken & { verdict?: KeptVerdict }) | { ok: true; verdict: KeptVerdict };
+import { keepVerdict } from './verdicts';
 
 /** A file up to this size is taken in at once: nobody notices. About 150 circuits. */
 const AT_ONCE_BYTES = 250_000;
@@ -54,27 +47,4 @@ async function aside(store: Store, text: string): Promise<Taken> {
     store.jobs.dropArriving();
     throw error;
   }
-}
-
-/** Has something done by a process of its own. @throws with what it wrote where it fails */
-export function sayAside(folder: string, args: readonly string[], text = ''): Promise<SaidAside> {
-  return new Promise((resolve, reject) => {
-    const script = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'aside.ts');
-    const child = spawn(process.execPath, ['--import', 'tsx', script, folder, ...args], { stdio: ['pipe', 'pipe', 'pipe'] });
-    let said = '';
-    let wrong = '';
-    child.stdout.on('data', (part) => {
-      said += part;
-    });
-    child.stderr.on('data', (part) => {
-      wrong += part;
-    });
-    child.once('error', reject);
-    child.once('close', (status) => {
-      if (status === 0) resolve(JSON.parse(said) as SaidAside);
-      else reject(new Error(`a large job was not taken in: ${wrong.trim().split('\n').at(-1) ?? `ended with ${status}`}`));
-    });
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(text);
-  });
 }

@@ -1,15 +1,6 @@
-import type { Verdict } from '@/core/judging/answer';
-import { type Counts, studyJob } from '@/core/study/study';
-import { sayAside } from './intake';
+import { studyJob } from '@/core/study/study';
+import { type KeptVerdict, sayAside } from './beside';
 import type { Store } from './store';
-
-export interface JobVerdict {
-  verdict: Verdict;
-  counts: Counts;
-}
-export interface KeptVerdict extends JobVerdict {
-  revision: number;
-}
 
 /** More circuits than this are judged beside the server: it would answer nobody else meanwhile. */
 const HERE = 200;
@@ -23,7 +14,7 @@ export function keepVerdict(id: string, verdict: KeptVerdict): void {
 }
 
 /** The verdict of a whole job at a revision, studied once. Undefined where there is no such job. */
-export async function jobVerdict(store: Store, id: string, revision: number): Promise<JobVerdict | undefined> {
+export async function jobVerdict(store: Store, id: string, revision: number): Promise<KeptVerdict | undefined> {
   const present = globalForVerdicts.isotripVerdicts?.get(id);
   if (present?.revision === revision) return present;
   // Other requests come between the studies of a long list.

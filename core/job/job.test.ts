@@ -109,7 +109,7 @@ describe('a bad job file is refused at the field', () => {
     ['{"format":"isotrip.job/2"}', /newer version/],
     ['{"format":"isotrip.study/1"}', /not a job file/],
     [text.replace('"value": 4,', '"value": NaN,'), /not JSON/],
-    [' '.repeat(MAX_JOB_BYTES + 1), /8.0 MB; a job file is at most 8 MB/],
+    [' '.repeat(MAX_JOB_BYTES + 1), /5.0 MB; a job file is at most 5 MB/],
   ])('junk %#', (junk, message) => {
     const parsed = parseJobText(junk);
     expect(parsed.ok).toBe(false);
