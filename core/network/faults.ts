@@ -5,7 +5,7 @@ import { Earthings, lacksReturn } from './earthing';
 import { Feeding, type SupplyCase, startNode } from './feeding';
 import { currentOf, type Feed } from './feeds';
 import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
-import { isRing, ringHolds } from './poles';
+import { ringHolds } from './poles';
 import { MID_RING, Reach } from './reach';
 import { loopOf } from './segmentLoop';
 import type { FaultKind, NetworkState } from './states';
@@ -87,7 +87,6 @@ export class FaultNetwork {
 
   /** Along a ring the least rests on what is known of it. */
   private asRing<T>(wiring: Wiring, along: Maybe<T>): Maybe<T> {
-    if (!isRing(this.wirings.job, wiring.circuit)) return along;
     return both(ringHolds(this.wirings.job, wiring), along, (_, z) => z);
   }
 

@@ -5,6 +5,7 @@ import { breaker, device, jobWith } from '../../testing/jobs';
 import { applyCommand } from '../commands';
 import { readLetThrough, showLetThrough } from '../letThroughText';
 import { addBoard, addDevice, addGroupDevice, addOutlet, listTogether, ratedWith } from './parts';
+import { takeOut } from './rows';
 import { addElectrode } from './sources';
 
 const carriedOut = applyCommand;
@@ -26,6 +27,17 @@ describe('new parts', () => {
     const made = carriedOut(job, addBoard(job, job.circuits.c!, 'shed'));
     expect(made.circuits.c).toMatchObject({ kind: 'distribution', toBoardId: 'shed' });
     expect(made.boards.shed!.name).toBe(`${job.circuits.c!.name} board`);
+  });
+
+  it('a board goes with the feeders that lead to it, those taken out before left as they are', () => {
+    const job = one();
+    const shed = carriedOut(job, addBoard(job, job.circuits.c!, 'shed'));
+    const old = { ...shed.circuits.c!, id: 'old', number: '9', state: 'removed' as const };
+    const made = { ...shed, circuits: { ...shed.circuits, old } };
+    expect(takeOut(made, 'boards', 'shed').steps).toEqual([
+      { do: 'set', on: 'boards', id: 'shed', field: ['state'], to: 'removed' },
+      { do: 'set', on: 'circuits', id: 'c', field: ['state'], to: 'removed' },
+    ]);
   });
 
   it('the first device of a service sits where its disconnect is', () => {

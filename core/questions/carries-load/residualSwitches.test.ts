@@ -97,6 +97,24 @@ describe('residual switches', () => {
     expect(check(ask(job, 'only-one-trips', 'c'), 'residual:rccb')).toMatchObject({ verdict: 'stop' });
     expect(check(ask(job, 'only-one-trips', 'd'), 'residual:rccb').verdict).toBe('caution');
   });
+  it('darken what hangs on a board behind them too, and nothing that is not behind them', () => {
+    const light = { id: 'light', order: 'a', name: 'Escape light', safetyService: true };
+    const beside = grouped();
+    beside.circuits.e = { ...beside.circuits.d!, id: 'e', number: '9', order: 'z' };
+    delete beside.circuits.e.behindDeviceId;
+    beside.loads.light = { ...light, circuitId: 'e' };
+    expect(check(ask(beside, 'only-one-trips', 'c'), 'residual:rccb').verdict).toBe('caution');
+    beside.devices.other = { ...beside.devices.rccb!, id: 'other', order: 'z' };
+    beside.circuits.e = { ...beside.circuits.e, behindDeviceId: 'other' };
+    expect(check(ask({ ...beside }, 'only-one-trips', 'c'), 'residual:rccb').verdict).toBe('caution');
+    const below = grouped();
+    below.boards.shed = { id: 'shed', order: 'b', name: 'Shed', state: 'new' };
+    below.circuits.d = { ...below.circuits.d!, kind: 'distribution', toBoardId: 'shed' };
+    below.circuits.lights = { ...below.circuits.c!, id: 'lights', number: '8', order: 'z', fromBoardId: 'shed' };
+    delete below.circuits.lights.behindDeviceId;
+    below.loads.light = { ...light, circuitId: 'lights' };
+    expect(check(ask(below, 'only-one-trips', 'c'), 'residual:rccb').verdict).toBe('stop');
+  });
   it('clear for the circuits behind them', () => {
     const job = grouped();
     job.origins.net = measuredOrigin({ zeOhm: stated(20, 'measured') });

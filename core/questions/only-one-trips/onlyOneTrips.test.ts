@@ -33,6 +33,18 @@ describe('residual devices in series', () => {
 });
 
 describe('only-one-trips by the NEC', () => {
+  it('is asked for by practice, by the IEC by its clause', () => {
+    const rules = (job: Job, id: string) => new Set(ask(job, 'only-one-trips', id).checks.map(({ rule }) => rule));
+    const nec = splitHouse();
+    for (const each of Object.values(nec.devices)) each.grade = 'typical';
+    expect([...rules(nec, 'kiln')].join()).toMatch(/common practice/);
+    const iec = one();
+    iec.devices.head = device('head', 'service', gg(63), { grade: 'typical' });
+    iec.devices['c-device']!.grade = 'typical';
+    expect([...rules(iec, 'c')].join()).toMatch(/IEC 60364/);
+    expect([...rules(iec, 'c')].join()).not.toMatch(/practice/);
+  });
+
   it('at standard grade only the overload range can be compared: unknown', () => {
     const answer = ask(splitHouse(), 'only-one-trips', 'kiln');
     expect(answer.verdict).toBe('unknown');

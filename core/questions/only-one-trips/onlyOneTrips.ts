@@ -174,18 +174,16 @@ function compare(
 
 /** A flagged safety service on another circuit that goes dark when the upstream device opens. */
 function safetyServiceLost({ house, circuit }: CircuitFacts, { device, wiring, seat }: Seated): string | undefined {
-  const { toBoardId, fromBoardId } = wiring.circuit;
-  if (seat === 'group') {
-    const behind = [...house.wirings.byCircuit.values()].filter((each) =>
-      each.groupDevices.some((group) => group.id === device.id),
-    );
-    const lost = (fromBoardId === undefined ? [] : house.safetyBelow(fromBoardId)).filter(
-      (service) => service.circuitId !== circuit.id && behind.some((each) => each.circuit.id === service.circuitId),
-    );
-    return lost[0]?.name;
-  }
-  if (toBoardId === undefined) return undefined;
-  return house.safetyBelow(toBoardId).find((service) => service.circuitId !== circuit.id)?.name;
+  const dark =
+    seat === 'group'
+      ? [...house.wirings.byCircuit.values()].filter(({ groupDevices }) => groupDevices.some(({ id }) => id === device.id))
+      : [wiring];
+  return dark
+    .flatMap(({ circuit: { id, fromBoardId, toBoardId } }) => [
+      ...(fromBoardId === undefined ? [] : house.safetyBelow(fromBoardId)).filter((service) => service.circuitId === id),
+      ...(toBoardId === undefined ? [] : house.safetyBelow(toBoardId)),
+    ])
+    .find((service) => service.circuitId !== circuit.id)?.name;
 }
 
 /**

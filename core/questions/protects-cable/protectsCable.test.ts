@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
 import { ask, check } from '../../testing/ask';
-import { breaker, type CircuitSketch, gg, jobWith, measuredOrigin, segment, stated, withField } from '../../testing/jobs';
+import { breaker, type CircuitSketch, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../../testing/jobs';
 
 const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>
   jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, ...sketch }], origin);
@@ -87,5 +87,21 @@ describe('protects-cable', () => {
     expect(drop(40.5, 'sockets').verdict).toBe('caution');
     expect(drop(24.3, 'lighting').verdict).toBe('caution');
     expect(drop(400, 'sockets').verdict).toBe('caution');
+  });
+
+  it('what may be less where nobody said what runs together is not known, what cannot is a stop', () => {
+    const board = (each: number) => {
+      const circuit = { designCurrentA: stated(each) };
+      const job = jobWith([
+        { id: 'c', settings: breaker('B', 32), lengthM: 10, circuit },
+        { id: 'd', settings: breaker('B', 32), lengthM: 10, circuit },
+      ]);
+      job.segments.tails = segment('tails', 'service', 5, 25, 16);
+      job.devices.cutout = device('cutout', 'service', gg(40), { grade: 'typical' });
+      return check(ask(job, 'protects-cable', 'service'), 'ib-in');
+    };
+    expect(board(20)).toMatchObject({ verdict: 'pass', demand: 40 });
+    expect(board(40)).toMatchObject({ verdict: 'unknown', missing: [{ path: 'circuits.service.diversity' }] });
+    expect(board(41)).toMatchObject({ verdict: 'stop', demand: 82 });
   });
 });
