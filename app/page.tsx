@@ -11,13 +11,6 @@ export default function JobsPage() {
       ...line,
       verdict: jobVerdict(store, line.id, line.revision).catch(() => undefined),
     }));
-    return (
-      <JobsScreen
-        jobs={lines}
-        demos={demoIds()}
-        usualDialect={firm.load().dialect}
-        trouble={copyTrouble(folder, new Date().toISOString())}
-      />
-    );
+    return <JobsScreen jobs={lines} demos={demoIds()} usualDialect={firm.load().dialect} trouble={copyTrouble(folder)} />;
   });
 }

@@ -21,7 +21,9 @@ interface Answer {
 const raw = (method: string, path: string, headers: Record<string, string> = {}, body: readonly (string | Buffer)[] = []) =>
   new Promise<Answer>((resolve, reject) => {
     const { hostname, port, host } = new URL(app.url);
-    const sent = request({ hostname, port, method, path, headers: { host, ...headers } }, (response) => {
+    const length =
+      body.length > 0 && !('transfer-encoding' in headers) ? { 'content-length': String(Buffer.byteLength(body.join(''))) } : {};
+    const sent = request({ hostname, port, method, path, headers: { host, ...length, ...headers } }, (response) => {
       const parts: Buffer[] = [];
       response.on('data', (part: Buffer) => parts.push(part));
       response.on('end', () =>
@@ -107,6 +109,24 @@ describe('by raw requests', () => {
     const pieces = Array.from({ length: 12 }, () => Buffer.alloc(1_000_000, 32));
     const unsaid = await raw('POST', '/api/jobs/file', { ...ours(), 'transfer-encoding': 'chunked' }, pieces);
     expect(unsaid).toMatchObject({ status: 411, text: expect.stringMatching(/how long it is/) });
+  });
+
+  it('a job that was deleted is gone for edits, and a key says one thing', async () => {
+    const id = 'gone-house';
+    await sendJson(app.url, '/api/jobs', { from: 'dialect', id, name: 'Gone', dialect: 'iec', pack: 'iec-60364' });
+    const rename = (name: string, key = 'the-same-key') =>
+      sendJson(app.url, `/api/jobs/${id}/commands`, {
+        ...{ key, author: 'x', base: 1 },
+        command: { label: name, steps: [{ do: 'set-job', field: ['name'], to: name }] },
+      });
+    expect((await rename('One')).status).toBe(200);
+    expect((await rename('One')).status).toBe(200);
+    expect((await rename('Two')).status).toBe(422);
+    await sendJson(app.url, `/api/jobs/${id}/shelf`, { to: 'deleted' });
+    const refused = await rename('Three', 'another-key');
+    expect(refused.status).toBe(410);
+    expect(await refused.text()).toMatch(/was deleted: have it back/);
+    expect((await fetch(`${app.url}/api/jobs/${id}/changes?after=1&author=x`)).status).toBe(410);
   });
 
   it('every answer carries its policy; data is not kept', async () => {

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { jobFileText } from '../core/job/jobFile';
 import { serve } from '../scripts/serve.mjs';
 import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
@@ -50,6 +51,26 @@ async function acknowledged(body: string, seen: () => Promise<void>): Promise<nu
 }
 
 describe('kill -9', () => {
+  it('while a large job comes in leaves none of it, and it can be taken in anew', { timeout: 120_000 }, async () => {
+    const job = { ...demoJob(ID), id: 'large' };
+    for (let at = 0; at < 5000; at++) job.rooms[`room-${at}`] = { id: `room-${at}`, order: 'a', name: 'x'.repeat(150) };
+    const text = jobFileText(job);
+    const sent = sendJson(server.url, '/api/jobs/file', text).catch(() => undefined);
+    const looking = openStore(data);
+    const rooms = () => looking.db.prepare("SELECT count(*) FROM rooms WHERE job_id = 'large'").pluck().get() as number;
+    while (rooms() === 0) await new Promise((resolve) => setTimeout(resolve, 2));
+    await server.stop('SIGKILL');
+    await sent;
+    server = await serve({ data, port: Number(new URL(server.url).port), quiet: true });
+    while (rooms() > 0) await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(looking.jobs.has('large')).toBe(false);
+    const again = await sendJson(server.url, '/api/jobs/file', text);
+    expect(await again.json()).toMatchObject({ id: 'large', renamed: false });
+    expect(looking.jobs.load('large')!.job).toEqual(job);
+    expect(looking.db.pragma('foreign_key_check')).toEqual([]);
+    looking.db.close();
+  });
+
   it(`at random during ${EDITS} edits loses no acknowledged one and doubles none`, { timeout: 240_000 }, async () => {
     const next = numbers(20_261_124);
     const killAt = new Set(Array.from({ length: KILLS }, () => Math.floor(next() * EDITS)));

@@ -57,6 +57,19 @@ describe('a job file', () => {
     db.close();
   });
 
+  it('that was taken away while it came in leaves no row behind', async () => {
+    const db = openDatabase(store.folder);
+    db.pragma('foreign_keys = OFF');
+    const arriving = arrive(db, large(), '2026-11-24T12:00:00.000Z', 4);
+    const failed = expect(arriving).rejects.toThrow(/was taken away while it came in/);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    store.jobs.dropArriving();
+    await failed;
+    expect(store.db.prepare('SELECT count(*) FROM rooms').pluck().get()).toBe(0);
+    expect(store.db.pragma('foreign_key_check')).toEqual([]);
+    db.close();
+  });
+
   it('that is wrong says so from there too, and leaves nothing', async () => {
     const job = large();
     job.circuits.hob!.fromBoardId = 'nowhere';

@@ -21,7 +21,7 @@ interface Global {
 const ofProcess = globalThis as Global;
 
 /** What is wrong with the copies, in a sentence; nothing where the last one was made. @param now ISO instant */
-export function copyTrouble(folder: string, now: string): string | undefined {
+export function copyTrouble(folder: string, now = new Date().toISOString()): string | undefined {
   const newest = backups(folder)[0];
   const days = newest === undefined ? undefined : Math.floor((Date.parse(now) - Date.parse(newest.at)) / DAY_MS);
   const failed = ofProcess.isotripCopyFailed;
@@ -77,6 +77,16 @@ async function begin(): Promise<void> {
   await say();
 }
 
+/** What is written is in its file before the last answers are given, however long those take. */
+function beginToStop(): void {
+  endStreams();
+  try {
+    store().db.pragma('wal_checkpoint(TRUNCATE)');
+  } catch {
+    // A store in trouble has nothing to bring home.
+  }
+}
+
 function takeFolder(address: string): void {
   const folder = dataFolder();
   try {
@@ -106,7 +116,7 @@ export function startUpkeep(): void {
     process.exit(1);
   }
   takeFolder(address ?? '');
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endStreams);
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, beginToStop);
   process.once('exit', closeStore);
   void begin();
   setInterval(say, EVERY_MS).unref();

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { cx } from '@/ui/cx';
 import { Sign } from '@/ui/Sign';
 import { ThemeSwitch } from '@/ui/ThemeSwitch';
+import { CopyTrouble } from './words/CopyTrouble';
 
 const PLACES = [
   { name: 'Jobs', at: '/' },
@@ -11,7 +12,16 @@ const PLACES = [
 ] as const;
 
 /** What is outside any job: the jobs themselves, the firm, the backups. */
-export function HomeFrame({ current, children }: { current: (typeof PLACES)[number]['name']; children: ReactNode }) {
+export function HomeFrame({
+  current,
+  trouble,
+  children,
+}: {
+  current: (typeof PLACES)[number]['name'];
+  /** What is wrong with the copies of the jobs. */
+  trouble: string | undefined;
+  children: ReactNode;
+}) {
   return (
     <div className="mx-auto max-w-5xl p-4 sm:p-6">
       <header className="flex items-center gap-4">
@@ -35,7 +45,10 @@ export function HomeFrame({ current, children }: { current: (typeof PLACES)[numb
         <span className="ml-auto" />
         <ThemeSwitch />
       </header>
-      <main className="mt-5">{children}</main>
+      <main className="mt-5">
+        {trouble !== undefined && <CopyTrouble text={trouble} />}
+        {children}
+      </main>
       <footer className="mt-8 border-caution border-l-[3px] pl-3 text-[13px] text-quiet">
         Isotrip advises; it certifies nothing. Isolate, lock off and prove dead before opening a board. Local code and the
         authority having jurisdiction decide; the maker's instructions win.

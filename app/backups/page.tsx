@@ -6,11 +6,6 @@ import { withStore } from '../withStore';
 
 export default function BackupsPage() {
   return withStore(({ folder }) => (
-    <BackupsScreen
-      backups={backups(folder)}
-      folder={folder}
-      second={secondPlace(folder) ?? ''}
-      trouble={copyTrouble(folder, new Date().toISOString())}
-    />
+    <BackupsScreen backups={backups(folder)} folder={folder} second={secondPlace(folder) ?? ''} trouble={copyTrouble(folder)} />
   ));
 }

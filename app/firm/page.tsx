@@ -1,6 +1,7 @@
+import { copyTrouble } from '@/server/upkeep';
 import { FirmScreen } from '@/views/firm/FirmScreen';
 import { withStore } from '../withStore';
 
 export default function FirmPage() {
-  return withStore(({ firm }) => <FirmScreen firm={firm.load()} />);
+  return withStore(({ folder, firm }) => <FirmScreen firm={firm.load()} trouble={copyTrouble(folder)} />);
 }

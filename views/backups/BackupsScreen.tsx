@@ -7,7 +7,6 @@ import { KeptText } from '@/ui/Field';
 import { type Notice, Notices } from '@/ui/Notices';
 import { HomeFrame } from '../HomeFrame';
 import { sendJson } from '../link/jobsLink';
-import { CopyTrouble } from '../words/CopyTrouble';
 import { type Held, WhatItHolds } from './WhatItHolds';
 
 interface Backup {
@@ -69,8 +68,7 @@ export function BackupsScreen({
     void ask('', { second: text }).then(() => router.refresh());
   };
   return (
-    <HomeFrame current="Backups">
-      {trouble !== undefined && <CopyTrouble text={trouble} />}
+    <HomeFrame current="Backups" trouble={trouble}>
       <Button primary className="float-right ml-4" disabled={busy !== undefined} onClick={() => void make()}>
         Back up now
       </Button>

@@ -24,7 +24,7 @@ const DIALECTS = [
 ] as const;
 
 /** What the firm usually fits and charges: copied onto every new job, never used to judge one. */
-export function FirmScreen({ firm: kept }: { firm: Firm }) {
+export function FirmScreen({ firm: kept, trouble }: { firm: Firm; trouble: string | undefined }) {
   const [firm, setFirm] = useState(kept);
   const [dialect, setDialect] = useState<Dialect>(kept.dialect);
   const [state, setState] = useState<{ kind: 'saved' | 'saving' } | { kind: 'refused'; because: string }>({ kind: 'saved' });
@@ -39,7 +39,7 @@ export function FirmScreen({ firm: kept }: { firm: Firm }) {
     return undefined;
   };
   return (
-    <HomeFrame current="Firm">
+    <HomeFrame current="Firm" trouble={trouble}>
       <section aria-label="Firm" className="grid gap-4 rounded border border-line bg-raised p-4 sm:grid-cols-3">
         {(['installer', 'licence'] as const).map((field) => (
           <KeptText

@@ -25,7 +25,7 @@ const Search = dynamic(() => import('./Search').then((module) => module.Search),
 const KeysHelp = dynamic(() => import('./KeysHelp').then((module) => module.KeysHelp), { ssr: false });
 
 /** Rail of the ten steps, top bar with counts, history and saved state, and the step's screen. */
-export function JobFrame({ children }: { children: ReactNode }) {
+export function JobFrame({ copyTrouble, children }: { copyTrouble: string | undefined; children: ReactNode }) {
   const session = useSession();
   const notices = useJobState((state) => state.notices);
   const [search, setSearch] = useState(false);
@@ -37,7 +37,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
   return (
     <div data-frame className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden print:block print:h-auto">
       <TopBar openSearch={openSearch} />
-      <StandStill />
+      <StandStill copyTrouble={copyTrouble} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">
         <Rail openHelp={openHelp} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">

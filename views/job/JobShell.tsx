@@ -6,7 +6,18 @@ import { JobFrame } from './JobFrame';
 import { type JobSession, openJobSession } from './jobSession';
 
 /** Opens the job once for all its screens. What comes later comes through the session, not through the page. */
-export function JobShell({ jobText, revision, children }: { jobText: string; revision: number; children: ReactNode }) {
+export function JobShell({
+  jobText,
+  revision,
+  copyTrouble,
+  children,
+}: {
+  jobText: string;
+  revision: number;
+  /** What is wrong with the copies of the jobs. */
+  copyTrouble: string | undefined;
+  children: ReactNode;
+}) {
   const [session, setSession] = useState<JobSession | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: opened once
   useEffect(() => {
@@ -18,7 +29,7 @@ export function JobShell({ jobText, revision, children }: { jobText: string; rev
   if (session === null) return <div className="min-h-screen" aria-busy="true" />;
   return (
     <JobContext value={session}>
-      <JobFrame>{children}</JobFrame>
+      <JobFrame copyTrouble={copyTrouble}>{children}</JobFrame>
     </JobContext>
   );
 }

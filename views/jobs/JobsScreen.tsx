@@ -14,7 +14,6 @@ import { VerdictMark } from '@/ui/VerdictMark';
 import { HomeFrame } from '../HomeFrame';
 import { sendFile, sendJson } from '../link/jobsLink';
 import { onTicks } from '../link/ticks';
-import { CopyTrouble } from '../words/CopyTrouble';
 import { NewJobForm } from './NewJobForm';
 
 type Shelf = 'active' | 'archived' | 'deleted';
@@ -105,8 +104,7 @@ export function JobsScreen({
   const shown = jobs.filter((job) => job.shelf === shelf);
 
   return (
-    <HomeFrame current="Jobs">
-      {trouble !== undefined && <CopyTrouble text={trouble} />}
+    <HomeFrame current="Jobs" trouble={trouble}>
       {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a second way; the button opens files too */}
       <div
         onDragOver={(event) => {

@@ -37,6 +37,7 @@ export async function GET(request: Request) {
     },
   });
   return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'keep-alive' },
+    // Closed with the stream: a server that is asked to stop would wait for an idle connection.
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', connection: 'close' },
   });
 }

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { withStore } from '@/app/withStore';
+import { copyTrouble } from '@/server/upkeep';
 import { JobShell } from '@/views/job/JobShell';
 
 /**
@@ -9,11 +10,11 @@ import { JobShell } from '@/views/job/JobShell';
  */
 export default async function JobLayout({ children, params }: { children: ReactNode; params: Promise<{ jobId: string }> }) {
   const { jobId } = await params;
-  return withStore(({ jobs }) => {
+  return withStore(({ folder, jobs }) => {
     const found = jobs.load(jobId);
     if (found === undefined) notFound();
     return (
-      <JobShell key={jobId} jobText={JSON.stringify(found.job)} revision={found.revision}>
+      <JobShell key={jobId} jobText={JSON.stringify(found.job)} revision={found.revision} copyTrouble={copyTrouble(folder)}>
         {children}
       </JobShell>
     );
