@@ -10,6 +10,7 @@ export function Popover({
   trigger,
   label,
   wide = false,
+  onEscape,
   children,
 }: {
   open: boolean;
@@ -17,6 +18,8 @@ export function Popover({
   trigger: ReactNode;
   label: string;
   wide?: boolean;
+  /** Told before Escape closes it. */
+  onEscape?: () => void;
   children: ReactNode;
 }) {
   return (
@@ -25,6 +28,7 @@ export function Popover({
       <Radix.Portal>
         <Radix.Content
           aria-label={label}
+          {...(onEscape === undefined ? {} : { onEscapeKeyDown: onEscape })}
           sideOffset={6}
           collisionPadding={8}
           className={cx(

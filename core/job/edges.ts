@@ -167,7 +167,7 @@ export const unitSymbol = (kind: EdgeKind): string => UNITS[kind][0]!.symbol;
 
 /**
  * Reads a typed conductor size: `2.5`, `2,5 mm²`, `12 AWG`, `#12`, `1/0`, `250 kcmil`.
- * @param usual system taken for a bare number: `mm2` or `AWG`
+ * @param usual system taken for a bare number: `mm2` or `AWG`, which from 250 on is kcmil
  */
 export function readSize(text: string, usual: 'mm2' | 'AWG'): Typed<ConductorSize> {
   const word = tidy(text)
@@ -181,7 +181,7 @@ export function readSize(text: string, usual: 'mm2' | 'AWG'): Typed<ConductorSiz
   let size: string;
   if (/^[1-4]\/0(awg)?$/.test(word)) size = `${word.slice(0, 3)}AWG`;
   else if (/^\d{1,2}awg$/.test(word)) size = word.replace('awg', 'AWG');
-  else if (/^\d+(\.\d+)?$/.test(word)) size = usual === 'mm2' ? `${Number(word)}mm2` : `${word}AWG`;
+  else if (/^\d+(\.\d+)?$/.test(word)) size = bareSize(word, usual);
   else if (/^\d+(\.\d+)?mm2$/.test(word)) size = `${Number(word.slice(0, -3))}mm2`;
   else size = word;
   if (!SIZE_TEXT.test(size))
@@ -190,6 +190,13 @@ export function readSize(text: string, usual: 'mm2' | 'AWG'): Typed<ConductorSiz
       message: `"${text.trim()}" is not a conductor size: write ${usual === 'mm2' ? '2.5 or 2.5 mm²' : '12, 12 AWG or 1/0'}`,
     };
   return { ok: true, value: size, readAs: showSize(size) };
+}
+
+/** The largest gauge is 4/0: beyond, a bare number counts thousands of circular mils. */
+const FIRST_KCMIL = 250;
+function bareSize(word: string, usual: 'mm2' | 'AWG'): string {
+  if (usual === 'mm2') return `${Number(word)}mm2`;
+  return Number(word) >= FIRST_KCMIL ? `${word}kcmil` : `${word}AWG`;
 }
 
 /** A size as people read it: `2.5 mm²`, `12 AWG`. */

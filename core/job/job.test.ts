@@ -191,6 +191,9 @@ describe('typed values', () => {
     ['#10', 'AWG', '10AWG'],
     ['1/0', 'mm2', '1/0AWG'],
     ['250 kcmil', 'AWG', '250kcmil'],
+    ['250', 'AWG', '250kcmil'],
+    ['350', 'AWG', '350kcmil'],
+    ['250', 'mm2', '250mm2'],
   ] as const)('size "%s" typed in %s', (typed, usual, size) =>
     expect(readSize(typed, usual)).toMatchObject({ ok: true, value: size }),
   );

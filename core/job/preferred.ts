@@ -18,8 +18,16 @@ export const METRIC_SIZES = [
   '50mm2',
   '70mm2',
   '95mm2',
+  '120mm2',
+  '150mm2',
+  '185mm2',
+  '240mm2',
+  '300mm2',
 ] as const;
+/** Gauges, then kcmil: NEC chapter 9, table 8 (from memory). */
 const AWG_SIZES = [
+  '18AWG',
+  '16AWG',
   '14AWG',
   '12AWG',
   '10AWG',
@@ -33,6 +41,7 @@ const AWG_SIZES = [
   '2/0AWG',
   '3/0AWG',
   '4/0AWG',
+  ...[250, 300, 350, 400, 500, 600, 700, 750, 800, 900, 1000].map((kcmil) => `${kcmil}kcmil`),
 ] as const;
 export const sizesOf = (dialect: 'iec' | 'nec'): readonly string[] => (dialect === 'nec' ? AWG_SIZES : METRIC_SIZES);
 /** Standard ratings of NEC 240.6(A). */

@@ -1,19 +1,15 @@
 'use client';
 
-import { type KeyboardEvent, useId, useState } from 'react';
-import { inUnit, readQuantity, readSize, type Typed } from '@/core/job/edges';
+import { type KeyboardEvent, useRef, useState } from 'react';
 import { setFact } from '@/core/job/edits/rows';
 import { factAt } from '@/core/job/facts/read';
 import type { FactKind, FactValue } from '@/core/job/facts/spec';
-import type { Fact, Provenance } from '@/core/job/schema/facts';
+import type { Provenance } from '@/core/job/schema/facts';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
-import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
 import { useJobState, useSession } from '../job/JobContext';
-
-const PROVENANCES = (['measured', 'stated', 'assumed'] as const).map((value) => ({ value, label: PROVENANCE_WORDS[value] }));
+import { FactEditor } from './FactEditor';
 
 function stepsOf(how: FactKind): readonly FactValue[] {
   return how.kind === 'choice' ? how.options.map((option) => option.value) : (how.steps ?? []);
@@ -30,26 +26,31 @@ function neighbour(how: FactKind, value: FactValue | undefined, up: boolean): Fa
   return up ? numbers.find((step) => step > value) : [...numbers].reverse().find((step) => step < value);
 }
 
-function read(how: FactKind, text: string): Typed<FactValue> {
-  if (how.kind === 'size') return readSize(text, how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2');
-  if (how.kind === 'quantity') return readQuantity(text, how.edge, how.usual);
-  return { ok: false, message: `one of ${how.options.map((option) => option.label).join(', ')}` };
-}
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
- * A fact shown where it stands and edited there: dotted underline, Enter to edit, arrow keys to step.
+ * A fact shown where it stands and edited there: dotted underline, Enter to edit, arrow keys to step. What is typed and left is
+ * kept where it can be; Escape alone drops it.
  * @param path its place in the job; where that leads to no fact, nothing is shown
  * @param shown how it is shown, where not as usual
  */
 export function FactField({ path, shown, className }: { path: string; shown?: string | undefined; className?: string }) {
   const session = useSession();
   const [open, setOpen] = useState(false);
+  const escaped = useRef(false);
+  /** Keeps what was typed. Says whether the panel may close: what cannot be kept stays, with the reason. */
+  const leave = useRef(() => true);
   const job = useJobState((state) => state.job);
   const place = factAt(job, path);
   if (place === undefined) return null;
   const { label, how, fact } = place;
   const set = (value: FactValue | undefined, from: Provenance): string | undefined =>
     session.edit(setFact(job, path, value === undefined ? undefined : { value, from }));
+  const turn = (next: boolean) => {
+    const drops = escaped.current;
+    escaped.current = false;
+    if (next || drops || leave.current()) setOpen(next);
+  };
   const step = (event: KeyboardEvent) => {
     if (open || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     const next = neighbour(how, fact?.value, event.key === 'ArrowUp');
@@ -61,7 +62,10 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
   return (
     <Popover
       open={open}
-      onOpenChange={setOpen}
+      onOpenChange={turn}
+      onEscape={() => {
+        escaped.current = true;
+      }}
       label={capital(label)}
       trigger={
         <button
@@ -85,111 +89,7 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
         </button>
       }
     >
-      <Editor label={capital(label)} fact={fact} how={how} set={set} close={() => setOpen(false)} />
+      <FactEditor label={capital(label)} fact={fact} how={how} set={set} leave={leave} close={() => setOpen(false)} />
     </Popover>
-  );
-}
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-/** What stands in the box when it opens: the value in the unit it is usually written in. */
-function startText(how: FactKind, fact: Fact<FactValue> | undefined): string {
-  if (fact === undefined) return '';
-  if (how.kind === 'size') return String(fact.value).replace(how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2', '');
-  return how.kind === 'quantity' ? inUnit(Number(fact.value), how.edge, how.usual) : '';
-}
-
-function Editor({
-  label,
-  fact,
-  how,
-  set,
-  close,
-}: {
-  label: string;
-  fact: Fact<FactValue> | undefined;
-  how: FactKind;
-  set: (value: FactValue | undefined, from: Provenance) => string | undefined;
-  close: () => void;
-}) {
-  const [text, setText] = useState(startText(how, fact));
-  const [from, setFrom] = useState<Provenance>(fact?.from ?? 'stated');
-  const [refusal, setRefusal] = useState<string>();
-  const hint = useId();
-  const typed = read(how, text);
-  const keep = (value: FactValue) => {
-    const problem = set(value, from);
-    setRefusal(problem);
-    if (problem === undefined) close();
-  };
-  const message = refusal ?? (typed.ok ? `reads as ${typed.readAs}` : typed.message);
-  return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (typed.ok) keep(typed.value);
-        else setRefusal(typed.message);
-      }}
-      className="grid gap-2"
-    >
-      {how.kind === 'choice' ? (
-        <>
-          <span className="font-semibold text-[13px]">{label}</span>
-          <Choice
-            label={label}
-            value={fact === undefined ? undefined : String(fact.value)}
-            options={how.options.map((option) => ({ value: String(option.value), label: option.label }))}
-            onChange={(chosen) => keep(how.options.find((option) => String(option.value) === chosen)!.value)}
-          />
-        </>
-      ) : (
-        <label className="grid gap-1 font-semibold text-[13px]">
-          {label}
-          <input
-            // biome-ignore lint/a11y/noAutofocus: the panel opens to type into
-            autoFocus
-            value={text}
-            onFocus={(event) => event.target.select()}
-            onChange={(event) => {
-              setText(event.target.value);
-              setRefusal(undefined);
-            }}
-            aria-describedby={hint}
-            aria-invalid={refusal !== undefined}
-            className="min-h-9 rounded border border-line-strong bg-ground px-2 font-normal text-base"
-          />
-        </label>
-      )}
-      {how.kind !== 'choice' && (
-        <p
-          id={hint}
-          role="status"
-          className={cx('text-[12px]', refusal === undefined ? 'text-quiet' : 'font-semibold text-stop')}
-        >
-          {message}
-        </p>
-      )}
-      <Choice label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
-      <div className="flex gap-2">
-        {how.kind !== 'choice' && (
-          <Button primary type="submit">
-            Keep
-          </Button>
-        )}
-        {how.kind === 'choice' && fact !== undefined && from !== fact.from && (
-          <Button primary onClick={() => keep(fact.value)}>
-            Keep
-          </Button>
-        )}
-        <Button
-          onClick={() => {
-            setRefusal(set(undefined, from));
-            close();
-          }}
-        >
-          Make unknown
-        </Button>
-      </div>
-    </form>
   );
 }
