@@ -108,3 +108,70 @@ describe('a typed value', () => {
     await page.close();
   });
 });
+
+describe('a circuit', () => {
+  const panel = async (page: Page) => {
+    await page.locator('[data-testid=ladder] h2 button').click();
+    await page.waitForSelector('[role=dialog]');
+  };
+  it('taken out gives way to the next one, with the focus on it; undone it is back', async () => {
+    const page = await desk('hob');
+    await panel(page);
+    await page.locator('[role=dialog] button ::-p-text(Take it out)').click();
+    await page.waitForSelector('[data-testid=ladder][data-circuit=glue]');
+    await gone(page);
+    expect(await page.evaluate(() => document.activeElement?.getAttribute('data-circuit'))).toBe('glue');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await page.waitForSelector('[data-testid=ladder][data-circuit=hob]');
+    await page.close();
+  });
+
+  it('renamed takes its device along, moved it is on the other board, and a use can be unsaid', async () => {
+    const page = await desk('glue');
+    await panel(page);
+    const [, name] = await page.$$('[role=dialog] input');
+    await name!.click({ count: 3 });
+    await page.keyboard.type('Paste pot\n');
+    await page.waitForSelector('[aria-label="Circuits"] [data-circuit=glue] ::-p-text(Paste pot)');
+    await page.waitForSelector('[data-testid=run] ::-p-text(Paste pot)');
+    await page.select('[role=dialog] select', 'yard');
+    await page.waitForSelector('[aria-label="Yard board"] [data-circuit=glue]');
+    const use = async () =>
+      page.$$eval(
+        '[role=dialog] [role=radiogroup][aria-label=Use] [data-state=on], [role=dialog] [aria-label=Use] [data-state=on]',
+        (all) => all.length,
+      );
+    if ((await use()) === 0) await page.locator('[role=dialog] [aria-label=Use] button').click();
+    await page.waitForSelector('[role=dialog] [aria-label=Use] [data-state=on]');
+    await page.locator('[role=dialog] [aria-label=Use] [data-state=on]').click();
+    await page.waitForFunction(() => document.querySelector('[role=dialog] [aria-label=Use] [data-state=on]') === null);
+    await page.close();
+  });
+});
+
+describe('while the server is away', () => {
+  it('the header says so at once, no step leads to an error page, and all goes on when it is back', async () => {
+    const page = await desk('hob');
+    await app.stop('SIGTERM');
+    await page.waitForSelector('[data-testid=saved][data-saved=waiting]');
+    for (const step of ['Supply', 'Handover']) await page.locator(`nav a ::-p-text(${step})`).click();
+    await page.keyboard.press('g');
+    await page.keyboard.press('1');
+    await page.click('[data-testid=ladder] a[aria-label^="This circuit on one page"]');
+    await page.waitForSelector('[data-testid=notice] ::-p-text(The server is away)');
+    expect((await page.$$('[data-testid=notice]')).length).toBe(1);
+    expect(page.url()).toContain('/circuits?c=hob');
+    await openField(page, 'segments.hob-cable.lengthM');
+    await page.keyboard.type('16\n');
+    await gone(page);
+    await shows(page, 'segments.hob-cable.lengthM', '16 m');
+    await app.start();
+    await page.waitForSelector('[data-testid=saved][data-saved=saved]');
+    await page.locator('nav a ::-p-text(Supply)').click();
+    await page.waitForSelector('section[aria-label=System]');
+    app.problems.length = 0;
+    await page.close();
+  });
+});

@@ -33,6 +33,9 @@ describe('the jobs', () => {
     await page.keyboard.press('Tab');
     await page.locator('button ::-p-text(Begin)').click();
     await page.waitForSelector('h1 ::-p-text(Quay House)');
+    expect(page.url()).toMatch(/\/supply$/);
+    await page.locator('nav a ::-p-text(Circuits)').click();
+    await page.waitForSelector('[data-testid=ladder] li[data-question]');
     await page.waitForSelector('header ::-p-text(NEC 2023)');
     expect(await page.$$eval('li[data-question]', (rows) => rows.map((row) => row.getAttribute('data-verdict')))).not.toContain(
       'pass',

@@ -3,6 +3,7 @@
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Command } from '@/core/job/commands';
+import { moveCircuit, renameCircuit } from '@/core/job/edits/circuits';
 import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/job/edits/parts';
 import { rename, setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/facts/read';
@@ -41,6 +42,9 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   const points = Object.values(job.points)
     .filter((point) => point.circuitId === id && point.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));
+  const boards = Object.values(job.boards)
+    .filter((board) => board.state !== 'removed')
+    .sort((a, b) => (a.order < b.order ? -1 : 1));
   const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
     Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
   const add = (part: (job: Job, circuit: Circuit, id: string) => Command) =>
@@ -54,8 +58,20 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
     <div className="grid gap-2">
       <div className="grid grid-cols-[72px_minmax(0,1fr)] gap-2">
         <KeptText label="Number" value={number} keep={(text) => edit(`number ${text}`, 'number', text)} />
-        <KeptText label="Name" value={name} keep={(text) => edit(`name ${text}`, 'name', text)} />
+        <KeptText label="Name" value={name} keep={(text) => session.edit(renameCircuit(job, circuit, text))} />
       </div>
+      {circuit.kind === 'final' && boards.length > 1 && (
+        <Labelled label={job.dialect === 'nec' ? 'On the panel' : 'On the board'}>
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={circuit.fromBoardId ?? ''}
+              options={boards.map((board) => ({ value: board.id, label: board.name }))}
+              onChange={(to) => session.edit(moveCircuit(job, circuit, to, nextNumber(job, to)))}
+            />
+          )}
+        </Labelled>
+      )}
       {circuit.kind === 'final' && (
         <>
           <Choice
@@ -63,6 +79,7 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
             value={circuit.use}
             options={USES.map((value) => ({ value, label: value }))}
             onChange={(to) => edit(to, 'use', to)}
+            onClear={() => edit('use not said', 'use', undefined)}
           />
           <Choice
             label="Form"

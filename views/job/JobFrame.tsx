@@ -3,7 +3,7 @@ import { Redo2, Search as SearchIcon, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
-import { type ReactNode, useCallback, useState } from 'react';
+import { type MouseEvent, type ReactNode, useCallback, useState } from 'react';
 import { packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
@@ -14,7 +14,8 @@ import { ThemeSwitch } from '@/ui/ThemeSwitch';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FindingsDrawer } from './FindingsDrawer';
 import { useAnswer, useJobState, useSession } from './JobContext';
-import { hrefOf, withFindings } from './places';
+import { mayLeave } from './mayLeave';
+import { hrefOf, staysHere, withFindings } from './places';
 import { StandStill } from './StandStill';
 import { SCREENS, type Screen } from './screens';
 import { useArrival } from './useArrival';
@@ -33,9 +34,19 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
   const openSearch = useCallback(() => setSearch(true), []);
   const openHelp = useCallback(() => setHelp(true), []);
   useKeys({ search: openSearch, help: openHelp });
+  const stay = (event: MouseEvent) => {
+    const link = event.target instanceof Element ? event.target.closest('a') : null;
+    if (link === null || link.download !== '' || !staysHere(event) || mayLeave(session, link.href)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
   useArrival();
   return (
-    <div data-frame className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden print:block print:h-auto">
+    <div
+      data-frame
+      onClickCapture={stay}
+      className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden print:block print:h-auto"
+    >
       <TopBar openSearch={openSearch} />
       <StandStill copyTrouble={copyTrouble} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">
@@ -112,7 +123,8 @@ function RailStep({
   );
   const looks = cx(
     'flex min-h-10 shrink-0 items-center gap-2 px-3 text-[13px] pointer-coarse:min-h-11 lg:border-l-[3px]',
-    current ? 'border-copper bg-chosen font-semibold text-ink max-lg:border-b-[3px]' : 'border-transparent text-quiet',
+    current ? 'border-copper bg-chosen font-semibold max-lg:border-b-[3px]' : 'border-transparent',
+    route === undefined ? 'text-quiet' : 'text-ink',
   );
   if (route === undefined)
     return (
@@ -125,7 +137,7 @@ function RailStep({
       href={href}
       prefetch={false}
       aria-current={current ? 'step' : undefined}
-      className={cx(looks, !current && 'text-ink hover:bg-chosen')}
+      className={cx(looks, !current && 'font-medium hover:bg-chosen')}
     >
       {inside}
     </Link>
@@ -221,20 +233,23 @@ const twoDigits = (value: number): string => String(value).padStart(2, '0');
 
 function SavedState() {
   const saved = useJobState((state) => state.saved);
-  const bad = saved.kind === 'waiting' || saved.kind === 'gone';
+  const away = useJobState((state) => state.away) && saved.kind !== 'gone';
+  const bad = away || saved.kind === 'waiting' || saved.kind === 'gone';
   const at = saved.kind === 'saved' && saved.at !== null ? new Date(saved.at) : null;
   return (
     <span
       role="status"
       data-testid="saved"
-      data-saved={saved.kind}
+      data-saved={away ? 'waiting' : saved.kind}
       className={cx('text-[13px]', bad ? 'font-semibold text-stop' : 'text-quiet')}
     >
-      {bad
-        ? saved.because
-        : saved.kind === 'saving'
-          ? 'saving'
-          : `saved${at === null ? '' : ` ${twoDigits(at.getHours())}:${twoDigits(at.getMinutes())}`}`}
+      {away
+        ? 'waiting: the server is away'
+        : saved.kind === 'waiting' || saved.kind === 'gone'
+          ? saved.because
+          : saved.kind === 'saving'
+            ? 'saving'
+            : `saved${at === null ? '' : ` ${twoDigits(at.getHours())}:${twoDigits(at.getMinutes())}`}`}
     </span>
   );
 }

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Job } from '@/core/job/schema/job';
 import { Dialog } from '@/ui/Dialog';
-import { useJobState } from './JobContext';
+import { useJobState, useSession } from './JobContext';
+import { mayLeave } from './mayLeave';
 import { findingsOpen, hrefOf, type JobPlace } from './places';
 import { SCREENS } from './screens';
 
@@ -54,11 +55,13 @@ function goalsOf(job: Job): Goal[] {
 /** Goes to anything that has a name. */
 export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const job = useJobState((state) => state.job);
+  const session = useSession();
   const router = useRouter();
   const goals = useMemo(() => (open ? goalsOf(job) : []), [open, job]);
   const go = (place: JobPlace) => {
     onOpenChange(false);
-    router.push(hrefOf(job.id, place, findingsOpen()));
+    const href = hrefOf(job.id, place, findingsOpen());
+    if (mayLeave(session, href)) router.push(href);
   };
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Search">

@@ -20,6 +20,8 @@ export interface JobState extends ShownStudy {
   job: Job;
   saved: Saved;
   reach: Reach;
+  /** Whether the server is away: what is here can be worked on, nothing else can be fetched. */
+  away: boolean;
   /** Edits that were not taken, with the reason; shown until dismissed. */
   notices: { id: string; text: string }[];
 }
@@ -56,6 +58,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     ...NOTHING_STUDIED,
     saved: { kind: 'saved', at: null },
     reach: { undo: null, redo: null },
+    away: false,
     notices: [],
   }));
   const { link } = around;
@@ -255,7 +258,11 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
         tick: (what) => {
           if ('jobId' in what && what.jobId === job.id && what.revision !== confirmed.revision) void catchUp();
         },
-        linked: () => void catchUp(),
+        linked: () => {
+          store.setState({ away: false });
+          void catchUp();
+        },
+        away: () => store.setState({ away: true }),
       });
       void catchUp();
       window.addEventListener('beforeunload', askBeforeLeaving);
@@ -271,6 +278,8 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     edit,
     undo: () => enqueue({ key: crypto.randomUUID(), kind: 'undo' }),
     redo: () => enqueue({ key: crypto.randomUUID(), kind: 'redo' }),
+    /** Says something to whoever works here. */
+    notice,
     dismiss: (id: string) => store.setState(({ notices }) => ({ notices: notices.filter((each) => each.id !== id) })),
   };
 }

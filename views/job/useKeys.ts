@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useSession } from './JobContext';
+import { mayLeave } from './mayLeave';
 import { findingsOpen, hrefOf, type JobPlace, withFindings } from './places';
 import { SCREENS } from './screens';
 import { shownCircuit } from './shownCircuit';
@@ -23,7 +24,10 @@ export function useKeys({ search, help }: Panels): void {
   const router = useRouter();
   const goPressed = useRef(0);
   useEffect(() => {
-    const to = (place: JobPlace) => router.push(hrefOf(session.jobId, place, findingsOpen()));
+    const to = (place: JobPlace) => {
+      const href = hrefOf(session.jobId, place, findingsOpen());
+      if (mayLeave(session, href)) router.push(href);
+    };
     const at = (step: string) => to({ step });
     const withControl = (key: string, shift: boolean): boolean => {
       if (key === 'k') {

@@ -32,7 +32,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
   const dialect = watch('dialect');
   const begin = async (wanted: NewJob) => {
     const made = await sendJson<{ id: string }>('/api/jobs', { from: 'dialect', id: `job-${crypto.randomUUID()}`, ...wanted });
-    if (made.ok) router.push(`/jobs/${made.value.id}/circuits`);
+    if (made.ok) router.push(`/jobs/${made.value.id}/supply`);
     else setRefusal(made.problem);
   };
   return (

@@ -1,13 +1,14 @@
 /** What the server tells every open tab: a job has moved on, or the list of jobs has changed. */
 export type Tick = { jobId: string; revision: number } | { jobs: true };
-/** `linked` is called whenever the link is there (again): something may have been missed. */
+/** `linked` is called whenever the link is there (again): something may have been missed; `away` when it is gone. */
 export interface TickListener {
   tick: (what: Tick) => void;
   linked: () => void;
+  away?: () => void;
 }
 
 const NAME = 'isotrip-ticks';
-type Message = { tick: Tick } | { linked: true };
+type Message = { tick: Tick } | { linked: boolean };
 
 const listeners = new Set<TickListener>();
 let started = false;
@@ -15,7 +16,8 @@ let started = false;
 function deliver(message: Message): void {
   for (const listener of listeners) {
     if ('tick' in message) listener.tick(message.tick);
-    else listener.linked();
+    else if (message.linked) listener.linked();
+    else listener.away?.();
   }
 }
 
@@ -34,6 +36,7 @@ function start(): void {
   const listen = () => {
     const stream = new EventSource('/api/events');
     stream.onopen = () => tell({ linked: true });
+    stream.onerror = () => tell({ linked: false });
     stream.onmessage = (event) => tell({ tick: JSON.parse(event.data) as Tick });
   };
   if (navigator.locks === undefined) listen();

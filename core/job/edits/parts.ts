@@ -7,7 +7,7 @@ import { LINKS } from '../references';
 import type { Circuit } from '../schema/circuit';
 import type { Device, DeviceFamily } from '../schema/device';
 import type { Job } from '../schema/job';
-import { type Dialect, familyWord } from '../terms';
+import { type Dialect, familyWord, linesOf } from '../terms';
 import { edit, set } from './steps';
 
 /** Families a circuit's device can be of, in each dialect, the usual one first. */
@@ -52,15 +52,21 @@ const ofCircuit = <T extends { circuitId?: string | undefined }>(rows: Record<st
 
 /**
  * A device of a circuit of which nothing but its kind is known: at its start; at the end of a service by the NEC, where its
- * disconnect is.
+ * disconnect is. One of a service opens every line of the supply.
  */
 export function addDevice(job: Job, circuit: Circuit, id: string): Command {
   const family = FAMILIES_OF[job.dialect][0]!;
   const order = keyAfter(lastOrder(ofCircuit(job.devices, circuit.id)));
-  const settings = { ...required(family, job.dialect), family };
+  const service = circuit.kind === 'service';
+  const lines = service ? linesOf(job.supply) : [];
+  const settings = { ...required(family, job.dialect), ...(service ? { poles: `${lines.length}P` } : {}), family };
   const seat = circuit.kind === 'service' && job.dialect === 'nec' ? 'end' : 'start';
   const base = { id, order, name: `${circuit.name} breaker`.slice(0, 200), state: 'new', seat, circuitId: circuit.id };
-  return onCircuit(circuit, 'a device', { do: 'put', on: 'devices', row: { ...base, lines: [], grade: 'typical', settings } });
+  return onCircuit(circuit, 'a device', {
+    do: 'put',
+    on: 'devices',
+    row: { ...base, lines: [...lines], grade: 'typical', settings },
+  });
 }
 
 /** A device in the circuit's board ahead of it, others of that board to hang behind it too. */

@@ -41,6 +41,7 @@ export function Ladder({ circuitId }: { circuitId: string }) {
           `${study.number} ${study.name}`
         ) : (
           <Panel
+            key={circuitId}
             label={`Circuit ${study.number} ${study.name}`}
             trigger={`${study.number} ${study.name}`}
             className="-mx-1 min-w-0 border-line-strong border-b border-dotted px-1 text-left"

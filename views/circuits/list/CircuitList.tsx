@@ -51,9 +51,18 @@ export function CircuitList({ chosen }: { chosen: string | null }) {
   const boards = useMemo(() => boardRows(job), [job]);
   const byCircuit = useMemo(() => new Map(marks?.map((each) => [each.circuitId, each.answers])), [marks]);
   const list = useRef<HTMLElement>(null);
+  const shownBefore = useRef(false);
   useEffect(() => {
-    if (chosen !== null)
-      list.current?.querySelector(`[data-circuit="${chosen}"]`)?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    if (chosen === null) return;
+    const row = list.current?.querySelector<HTMLElement>(`[data-circuit="${chosen}"]`);
+    row?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    if (!shownBefore.current) {
+      shownBefore.current = true;
+      return;
+    }
+    // What had the focus may be gone with the circuit it belonged to; a panel that closes has let go of it by then.
+    const later = setTimeout(() => document.activeElement === document.body && row?.focus({ preventScroll: true }));
+    return () => clearTimeout(later);
   }, [chosen]);
   const walk = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
