@@ -135,6 +135,8 @@ export function readQuantity(text: string, kind: EdgeKind, usual?: string): Type
           ? assumed
           : undefined
         : units.find((candidate) => candidate.spelled.includes(spelled));
+    if (found === undefined && spelled === '')
+      return { ok: false, message: `one value is wanted, or each with its unit; this is "${text.trim()}"` };
     if (found === undefined) {
       const known = units.map((candidate) => candidate.symbol).filter((symbol) => symbol !== '');
       return { ok: false, message: `"${word[1]}" is not a unit used here${known.length > 0 ? `: use ${known.join(', ')}` : ''}` };

@@ -167,6 +167,7 @@ describe('typed values', () => {
     ['', 'length', /empty/],
     ['abc', 'length', /number is wanted/],
     ['18 A', 'length', /"A" is not a unit used here: use m/],
+    ['5 5', 'length', /one value is wanted, or each with its unit/],
     ['1,250', 'length', /could be 1250 or 1.250/],
     ['1.2.3', 'length', /more than one decimal mark/],
     ['3 4', 'current', /not a unit|one value/],

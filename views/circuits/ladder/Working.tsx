@@ -1,7 +1,7 @@
 'use client';
-import { Fragment } from 'react';
 import { factAt } from '@/core/job/facts/read';
 import type { Given, Missing } from '@/core/job/known';
+import type { Job } from '@/core/job/schema/job';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
@@ -32,10 +32,10 @@ export function CheckWorking({ check, circuitId, question }: { check: ShownCheck
         ))}
       </ul>
       {check.given.length > 0 && (
-        <p className="mt-1 text-[12px] text-quiet">
+        <>
           <Rests given={check.given} />
-          {check.working.length > 0 && ` · read at ${check.grade} grade`}
-        </p>
+          {check.working.length > 0 && <p className="mt-1 text-[12px] text-quiet">read at {check.grade} grade</p>}
+        </>
       )}
       <p className="flex flex-wrap items-baseline gap-x-3">
         <Standing circuitId={circuitId} question={question} check={check} />
@@ -75,15 +75,51 @@ function MissingFact({ missing: { path, what } }: { missing: Missing }) {
   );
 }
 
-/** The facts of a check, each with its value, editable, and where it is from. */
+/** What is given, by what it is given of, in the order it came in. */
+function byStation(job: Job, given: readonly Given[]): [station: string, rows: (Given & { name: string })[]][] {
+  const stations = new Map<string, (Given & { name: string })[]>();
+  for (const one of given) {
+    const place = factAt(job, one.path);
+    const station = place?.label.slice(place.name.length).replace(/^ of (the )?/, '') ?? '';
+    stations.set(station, [...(stations.get(station) ?? []), { ...one, name: place?.name ?? one.what }]);
+  }
+  return [...stations];
+}
+
+/** The facts of a check by where they stand: what it is, its value, edited there, and where that is from. */
 function Rests({ given }: { given: readonly Given[] }) {
   const job = useJobState((state) => state.job);
-  return given.map(({ path, what, from }, index) => (
-    <Fragment key={path}>
-      {index > 0 && ' · '}
-      {factAt(job, path)?.label ?? what} <FactField path={path} className="text-ink" /> {PROVENANCE_WORDS[from]}
-    </Fragment>
-  ));
+  return (
+    <table className="mt-2 w-full text-[12px] text-quiet">
+      <thead className="sr-only">
+        <tr>
+          <th>what</th>
+          <th>value</th>
+          <th>from</th>
+        </tr>
+      </thead>
+      {byStation(job, given).map(([station, rows]) => (
+        <tbody key={station}>
+          {station !== '' && (
+            <tr>
+              <th colSpan={3} scope="rowgroup" className="pt-1 text-left font-semibold text-ink">
+                {station.charAt(0).toUpperCase() + station.slice(1)}
+              </th>
+            </tr>
+          )}
+          {rows.map(({ path, name, from }) => (
+            <tr key={path} className="border-line border-t">
+              <td className="py-[3px] pr-2">{name}</td>
+              <td className="whitespace-nowrap py-[3px] pr-2 text-right">
+                <FactField path={path} className="text-ink" />
+              </td>
+              <td className="w-16 py-[3px]">{PROVENANCE_WORDS[from]}</td>
+            </tr>
+          ))}
+        </tbody>
+      ))}
+    </table>
+  );
 }
 
 function Line({ line }: { line: WorkingLine }) {
