@@ -19,6 +19,18 @@ function problemsAfter(change: (job: Record<string, any>) => void) {
   return parsed.ok ? [] : parsed.problems;
 }
 
+describe('a circuit behind a device that is not there', () => {
+  it('is one problem, not two', () => {
+    expect(problemsAfter((job) => (job.circuits.hob.behindDeviceId = 'nowhere'))).toMatchObject([
+      { path: 'circuits.hob.behindDeviceId', code: 'reference' },
+    ]);
+    const [ahead] = Object.keys(fresh().devices);
+    expect(problemsAfter((job) => (job.circuits.hob.behindDeviceId = ahead))).toMatchObject([
+      { path: 'circuits.hob.behindDeviceId', message: expect.stringMatching(/does not sit in this circuit's board/) },
+    ]);
+  });
+});
+
 describe('a job file of more rows than a job holds', () => {
   const withRooms = (count: number) => {
     const job = fresh();

@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest';
+import { earned } from '../rules/credit';
+import { GG_RATINGS_A } from '../tables/fuseGates';
+import { device, gg } from '../testing/jobs';
+import { GG_STEPS } from './credits';
+
+/** Whether two steps of gG lie between two ratings, A. */
+const twoSteps = (up: number, down: number): boolean => {
+  const found = earned(GG_STEPS, { upstream: device('up', 'c', gg(up)), downstream: device('down', 'c', gg(down)) });
+  return found.known && found.value.earned;
+};
+
+describe('two steps of gG', () => {
+  it('are counted in the series, from its first rating on', () => {
+    for (let at = 0; at + 2 < GG_RATINGS_A.length; at++) {
+      expect(twoSteps(GG_RATINGS_A[at + 2]!, GG_RATINGS_A[at]!)).toBe(true);
+      expect(twoSteps(GG_RATINGS_A[at + 1]!, GG_RATINGS_A[at]!)).toBe(false);
+      expect(twoSteps(GG_RATINGS_A[at]!, GG_RATINGS_A[at + 2]!)).toBe(false);
+    }
+  });
+
+  it('are not there where a rating is none of the series', () => {
+    expect(twoSteps(63, 17)).toBe(false);
+    expect(twoSteps(64, 16)).toBe(false);
+    expect(twoSteps(64, 17)).toBe(false);
+  });
+});
