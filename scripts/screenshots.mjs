@@ -5,7 +5,6 @@ import path from 'node:path';
 import { launchBrowser } from './browser.mjs';
 import { ensureBuild } from './build.mjs';
 import { bin, ensurePackages, fail, ROOT, run } from './packages.mjs';
-import { serve } from './serve.mjs';
 
 const desk = (circuit, job = 'bindery-yard') => `/jobs/${job}/circuits?c=${circuit}`;
 const VIEWS = [
@@ -59,6 +58,7 @@ const VIEWS = [
 ];
 
 ensurePackages();
+const { serve } = await import('./serve.mjs');
 ensureBuild();
 const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-shots-'));
 if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs could not be loaded.');

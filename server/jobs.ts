@@ -99,6 +99,11 @@ export class JobRepository extends JobList {
     const head = this.head(id);
     const held = this.cache.get(id);
     if (head === undefined || held?.revision === head.revision) return head === undefined ? undefined : held;
+    return this.hold(this.read(id, head));
+  }
+
+  /** A job as it stands on the disk. @throws StoreProblem where that is no valid job, or not as it was written */
+  private read(id: string, head: Head): Held {
     const row = this.db.prepare('SELECT * FROM jobs WHERE id = ?').get(id) as Tree;
     const own = fromCells(JOB_COLUMNS, row);
     const job: Tree = {
@@ -121,7 +126,7 @@ export class JobRepository extends JobList {
         `Job "${id}" is not as it was written: something on the disk has changed it. It was left as it is; restore a backup.`,
         'damaged',
       );
-    return this.hold({ job: parsed.job, revision: head.revision, checksum });
+    return { job: parsed.job, revision: head.revision, checksum };
   }
 
   private hold(kept: Held): Held {
@@ -146,11 +151,20 @@ export class JobRepository extends JobList {
     this.db.prepare('UPDATE jobs SET checksum = ? WHERE id = ?').run(checksum, id);
   }
 
-  /** Looks every job through; one kept before there were checksums gets its own. @throws StoreProblem naming the first that is damaged */
-  lookThrough(): void {
+  /**
+   * Looks every job through as it stands on the disk, others being answered in between; one kept before there were checksums gets
+   * its own.
+   * @throws StoreProblem naming the first that is damaged
+   */
+  async lookThrough(): Promise<void> {
     for (const { id } of this.list()) {
-      const checksum = this.current(id)?.checksum;
-      if (checksum !== undefined && this.head(id)?.checksum === null) this.seal(id, checksum);
+      await new Promise((resolve) => setImmediate(resolve));
+      this.db.transaction(() => {
+        const head = this.head(id);
+        if (head === undefined) return;
+        const { checksum } = this.read(id, head);
+        if (head.checksum === null) this.seal(id, checksum);
+      })();
     }
   }
 

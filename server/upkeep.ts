@@ -51,12 +51,12 @@ async function upkeep(): Promise<void> {
   const open = store();
   open.db.pragma('wal_checkpoint(TRUNCATE)');
   await copying(async () => {
-    await dailyBackup(open, new Date().toISOString().slice(0, 10));
+    const made = await dailyBackup(open, new Date().toISOString().slice(0, 10));
+    if (made !== undefined) await open.jobs.lookThrough();
     const newest = backups(open.folder)[0];
     if (newest !== undefined) copyElsewhere(open.folder, newest.name);
   });
   open.jobs.tidy();
-  open.jobs.lookThrough();
 }
 
 async function say(): Promise<void> {

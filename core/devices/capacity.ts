@@ -25,7 +25,6 @@ export interface Capacity {
  */
 export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
   const { settings, id, name } = device;
-  const _path = `devices.${id}.settings`;
   if (isBreaker(settings)) {
     const service = settings.icsA === undefined ? known(undefined) : settingOf(device, 'icsA');
     const capacityA = settingOf(device, 'icnA');

@@ -31,7 +31,6 @@ export function thirdHarmonic(
   below: readonly DistortedBelow[],
   poles: Maybe<Poles>,
 ): Maybe<number> {
-  const _path = `circuits.${circuit.id}.thirdHarmonicPercent`;
   const entered = factOf('circuits', circuit, 'thirdHarmonicPercent');
   if (loads.length === 0 && below.length === 0) return entered;
   const ofLoads = loads.map((load) =>

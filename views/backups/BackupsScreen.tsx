@@ -48,14 +48,15 @@ export function BackupsScreen({
     const held = await ask<Held>(name, { preview: name });
     setLooked(held === undefined ? undefined : { name, held });
   };
-  const putBack = async (name: string) => {
-    const done = await ask<{ jobs: number; before: string }>(name, { restore: name, sure: true });
+  /** @param sure that jobs it does not hold may go: only where they were shown */
+  const putBack = async (name: string, sure: boolean) => {
+    const done = await ask<{ jobs: number; before: string }>(name, { restore: name, sure });
     if (done === undefined) return;
     setLooked(undefined);
     const { jobs, before } = done;
     tell(`Restored ${jobs} ${jobs === 1 ? 'job' : 'jobs'}. What was there before is kept as ${before}.`, {
       label: 'Undo',
-      run: () => void putBack(before),
+      run: () => void putBack(before, true),
     });
     router.refresh();
   };
@@ -107,7 +108,11 @@ export function BackupsScreen({
                 </Button>
               </div>
               {looked?.name === backup.name && (
-                <WhatItHolds held={looked.held} busy={busy !== undefined} restore={() => void putBack(backup.name)} />
+                <WhatItHolds
+                  held={looked.held}
+                  busy={busy !== undefined}
+                  restore={() => void putBack(backup.name, looked.held.gone.length > 0)}
+                />
               )}
             </li>
           ))}

@@ -83,6 +83,19 @@ describe('what is watched', () => {
     expect([shown(HOUSE), shown(HOB)]).toEqual(['house 2', 'circuit 2']);
   });
 
+  it('before another is not shown for long where the other does not come', async () => {
+    const { study, shown } = withWorkers((told, revision) => (told === 'supply' ? never() : good(told, revision)));
+    study.watch(HOUSE);
+    const leave = study.watch(HOB);
+    await settled();
+    leave();
+    study.watch({ kind: 'supply' });
+    await vi.advanceTimersByTimeAsync(1400);
+    expect([shown(HOB), shown(HOUSE)]).toEqual(['circuit 1', 'house 1']);
+    await vi.advanceTimersByTimeAsync(200);
+    expect([shown(HOB), shown(HOUSE)]).toEqual([undefined, 'house 1']);
+  });
+
   it('by several is asked until the last of them is gone', async () => {
     const { study, told } = withWorkers(good);
     const ends = [study.watch(HOUSE), study.watch(HOUSE)];

@@ -107,19 +107,29 @@ export function openStudy({ startWorker, job, show, shown }: Around) {
   }
 
   async function ask(mine: Turn): Promise<void> {
+    const queries = due(mine, false);
+    // What was looked at before stays for as long as this may take, not for as long as a worker hangs.
+    const patience = setTimeout(keepWatched, LATE_MS);
     try {
-      const queries = due(mine, false);
       const asking = queries.map(([, query]) => worker.study.ask(mine.revision, query));
       const [, ...found] = await orDeath(() => Promise.all([mine.brought, ...asking]));
       if (mine !== turn || found.includes(null)) return;
       if (queries.length > 0) take(mine, new Map(queries.map(([key], index) => [key, found[index]!.answer])));
+      clearTimeout(patience);
       for (const [key, query] of due(mine, true)) await pursue(mine, key, query);
     } catch (error) {
       // What an earlier state broke on, the later one finds out for itself.
       if (mine !== turn || ended) return;
       renew((error as Error).message);
       if (!mine.again) afresh(true);
+    } finally {
+      clearTimeout(patience);
     }
+  }
+
+  function keepWatched(): void {
+    answers = new Map([...answers].filter(([key]) => watched.has(key)));
+    show({ answers });
   }
 
   /** Shows answers. What nobody watches any more has stayed until now, so that nothing flickers; it is forgotten. */

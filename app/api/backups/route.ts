@@ -50,9 +50,9 @@ export function POST(request: Request) {
       return { second: wanted.second.trim() };
     }
     if ('make' in wanted) {
-      const { folder } = store ?? (await kept());
-      const made = await backupNow(await kept(), at);
-      await copying(async () => copyElsewhere(folder, made));
+      const open = store ?? (await kept());
+      const made = await backupNow(open, at);
+      await copying(async () => copyElsewhere(open.folder, made));
       return { made };
     }
     if (store === undefined) {

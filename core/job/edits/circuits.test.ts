@@ -24,14 +24,14 @@ describe('a circuit', () => {
     expect(renameCircuit(job, job.circuits.Hob!, 'Range').steps).toHaveLength(1);
   });
 
-  it('moved to another board is the last there, behind no group device, its neutral its own again', () => {
+  it('moved to another board is the last there, behind no group device, and goes on sharing its neutral', () => {
     const job = demo('bindery-yard');
     const circuit = { ...job.circuits.hob!, behindDeviceId: undefined };
     job.circuits.water = { ...job.circuits.water!, sharesNeutralWith: 'hob' };
     const [other] = Object.keys(job.boards).filter((id) => id !== circuit.fromBoardId);
     const moved = applyCommand(job, moveCircuit(job, circuit, other!, 'Y9'));
     expect(moved.circuits.hob).toMatchObject({ fromBoardId: other, number: 'Y9' });
-    expect(moved.circuits.water!.sharesNeutralWith).toBeUndefined();
+    expect(moved.circuits.water!.sharesNeutralWith).toBe('hob');
     const orders = Object.values(moved.circuits).filter(({ fromBoardId }) => fromBoardId === other);
     expect(orders.sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1)!.id).toBe('hob');
   });

@@ -15,14 +15,13 @@ export function renameCircuit(job: Job, { id, name }: Circuit, to: string): Comm
 }
 
 /**
- * A final circuit moved to another board, the last there. It hangs behind no group device there, and its neutral is its own: what it
- * shared stays where it was.
+ * A final circuit moved to another board, the last there. It hangs behind no group device there. A neutral it shares it goes on
+ * sharing until somebody says otherwise: what speaks against a circuit is never dropped in passing.
  *
  * @param number its number there
  */
 export function moveCircuit(job: Job, { id, name }: Circuit, boardId: string, number: string): Command {
   const there = Object.values(job.circuits).filter((circuit) => circuit.fromBoardId === boardId);
-  const sharing = Object.values(job.circuits).filter((circuit) => circuit.sharesNeutralWith === id);
   const last = there
     .map((circuit) => circuit.order)
     .sort()
@@ -32,7 +31,5 @@ export function moveCircuit(job: Job, { id, name }: Circuit, boardId: string, nu
     set('circuits', id, 'order', keyAfter(last)),
     set('circuits', id, 'number', number),
     set('circuits', id, 'behindDeviceId', undefined),
-    set('circuits', id, 'sharesNeutralWith', undefined),
-    ...sharing.map((circuit) => set('circuits', circuit.id, 'sharesNeutralWith', undefined)),
   ]);
 }

@@ -223,7 +223,6 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   if (settings.family !== 'rccb') return [];
   const poles = polesAt(facts, seated);
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
-  const _path = `devices.${device.id}.settings`;
   const rating = settingOf(device, 'conditionalA');
   const named = backup(facts, seated);
   const rule = clause(facts.job.pack, 'conditional');
