@@ -7,7 +7,9 @@ import type { Job } from '../core/job/schema/job';
 import { completeQuick } from '../core/quick/circuit';
 import { readQuickLine } from '../core/quick/read';
 import { quickSteps } from '../core/quick/steps';
+import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
+import { requiredStudy } from '../core/study/required';
 import { shownStudy, studyJob } from '../core/study/study';
 import { studyText } from './studyText';
 
@@ -80,8 +82,19 @@ function main(args: string[]): void {
   const fixes = study.circuits.flatMap(({ circuitId }) =>
     triedFixes(job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
   );
+  const demands = Object.values(job.boards)
+    .filter(({ state }) => state !== 'removed')
+    .flatMap(({ id, name }) => {
+      const demand = demandStudy(job, study, id);
+      return demand === null ? [] : [{ ...demand, board: name }];
+    });
+  const required = requiredStudy(job, study);
   const shown = values.json === true;
-  process.stdout.write(shown ? `${JSON.stringify({ ...shownStudy(study), fixes }, null, 2)}\n` : studyText(study, fixes));
+  process.stdout.write(
+    shown
+      ? `${JSON.stringify({ ...shownStudy(study), fixes, demands, required }, null, 2)}\n`
+      : studyText(study, fixes, demands, required),
+  );
 }
 
 main(process.argv.slice(2));

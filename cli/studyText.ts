@@ -1,7 +1,9 @@
 import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
 import type { Answer, Standing } from '../core/judging/answer';
 import { figure } from '../core/judging/judge';
+import type { DemandStudy } from '../core/study/demand';
 import type { Fix } from '../core/study/fixes';
+import type { RequiredStudy } from '../core/study/required';
 import type { Study } from '../core/study/study';
 
 /** Demand over limit, always in that order. */
@@ -15,7 +17,12 @@ function standingText({ kind, acceptance: { by, on, reason } }: Exclude<Standing
 }
 
 /** A study as plain text: counts, every circuit's eight answers, fixes under the answer they mend. */
-export function studyText(study: Study, fixes: (Fix & { circuitId: string })[]): string {
+export function studyText(
+  study: Study,
+  fixes: (Fix & { circuitId: string })[],
+  demands: readonly (DemandStudy & { board: string })[],
+  { wanted, notAssessed }: RequiredStudy,
+): string {
   const lines = [
     `${study.job.name} · ${packName(study.job.pack)}`,
     Object.entries(study.counts)
@@ -39,6 +46,25 @@ export function studyText(study: Study, fixes: (Fix & { circuitId: string })[]):
         );
     }
   }
+  for (const demand of demands) lines.push('', ...demandText(demand));
+  lines.push('', 'Missing in this dwelling');
+  for (const { verdict, what, rule } of wanted) lines.push(`  ${VERDICT_WORDS[verdict].padEnd(15)}${what} (${rule})`);
+  lines.push(`  not assessed: ${notAssessed.join('; ')}`);
   lines.push('', 'Isotrip advises; it certifies nothing. Local code and the authority having jurisdiction decide.', '');
   return lines.join('\n');
+}
+
+/** What a board is asked for, line by line. */
+function demandText({ board, calculation, missing, ratedA, legs }: DemandStudy & { board: string }): string[] {
+  if (calculation === null) return [`Demand of ${board}: unknown`, ...missing.map(({ what }) => `  missing: ${what}`)];
+  const { lines, unit, total, fullestA } = calculation;
+  const against = ratedA === null ? '' : ` / ${figure(ratedA)}`;
+  return [
+    `Demand of ${board}: ${unit === 'VA' ? `${Math.round(total)} VA, ` : ''}${figure(fullestA)}${against} A${unit === 'VA' ? ' on the fuller leg' : ''}`,
+    ...lines.map(({ what, factor, connected, demand, rule }) => {
+      const counted = demand === null ? 'counted below' : `${figure(demand)} ${unit}`;
+      return `  ${what}: ${figure(connected)} ${unit}, ${factor}: ${counted} (${rule})`;
+    }),
+    ...(legs.length > 1 ? [`  ${legs.map(({ line, currentA }) => `${line} ${figure(currentA)} A`).join(', ')}`] : []),
+  ];
 }

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, Page, Viewport } from 'puppeteer-core';
 import { launchBrowser } from '../scripts/browser.mjs';
 import { serve } from '../scripts/serve.mjs';
 
@@ -10,7 +10,7 @@ export interface App {
   url: string;
   browser: Browser;
   /** Opens a page and collects what goes wrong in it. */
-  open: (at: string, size?: { width: number; height: number }, context?: BrowserContext) => Promise<Page>;
+  open: (at: string, size?: Viewport, context?: BrowserContext) => Promise<Page>;
   /** Ends the server the hard way or the soft way and starts it again on the same data and address. */
   restart: (signal?: NodeJS.Signals) => Promise<void>;
   stop: (signal: NodeJS.Signals) => Promise<void>;

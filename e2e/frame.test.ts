@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems, alive, reload } from './app';
+import { alive, reload } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -272,32 +272,6 @@ describe('the first print', () => {
     expect(sheets.filter((sheet) => sheet.over > 0 || sheet.cut || sheet.ground !== 'rgb(255, 255, 255)')).toEqual([]);
     const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1');
     expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(sheets.length);
-    await page.close();
-  });
-});
-
-describe('accessibility', () => {
-  it.each([
-    ['/jobs/kiln-house/supply', '[data-testid=origin] table'],
-    ['/jobs/skerry-light/supply', '[data-testid=origin] table'],
-    ['/jobs/kiln-house/circuits?c=kiln&findings=open', '[data-testid=findings] a'],
-    ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
-    ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],
-    ['/jobs/kiln-house', 'h2'],
-  ])('axe finds nothing on %s by day, and in the cupboard on a phone', async (at, ready) => {
-    const page = await open(at, ready);
-    for (const [theme, width] of [
-      ['day', 1280],
-      ['cupboard', 390],
-    ] as const) {
-      await page.setViewport({ width, height: 800 });
-      await page.evaluate((name) => {
-        document.documentElement.dataset.theme = name;
-      }, theme);
-      expect(await accessibilityProblems(page)).toEqual([]);
-      if (!at.includes('handover'))
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-    }
     await page.close();
   });
 });

@@ -1,6 +1,8 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
+import { sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
+import { chord } from './keys';
 
 const app = appOfThisFile();
 
@@ -43,6 +45,150 @@ describe('a choice', () => {
     await page.keyboard.press('Enter');
     await gone(page);
     await shows(page, CURVE, 'D');
+    await page.close();
+  });
+});
+
+describe('what many lack', () => {
+  const ambient = (id: string) => `segments.${id}-cable.ambientC`;
+  it('is set for all of them in one, with one source, and taken back in one', async () => {
+    const job = async () => (await (await fetch(`${app.url}/api/jobs/bindery-yard`)).json()) as { job: any; revision: number };
+    const { revision } = await job();
+    const steps = ['hob', 'water', 'cutter'].map((id) => ({ do: 'set', on: 'segments', id: `${id}-cable`, field: ['ambientC'] }));
+    const command = { label: 'unknown', steps };
+    const sent = { key: 'what-many-lack', author: 'test', base: revision, command };
+    expect((await sendJson(app.url, '/api/jobs/bindery-yard/commands', sent)).status).toBe(200);
+    const lacking = Object.values<any>((await job()).job.segments).filter(
+      (each) => each.state !== 'removed' && each.ambientC === undefined,
+    );
+    expect(lacking.length).toBeGreaterThanOrEqual(3);
+    const page = await desk('hob');
+    const missing = `[data-testid=ladder] ${fact(ambient('hob'))}`;
+    await page.waitForSelector(missing);
+    await page.click(missing);
+    await page.waitForSelector('[role=dialog] input[type=checkbox]');
+    expect(await page.$eval('[role=dialog] label:has(input[type=checkbox])', (label) => label.textContent)).toBe(
+      lacking.length === 2 ? 'also for the one other that lacks it' : `also for the ${lacking.length - 1} others that lack it`,
+    );
+    await page.keyboard.type('28');
+    await page.click('[role=dialog] input[type=checkbox]');
+    await page.locator('[role=dialog] [role=radio] ::-p-text(assumed)').click();
+    await page.locator('[role=dialog] button ::-p-text(Keep)').click();
+    await gone(page);
+    const values = async () => {
+      await page.waitForSelector('[data-saved=saved]');
+      const { segments } = (await job()).job;
+      return ['hob', 'water', 'cutter'].map((id) => segments[`${id}-cable`].ambientC);
+    };
+    expect(await values()).toEqual(Array(3).fill({ value: 28, from: 'assumed' }));
+    // The missing fact is gone from the ladder, and with it what had the focus: it is somewhere all the same.
+    await page.waitForFunction(() => document.activeElement !== document.body);
+    await page.click('button[aria-label^="Undo"]');
+    await page.waitForSelector(missing);
+    expect(await values()).toEqual([undefined, undefined, undefined]);
+    await page.close();
+  });
+});
+
+describe('the focus', () => {
+  it('is on the question after its fix was applied and is there no more', async () => {
+    const page = await desk('guillotine');
+    const apply = await page.waitForSelector('[data-fix] button');
+    const question = await apply?.evaluate((button) => button.closest('li')?.dataset.question);
+    await apply?.focus();
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      () => document.activeElement?.closest('[data-fix]') === null && document.activeElement !== document.body,
+    );
+    expect(await page.evaluate(() => document.activeElement?.closest('li')?.dataset.question)).toBe(question);
+    await page.click('button[aria-label^="Undo"]');
+    await page.close();
+  });
+});
+
+describe('the list of circuits', () => {
+  const order = (page: Page, board: string) =>
+    page.$$eval(`section[aria-label="${board}"] a[data-circuit]`, (rows) =>
+      rows.map((row) => (row as HTMLElement).dataset.circuit),
+    );
+  /** Takes steps back until a board has its circuits in the order they had. */
+  const undoTo = async (page: Page, board: string, wanted: readonly (string | undefined)[]) => {
+    for (let undone = 0; undone < 9 && (await order(page, board)).join() !== wanted.join(); undone++) {
+      await page.click('button[aria-label^="Undo"]:enabled');
+      await page.waitForSelector('[data-saved=saved]');
+    }
+    expect(await order(page, board)).toEqual(wanted);
+  };
+  const middle = async (page: Page, circuit: string) => {
+    const box = await (await page.waitForSelector(`a[data-circuit=${circuit}]`))!.boundingBox();
+    return { x: box!.x + box!.width / 2, y: box!.y + box!.height / 2 };
+  };
+
+  it('is reordered by keys, with the focus going along, past the end of a board to the next', async () => {
+    const page = await desk('booth', 'kiln-house');
+    const before = await order(page, 'Studio panel');
+    const at = before.indexOf('booth');
+    await page.focus('a[data-circuit=booth]');
+    const alt = async (key: 'ArrowUp' | 'ArrowDown') => {
+      await chord(page, 'Alt', key);
+      await page.waitForFunction(() => (document.activeElement as HTMLElement)?.dataset.circuit === 'booth');
+    };
+    await alt('ArrowUp');
+    expect((await order(page, 'Studio panel')).indexOf('booth')).toBe(at - 1);
+    for (let up = at - 1; up >= 0; up--) await alt('ArrowUp');
+    expect((await order(page, 'Main panel')).at(-1)).toBe('booth');
+    await undoTo(page, 'Studio panel', before);
+    await page.close();
+  });
+
+  it('is reordered by dragging, and a circuit dropped on another board is there with a number there', async () => {
+    const page = await desk('kiln', 'kiln-house');
+    const before = await order(page, 'Studio panel');
+    const drag = async (from: string, to: string) => {
+      const [start, end] = [await middle(page, from), await middle(page, to)];
+      await page.mouse.move(start.x, start.y);
+      await page.mouse.down();
+      await page.mouse.move(start.x, start.y + 10, { steps: 3 });
+      await page.mouse.move(end.x, end.y, { steps: 6 });
+      await page.mouse.up();
+    };
+    await page.$eval('a[data-circuit=kiln]', (row) => row.scrollIntoView({ block: 'center' }));
+    // Let go on a slow machine before the mark has come after the mouse: the row goes where the mouse is.
+    await page.emulateCPUThrottling(6);
+    await drag('kiln', before[2]!);
+    await page.emulateCPUThrottling(null);
+    await page.waitForFunction(
+      (wanted) =>
+        document.querySelectorAll<HTMLElement>('section[aria-label="Studio panel"] a[data-circuit]')[2]?.dataset.circuit ===
+        wanted,
+      {},
+      'kiln',
+    );
+    await undoTo(page, 'Studio panel', before);
+    await page.$eval('a[data-circuit=kiln]', (row) => row.scrollIntoView({ block: 'center' }));
+    await drag('kiln', 'hall');
+    await page.waitForSelector('section[aria-label="Main panel"] a[data-circuit=kiln]');
+    expect(await page.$eval('a[data-circuit=kiln] span', (number) => number.textContent)).not.toBe('S1');
+    await undoTo(page, 'Studio panel', before);
+    await page.close();
+  });
+
+  it('says which circuits have a number another has', async () => {
+    const page = await desk('wheel', 'kiln-house');
+    await page.click('button[aria-label="Circuit S5 Wheel and bench"]');
+    const number = await page.waitForSelector('[role=dialog] input');
+    await number?.focus();
+    await chord(page, 'Control', 'a');
+    await page.keyboard.type('S1');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await page.click('[data-testid=counts]');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[data-finding=caution]')].some((row) =>
+        row.textContent?.includes('S1 on Studio panel is also Kiln'),
+      ),
+    );
+    await page.click('button[aria-label^="Undo"]');
     await page.close();
   });
 });
@@ -117,13 +263,11 @@ describe('a circuit', () => {
   it('taken out gives way to the next one, with the focus on it; undone it is back', async () => {
     const page = await desk('hob');
     await panel(page);
-    await page.locator('[role=dialog] button ::-p-text(Take it out)').click();
+    await page.locator('[role=dialog] button ::-p-text(Delete)').click();
     await page.waitForSelector('[data-testid=ladder][data-circuit=glue]');
     await gone(page);
     expect(await page.evaluate(() => document.activeElement?.getAttribute('data-circuit'))).toBe('glue');
-    await page.keyboard.down('Control');
-    await page.keyboard.press('z');
-    await page.keyboard.up('Control');
+    await chord(page, 'Control', 'z');
     await page.waitForSelector('[data-testid=ladder][data-circuit=hob]');
     await page.close();
   });

@@ -129,19 +129,4 @@ describe('the jobs', () => {
     expect(Object.values<any>(job.prices).map((price) => price.part)).toEqual(['New part']);
     await page.close();
   });
-
-  it.each([
-    ['/', 1280],
-    ['/', 390],
-    ['/firm', 390],
-    ['/backups', 390],
-    ['/jobs/bindery-yard', 390],
-  ])('%s at %d px: nothing wider than the window, axe finds nothing', async (at, width) => {
-    const page = await app.open(at, { width, height: 844 });
-    await page.waitForSelector('main');
-    await page.waitForNetworkIdle({ concurrency: 1 });
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-    expect(await accessibilityProblems(page)).toEqual([]);
-    await page.close();
-  });
 });

@@ -30,3 +30,10 @@ export function counted(page: Page) {
     },
   };
 }
+
+/** Presses a key while another is held down, as often as wanted. */
+export async function chord(page: Page, held: KeyInput, key: KeyInput, times = 1): Promise<void> {
+  await page.keyboard.down(held);
+  for (let pressed = 0; pressed < times; pressed++) await page.keyboard.press(key);
+  await page.keyboard.up(held);
+}

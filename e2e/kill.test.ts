@@ -54,6 +54,9 @@ describe('kill -9', () => {
   it('while a large job comes in leaves none of it, and it can be taken in anew', { timeout: 120_000 }, async () => {
     const job = { ...demoJob(ID), id: 'large' };
     for (let at = 0; at < 5000; at++) job.rooms[`room-${at}`] = { id: `room-${at}`, order: 'a', name: 'x'.repeat(150) };
+    // Written after the rooms, and enough of them that it is not whole yet when the first of those are seen.
+    const reading = { circuitId: 'hob', kind: 'zs', value: 0.5, unit: 'Ω', at: '2026-03-01T10:00:00.000Z', by: 'A' } as const;
+    for (let at = 0; at < 9000; at++) job.readings[`reading-${at}`] = { ...reading, id: `reading-${at}` };
     const text = jobFileText(job);
     const sent = sendJson(server.url, '/api/jobs/file', text).catch(() => undefined);
     const looking = openStore(data);

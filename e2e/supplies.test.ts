@@ -51,7 +51,7 @@ describe('the desk in every system', () => {
     await page.click('a[data-circuit=hoist]');
     await page.waitForSelector('[data-testid=ladder][data-circuit=hoist]');
     expect(await verdict(page, 'breaks-fault')).toBe('pass');
-    await page.click('li[data-question=breaks-fault] button[aria-expanded]');
+    await page.click('li[data-question=breaks-fault] [data-working]');
     const working = await page.$eval('li[data-question=breaks-fault]', (row) => row.textContent ?? '');
     expect(working).toContain('as listed in back-up table of the yard board');
     await page.close();

@@ -3,6 +3,7 @@ import { doorFigures } from './doors.bench';
 import { keepFigures } from './keep.bench';
 import { networkFigures } from './network.bench';
 import { studyFigures } from './study.bench';
+import { surveyFigures } from './survey.bench';
 import { viewFigures } from './view.bench';
 
 const figures = [
@@ -12,6 +13,7 @@ const figures = [
   ...(await doorFigures()),
   ...(await viewFigures()),
   ...(await deskFigures()),
+  ...(await surveyFigures()),
 ];
 const megabytes = (process.memoryUsage().rss / 1e6).toFixed(0);
 for (const { what, measured, wanted, ok } of figures) console.log(`${ok ? 'ok  ' : 'SLOW'} ${what}: ${measured} (${wanted})`);

@@ -97,10 +97,10 @@ interface TraceEvent {
   args: { name?: string };
 }
 
-/** Scrolls the list of circuits down and up by the wheel. @returns ms of the longest task of the page's own thread meanwhile */
-async function scrolled(page: Page): Promise<number> {
+/** Scrolls what is under the mouse down and up by the wheel. @returns ms of the longest task of the page's own thread meanwhile */
+export async function scrolled(page: Page, x = 240, y = 500): Promise<number> {
   const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'isotrip-trace-')), 'trace.json');
-  await page.mouse.move(240, 500);
+  await page.mouse.move(x, y);
   await page.tracing.start({ path: file, categories: ['toplevel', 'disabled-by-default-devtools.timeline', '__metadata'] });
   for (let turn = 0; turn < 60; turn++) {
     await page.mouse.wheel({ deltaY: turn < 30 ? 120 : -120 });

@@ -15,7 +15,7 @@ const VIEWS = [
     at: desk('folding-sockets'),
     ready: '[data-testid=plot]',
     theme: 'day',
-    click: 'li[data-question=clears-in-time] button[aria-expanded]',
+    click: 'li[data-question=clears-in-time] [data-working]',
   },
   {
     name: 'desk-unknown',
@@ -48,7 +48,8 @@ const VIEWS = [
     theme: 'day',
     height: 1240,
   },
-  { name: 'desk-phone', at: desk('guillotine'), ready: '[data-fix]', theme: 'day', width: 390, height: 844 },
+  { name: 'table', at: '/jobs/kiln-house/circuits?view=table&c=pantry', ready: '[data-wanted]', theme: 'day' },
+  { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
   { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
   { name: 'desk-three-phase', at: desk('press'), ready: '[data-testid=plot]', theme: 'day' },
@@ -65,9 +66,9 @@ if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs c
 const server = await serve({ data, port: 4450, wander: true, quiet: true });
 const { browser, close } = await launchBrowser();
 mkdirSync(path.join(ROOT, 'docs', 'screenshots'), { recursive: true });
-for (const { name, at, ready, theme, click, type, width = 1280, height = 800 } of VIEWS) {
+for (const { name, at, ready, theme, click, type, width = 1280, height = 800, touch = false } of VIEWS) {
   const page = await browser.newPage();
-  await page.setViewport({ width, height });
+  await page.setViewport({ width, height, isMobile: touch, hasTouch: touch });
   await page.evaluateOnNewDocument((chosen) => localStorage.setItem('isotrip-theme', chosen), theme);
   await page.goto(server.url + at, { waitUntil: 'load' });
   await page.waitForSelector(ready);

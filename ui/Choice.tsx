@@ -1,5 +1,5 @@
 'use client';
-import { ToggleGroup } from 'radix-ui';
+import { RadioGroup, ToggleGroup } from 'radix-ui';
 
 interface Props<T extends string> {
   label: string;
@@ -11,9 +11,9 @@ interface Props<T extends string> {
 }
 
 const ITEM =
-  'min-h-8 min-w-9 rounded border border-line px-2 text-[13px] data-[state=on]:border-copper data-[state=on]:bg-chosen data-[state=on]:font-semibold pointer-coarse:min-h-11';
+  'min-h-8 min-w-9 rounded border border-line px-2 text-[13px] data-[state=checked]:border-copper data-[state=on]:border-copper data-[state=checked]:bg-chosen data-[state=on]:bg-chosen data-[state=checked]:font-semibold data-[state=on]:font-semibold pointer-coarse:min-h-11 pointer-coarse:min-w-11';
 
-/** One of a few, as a row of buttons; arrow keys walk it. */
+/** One of a few, as a row of buttons; arrow keys walk it, and Enter or the space bar chooses: each choice changes the job. */
 export function Choice<T extends string>({ label, value, options, onChange, onClear }: Props<T>) {
   return (
     <ToggleGroup.Root
@@ -29,6 +29,25 @@ export function Choice<T extends string>({ label, value, options, onChange, onCl
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>
+  );
+}
+
+/** One of a few that changes nothing yet but what is shown or said: arrow keys choose. */
+export function Pick<T extends string>({ label, value, options, onChange }: Omit<Props<T>, 'onClear' | 'value'> & { value: T }) {
+  return (
+    <RadioGroup.Root
+      aria-label={label}
+      value={value}
+      onValueChange={(next) => onChange(next as T)}
+      orientation="horizontal"
+      className="flex flex-wrap gap-1"
+    >
+      {options.map((option) => (
+        <RadioGroup.Item key={option.value} value={option.value} className={ITEM}>
+          {option.label}
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
   );
 }
 

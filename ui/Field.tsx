@@ -1,4 +1,5 @@
 'use client';
+import { ChevronDown } from 'lucide-react';
 import { type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes, useEffect, useId, useState } from 'react';
 import { cx } from './cx';
 
@@ -60,19 +61,22 @@ export function Select<T extends string>({
   'aria-describedby'?: string | undefined;
 }) {
   return (
-    <select
-      className={cx(INPUT, 'cursor-pointer', className)}
-      value={value}
-      onChange={(event) => onChange(event.target.value as T)}
-      {...rest}
-    >
-      {value === '' && <option value="">not said</option>}
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.label}
-        </option>
-      ))}
-    </select>
+    <span className="relative grid">
+      <select
+        className={cx(INPUT, 'cursor-pointer appearance-none truncate pr-8', className)}
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+        {...rest}
+      >
+        {value === '' && <option value="">not said</option>}
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+      <ChevronDown size={16} aria-hidden className="pointer-events-none absolute right-2 self-center text-quiet" />
+    </span>
   );
 }
 

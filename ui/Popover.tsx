@@ -10,6 +10,7 @@ export function Popover({
   trigger,
   label,
   wide = false,
+  flush = false,
   onEscape,
   children,
 }: {
@@ -18,6 +19,8 @@ export function Popover({
   trigger: ReactNode;
   label: string;
   wide?: boolean;
+  /** Without a border of its own around what it holds, as wide as the screen of a phone. */
+  flush?: boolean;
   /** Told before Escape closes it. */
   onEscape?: () => void;
   children: ReactNode;
@@ -32,8 +35,8 @@ export function Popover({
           sideOffset={6}
           collisionPadding={8}
           className={cx(
-            'z-20 max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-16px)] overflow-y-auto rounded border border-line bg-raised p-3 text-ink shadow-raised',
-            wide ? 'w-[344px]' : 'w-64',
+            'z-20 max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-16px)] overflow-y-auto rounded border border-line bg-raised text-ink shadow-raised',
+            flush ? 'w-[420px]' : wide ? 'w-[344px] p-3' : 'w-64 p-3',
           )}
         >
           {children}

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { cx } from '@/ui/cx';
 import { Sign } from '@/ui/Sign';
+import { SkipLink, WORK_ID } from '@/ui/SkipLink';
 import { ThemeSwitch } from '@/ui/ThemeSwitch';
 import { CopyTrouble } from './words/CopyTrouble';
 
@@ -24,6 +25,7 @@ export function HomeFrame({
 }) {
   return (
     <div className="mx-auto max-w-5xl p-4 sm:p-6">
+      <SkipLink />
       <header className="flex items-center gap-4">
         <Sign size={32} />
         <h1 className="sr-only">{current}</h1>
@@ -45,7 +47,7 @@ export function HomeFrame({
         <span className="ml-auto" />
         <ThemeSwitch />
       </header>
-      <main className="mt-5">
+      <main id={WORK_ID} tabIndex={-1} className="mt-5 outline-none">
         {trouble !== undefined && <CopyTrouble text={trouble} />}
         {children}
       </main>

@@ -40,7 +40,15 @@ export interface NecAmpacity {
   sources: { table: Source; ambient: Source; bundling: Source; terminal: Source };
 }
 
-const COLUMN_OF: Readonly<Record<string, NecColumn>> = { TW60: 60, THW75: 75, THHN90: 90 };
+const COLUMN_OF: Readonly<Record<string, NecColumn>> = {
+  TW60: 60,
+  THW75: 75,
+  THWN75: 75,
+  THHN90: 90,
+  'THWN2-90': 90,
+  'XHHW2-90': 90,
+  'USE2-90': 90,
+};
 /** Cables held to their 60 °C ampacity, whatever their conductors bear. */
 const HELD_AT_60 = { 'NM-B': 'nonMetallic', 'UF-B': 'underground' } as const;
 
@@ -66,10 +74,10 @@ export function necAmpacity(
     material: segment.material,
     insulation: segment.americanInsulation,
     ambientC: segment.ambientC,
-    grouped: segment.groupedCircuits,
+    conductors: segment.conductorsTogether(loadedConductors(poles, system) + (neutralCounts ? 1 : 0)),
     terminalC: segment.markedTerminalC,
   });
-  return andThen(facts, ({ size, material, insulation, ambientC, grouped, terminalC }): Maybe<NecAmpacity> => {
+  return andThen(facts, ({ size, material, insulation, ambientC, conductors, terminalC }): Maybe<NecAmpacity> => {
     const column = COLUMN_OF[insulation];
     if (column === undefined) return unknown(segment.at('insulation'), `${insulation} is no insulation of the NEC tables`);
     const tableA = necTableA(material, size, column);
@@ -83,7 +91,6 @@ export function necAmpacity(
         segment.at('ambientC'),
         `no factor listed for ${aroundC} °C${inSun ? ' in the sun' : ''} and ${column} °C insulation`,
       );
-    const conductors = grouped * (loadedConductors(poles, system) + (neutralCounts ? 1 : 0));
     const bundling = necBundlingFactor(conductors);
     const terminal = terminalOf(ratedA, terminalC);
     const terminalA = necTableA(material, size, terminal.column);

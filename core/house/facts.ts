@@ -1,16 +1,23 @@
 import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
-import { known, type Maybe } from '../job/known';
+import { all, andThen, type Known, known, type Maybe, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
 import type { Circuit, Combination, Device, Job, Line, Load, Point, Reading } from '../job/sealed';
 import { type ContinuousCurrent, continuousCurrent } from '../loads/continuous';
+import { dwellingDemand } from '../loads/demand/calculated';
+import { LOAD_MANAGEMENT } from '../loads/demand/credits';
+import { type DwellingLoads, dwellingLoads } from '../loads/demand/read';
+import type { CircuitBelow } from '../loads/demand/taken';
 import { type Below, type DesignCurrent, designCurrent, linesOrAll, loadsByCircuit } from '../loads/designCurrent';
 import { thirdHarmonic } from '../loads/harmonics';
 import { LINES } from '../loads/lines';
-import { type Fault, FaultNetwork } from '../network/faults';
+import type { Fault } from '../network/fault';
+import { FaultNetwork } from '../network/faults';
 import type { SupplyCase } from '../network/feeding';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
 import { polesOf } from '../network/poles';
 import { type FaultKind, LINES_OF, type Poles } from '../network/states';
+import { earned } from '../rules/credit';
 
 /** A device with where on the path it sits: at the start or end of which circuit, or in the board ahead of it. */
 export interface Seated {
@@ -57,6 +64,8 @@ export interface House {
   /** The circuits a circuit's board feeds, each with the lines it hangs on. */
   below: (wiring: Wiring) => readonly { wiring: Wiring; lines: readonly Line[] }[];
   polesOf: (wiring: Wiring) => Maybe<Poles>;
+  /** What hangs below the board a circuit leads to, counted for article 220; nothing where nobody set out to calculate it. */
+  dwellingOf: (wiring: Wiring) => DwellingLoads | undefined;
   loadsOf: (circuitId: string) => readonly Load[];
   /** Safety services each board and everything below it feeds, by the circuit they hang on. */
   safetyBelow: (boardId: string) => readonly { circuitId: string; name: string }[];
@@ -161,11 +170,63 @@ export function houseOf(job: Job): House {
     wiring.circuit.designCurrentA === undefined &&
     loadsOf(wiring.circuit.id).length === 0 &&
     below(wiring).every((each) => saysNothing(each.wiring));
+  const dwellingOf = cached((wiring: Wiring): DwellingLoads | undefined => {
+    const { circuit } = wiring;
+    const board = job.boards[circuit.toBoardId ?? ''];
+    if (job.dialect !== 'nec' || board === undefined) return undefined;
+    const apart = board.otherBuilding === true;
+    if (!apart && board.areaM2 === undefined && board.demandMethod === undefined) return undefined;
+    const ahead = [...wiring.startDevices, ...wiring.endDevices].filter((device) => opensOnOvercurrent(device.settings)).at(-1);
+    const ratedA =
+      ahead === undefined ? unknown(`circuits.${circuit.id}`, `an overcurrent device of ${circuit.name}`) : ratedCurrent(ahead);
+    const whole = factOf('circuits', circuit, 'wholeDwelling');
+    return dwellingLoads(job, board, finalsBelow(wiring, apart), {
+      ...{ service: circuit.kind === 'service' || (whole.known && whole.value), whole, ratedA },
+    });
+  });
+  /** Rating of the device a circuit starts with. */
+  const ratingOf = ({ circuit, startDevices }: Wiring): Maybe<number> => {
+    const device = smallest(startDevices.filter(({ settings }) => opensOnOvercurrent(settings)));
+    return device === undefined
+      ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+      : ratedCurrent(device);
+  };
+  /** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
+  const article220 = (wiring: Wiring): Known<number> | undefined => {
+    const dwelling = dwellingOf(wiring);
+    if (wiring.circuit.diversity !== undefined || dwelling === undefined) return undefined;
+    const demand = map(dwellingDemand(dwelling), ({ calculation }) => calculation.fullestA);
+    if (!demand.known || dwelling.about.board.managedA === undefined) return demand.known ? demand : undefined;
+    // What holds it to more than it comes to relieves from nothing; whether it does rests on both.
+    const managed = andThen(all({ demand, credit: earned(LOAD_MANAGEMENT, dwelling.about) }), ({ demand: demandA, credit }) =>
+      credit.earned
+        ? map(factOf('boards', dwelling.about.board, 'managedA'), (heldA) => Math.min(heldA, demandA))
+        : known(demandA),
+    );
+    return managed.known ? managed : demand;
+  };
+  /** Final circuits of a board and of all boards it feeds. */
+  const finalsBelow = (wiring: Wiring, apart: boolean): CircuitBelow[] =>
+    below(wiring).flatMap(({ wiring: each, lines }) => {
+      const other = apart || job.boards[each.circuit.toBoardId ?? '']?.otherBuilding === true;
+      const own = loadsOf(each.circuit.id);
+      const rest = each.circuit.toBoardId === undefined ? [] : finalsBelow(each, other);
+      return each.circuit.toBoardId !== undefined && own.length === 0
+        ? rest
+        : [{ circuit: each.circuit, loads: own, poles: poles(each), lines, ratedA: ratingOf(each), apart: other }, ...rest];
+    });
   const designOf: House['designOf'] = cached((wiring: Wiring) =>
-    designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(designOf, wiring), poles(wiring)),
+    designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(designOf, wiring), poles(wiring), article220(wiring)),
   );
   const continuousOf: House['continuousOf'] = cached((wiring: Wiring) =>
-    continuousCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(continuousOf, wiring), poles(wiring)),
+    continuousCurrent(
+      job,
+      wiring.circuit,
+      loadsOf(wiring.circuit.id),
+      asks(continuousOf, wiring),
+      poles(wiring),
+      article220(wiring),
+    ),
   );
   const thirdHarmonicOf: House['thirdHarmonicOf'] = cached((wiring: Wiring) =>
     thirdHarmonic(
@@ -214,6 +275,7 @@ export function houseOf(job: Job): House {
     thirdHarmonicOf,
     below,
     polesOf: poles,
+    dwellingOf,
     loadsOf,
     safetyBelow,
     readingsOf: (circuitId) => readings.get(circuitId) ?? [],

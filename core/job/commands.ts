@@ -58,10 +58,13 @@ const Drop = z.strictObject({ do: z.literal('drop'), on: CollectionKey, id: Id }
 export const Step = z.discriminatedUnion('do', [SetField, SetJob, Put, Drop]);
 export type Step = z.infer<typeof Step>;
 
+/** As many as it takes to make all the circuits a job may hold, each with cable, device and load. */
+const MAX_STEPS = 5000;
+
 /** One user action: a label for the history and the steps it takes, all or none. */
 export const Command = z.strictObject({
   label: z.string().min(1).max(200),
-  steps: z.array(Step).min(1, 'a command has at least one step').max(500, 'at most 500 steps in one command'),
+  steps: z.array(Step).min(1, 'a command has at least one step').max(MAX_STEPS, `at most ${MAX_STEPS} steps in one command`),
 });
 export type Command = z.infer<typeof Command>;
 
@@ -107,8 +110,6 @@ function carryOut(draft: Tree, step: Step): void {
       'a reading is only ever added: add a new one that supersedes it',
     );
   if (step.do === 'put') {
-    if (added && Object.keys(table).length >= maxRows(step.on))
-      refuse(step.on, `a job holds at most ${maxRows(step.on)} ${step.on}`);
     table[step.row.id] = step.row;
     return;
   }
@@ -117,10 +118,12 @@ function carryOut(draft: Tree, step: Step): void {
   else setAt(table[step.id]!, step.field, step.to, `${step.on}.${step.id}`);
 }
 
-/** Rows touched by a command, checked against their own schema only: the rest of the job has not changed. */
-function touchedProblems(job: Job, command: Command): JobProblem[] {
+/** Rows touched by a command, each checked once against its own schema only: the rest of the job has not changed. */
+function touchedProblems(job: Job, { steps }: Command): JobProblem[] {
   const problems: JobProblem[] = [];
-  for (const step of command.steps) {
+  const looked = new Set<string>();
+  const once = (where: string): boolean => !looked.has(where) && looked.add(where) !== undefined;
+  for (const step of steps) {
     if (step.do === 'drop') continue;
     if (step.do === 'set-job') {
       const [field] = step.field;
@@ -128,9 +131,11 @@ function touchedProblems(job: Job, command: Command): JobProblem[] {
       if (!parsed.success) problems.push(...shapeProblems(parsed.error, field));
       continue;
     }
+    if (step.do === 'put' && once(step.on) && Object.keys(job[step.on]).length > maxRows(step.on))
+      problems.push({ path: step.on, code: 'structure', message: `a job holds at most ${maxRows(step.on)} ${step.on}` });
     const id = step.do === 'put' ? step.row.id : step.id;
     const row = job[step.on][id];
-    if (row === undefined) continue;
+    if (row === undefined || !once(`${step.on}.${id}`)) continue;
     const parsed = ROW_SCHEMAS[step.on].safeParse(row);
     if (!parsed.success) problems.push(...shapeProblems(parsed.error, `${step.on}.${id}`));
   }

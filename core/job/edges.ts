@@ -4,6 +4,7 @@ import { SIZE_TEXT } from './sizeText';
 /** Kinds of typed value. The core keeps SI; other units live only at this edge. */
 export type EdgeKind =
   | 'length'
+  | 'area'
   | 'current'
   | 'impedance'
   | 'power'
@@ -43,6 +44,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
     unit('in', ['in', 'inch', 'inches', '"', '″'], 0.0254),
     unit('yd', ['yd', 'yard', 'yards'], 0.9144),
   ],
+  area: [unit('m²', ['m²', 'm2', 'sqm'], 1), unit('ft²', ['ft²', 'ft2', 'sqft'], 0.09290304)],
   current: [unit('A', ['a', 'amp', 'amps'], 1), unit('mA', ['ma'], 0.001), unit('kA', ['ka'], 1000)],
   impedance: [
     unit('Ω', ['ω', 'ohm', 'ohms', 'Ω'.toLowerCase()], 1),
@@ -58,7 +60,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
   factor: [unit('', [''], 1), unit('%', ['%'], 0.01)],
   percent: [unit('%', ['%'], 1)],
   ratio: [unit('', [''], 1)],
-  'rating-multiple': [unit('×In', ['×in', '×', 'xin', 'x', 'in'], 1)],
+  'rating-multiple': [unit('× rating', ['× rating', '×in', '×', 'xin', 'x', 'in'], 1)],
   'resistance-per-length': [unit('mΩ/m', ['mω/m', 'mohm/m'], 1), unit('Ω/km', ['ω/km', 'ohm/km'], 1)],
   soil: [unit('K·m/W', ['k·m/w', 'km/w'], 1)],
   'let-through': [unit('A²s', ['a²s'], 1), unit('kA²s', ['ka²s'], 1000)],

@@ -24,7 +24,7 @@ const CONSTRUCTIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
 };
 const INSULATIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
   iec: new Set(['PVC70', 'XLPE90']),
-  nec: new Set(['TW60', 'THW75', 'THHN90']),
+  nec: new Set(['TW60', 'THW75', 'THWN75', 'THHN90', 'THWN2-90', 'XHHW2-90', 'USE2-90']),
 };
 const SYSTEMS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
   iec: new Set(['three-phase-400-230']),
@@ -94,7 +94,7 @@ export function supplyMisfits({ dialect, supply }: Job): Misfit[] {
   if (SYSTEMS[other(dialect)].has(supply.voltageSystem))
     misfits.push({ path: 'supply.voltageSystem', what: `the voltage system is none of the ${dialectName(dialect)}` });
   if (dialect === 'nec' && supply.earthing !== 'TN-C-S')
-    misfits.push({ path: 'supply.earthing', what: `${supply.earthing} is not how the NEC grounds a service (250.24)` });
+    misfits.push({ path: 'supply.earthing', what: 'the grounding entered is not how the NEC grounds a service (250.24)' });
   return misfits;
 }
 

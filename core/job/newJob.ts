@@ -52,7 +52,7 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
         id: 'service',
         order: 'a',
         number: '',
-        name: 'Service',
+        name: dialect === 'nec' ? 'Service' : 'Supply intake',
         kind: 'service',
         state: 'existing',
         fromOriginId: 'network',

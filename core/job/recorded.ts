@@ -2,6 +2,7 @@ const SHOCK = 'protection against shock is not assessed yet';
 const OUTLETS = 'outlet by outlet nothing is assessed yet';
 const SURGE = 'surge protection is not assessed yet';
 const TRIPS = 'nuisance trips are not assessed yet';
+const OCCUPANCY = 'who lives there is not weighed yet';
 const MOULDED = 'bands of breakers of IEC 60947-2 are not computed yet: what they protect is unknown';
 const MONITOR = 'monitors are not assessed yet';
 
@@ -11,17 +12,33 @@ const MONITOR = 'monitors are not assessed yet';
  */
 export const RECORDED: Readonly<Record<string, string>> = {
   'sourceStates.kind': 'a name: what feeds together is said by its sources',
+  'rooms.use': 'what codes ask of such a room is not judged yet',
+  'rooms.wallM': 'outlets along walls are not judged yet',
+  'rooms.counterM': 'outlets along counters are not judged yet',
   'rooms.zone': 'what a zone asks for is not assessed yet',
-  'boards.spaces': 'room in the board is not assessed yet',
+  'boards.spaces': 'room in it is not assessed yet',
   'boards.busLines': 'which bars a board has is not assessed yet',
   'points.onward': OUTLETS,
+  'points.wetness': OUTLETS,
+  'points.touched': OUTLETS,
+  'points.tamperResistant': OUTLETS,
+  'points.weatherResistant': OUTLETS,
+  'points.cover': OUTLETS,
   'points.heightM': OUTLETS,
   'points.sinkDistanceM': OUTLETS,
   'points.readilyAccessible': OUTLETS,
+  'loads.electronics': SHOCK,
+  'loads.touched': SHOCK,
+  'loads.wet': SHOCK,
+  'boards.floors': OCCUPANCY,
+  'boards.people': OCCUPANCY,
+  'boards.electronics': OCCUPANCY,
+  'boards.growthPercent': 'room in it is not assessed yet',
   'loads.waveform': SHOCK,
   'loads.dcLeakageMa': SHOCK,
   'loads.leakageMa': TRIPS,
   'loads.inrushPeakA': TRIPS,
+  'loads.inrushS': TRIPS,
   'loads.startCurrentA': TRIPS,
   'loads.startTimeS': TRIPS,
   'loads.mustStayOn': 'what else goes dark is not weighed yet',

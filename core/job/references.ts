@@ -32,6 +32,7 @@ export const LINKS: readonly Link[] = [
   { from: 'points', field: 'parentPointId', to: 'points' },
   { from: 'points', field: 'segmentId', to: 'segments' },
   { from: 'points', field: 'roomId', to: 'rooms' },
+  { from: 'points', field: 'splitWithId', to: 'points' },
   { from: 'loads', field: 'circuitId', to: 'circuits' },
   { from: 'loads', field: 'pointId', to: 'points' },
   { from: 'devices', field: 'circuitId', to: 'circuits' },
@@ -218,5 +219,15 @@ function seatProblems(job: Job): JobProblem[] {
         message: `"${parent.id}" belongs to another circuit`,
       });
   }
+  for (const point of Object.values(job.points))
+    for (const field of ['parentPointId', 'segmentId'] as const) {
+      const on = field === 'segmentId' ? job.segments[point[field] ?? ''] : job.points[point[field] ?? ''];
+      if (on !== undefined && on.circuitId !== point.circuitId)
+        problems.push({
+          path: `points.${point.id}.${field}`,
+          code: 'structure',
+          message: `"${on.id}" belongs to another circuit`,
+        });
+    }
   return problems;
 }

@@ -31,12 +31,14 @@ export type Combination = SealedRow<device.Combination>;
 export type Origin = SealedRow<supply.Origin>;
 export type Electrode = SealedRow<supply.Electrode>;
 export type Board = SealedRow<supply.Board>;
+export type Room = SealedRow<supply.Room>;
 /** The job as the computation gets it. */
 export type Job = { readonly [K in keyof job.Job]: K extends keyof Tables ? Readonly<Record<string, Tables[K]>> : job.Job[K] };
 interface Tables {
   origins: Origin;
   electrodes: Electrode;
   boards: Board;
+  rooms: Room;
   circuits: Circuit;
   segments: Segment;
   points: Point;
@@ -45,7 +47,7 @@ interface Tables {
   combinations: Combination;
 }
 
-export type { InstallationMethod, Insulation, Tap } from './schema/circuit';
+export type { Appliance, InstallationMethod, Insulation, Tap } from './schema/circuit';
 export type { Grade } from './schema/device';
 export type { ConductorSize, Line } from './schema/facts';
 export type { RulePackId } from './schema/job';

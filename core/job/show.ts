@@ -62,6 +62,10 @@ const M_PER_FT = 0.3048;
 /** Unit a length is usually given in, in a dialect. */
 export const lengthUnit = (dialect: 'iec' | 'nec'): 'm' | 'ft' => (dialect === 'nec' ? 'ft' : 'm');
 
+/** An area in the unit of the dialect: `139 m²`, `1500 ft²`. */
+export const showArea = (areaM2: number, dialect: 'iec' | 'nec'): string =>
+  dialect === 'nec' ? `${Math.round(areaM2 / 0.09290304)} ft²` : `${showNumber(areaM2)} m²`;
+
 /** A length as people of the dialect read it: `34 m`, `62 ft`. */
 export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
   return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;

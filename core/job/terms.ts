@@ -1,4 +1,5 @@
 import { PACKS } from './packs';
+import type { Circuit } from './schema/circuit';
 import type { Line } from './schema/facts';
 import type { Job } from './schema/job';
 
@@ -35,11 +36,35 @@ const WORDS = {
   breaker: { iec: 'circuit-breaker', nec: 'breaker' },
   socket: { iec: 'socket-outlet', nec: 'receptacle' },
   cable: { iec: 'cable', nec: 'cable' },
+  line: { iec: 'line conductor', nec: 'ungrounded (hot) conductor' },
+  neutral: { iec: 'neutral', nec: 'grounded conductor (neutral)' },
+  neutralBond: { iec: 'neutral joined to earth here', nec: 'main or system bonding jumper here' },
+  aluminium: { iec: 'aluminium', nec: 'aluminum' },
+  armour: { iec: 'armour', nec: 'armor' },
+  raceway: { iec: 'metal conduit or trunking', nec: 'metal raceway' },
+  diversity: { iec: 'diversity: share that runs together', nec: 'demand factor' },
+  diversityBehind: { iec: 'rated diversity factor of what is behind it', nec: 'demand factor of what is behind it' },
+  declaredFault: { iec: 'declared prospective fault current', nec: 'available fault current, as declared' },
+  designCurrent: { iec: 'design current', nec: 'load current' },
+  continuous: { iec: 'runs three hours or more', nec: 'continuous load, three hours or more' },
+  grouped: { iec: 'loaded circuits grouped together', nec: 'circuits in the raceway or bundle, with this one' },
+  service: { iec: 'supply intake', nec: 'service' },
+  spaces: { iec: 'ways', nec: 'spaces' },
+  surelyAbove: { iec: 'surely trips at once above', nec: 'instantaneous pickup, high' },
+  mayAbove: { iec: 'may trip at once above', nec: 'instantaneous pickup, low' },
 } as const;
 export type Word = keyof typeof WORDS;
 
+/** What the British call the protective conductor of a circuit, which the rest of the IEC world does not. */
+export const protectiveWord = (job: Pick<Job, 'dialect' | 'pack'>): string =>
+  PACKS[job.pack].standard === 'BS 7671' ? 'cpc' : word(job.dialect, 'protectiveConductor');
+
 /** The word for a thing in the job's dialect. */
 export const word = (dialect: Dialect, name: Word): string => WORDS[name][dialect];
+
+/** What a circuit is for, in words. */
+export const wordOfUse = (dialect: Dialect, use: NonNullable<Circuit['use']>): string =>
+  use === 'sockets' && dialect === 'nec' ? 'receptacles' : use;
 
 const FAMILIES = {
   mcb: 'circuit-breaker of IEC 60898',
@@ -78,6 +103,12 @@ const LINES: Record<Job['supply']['voltageSystem'], readonly Line[]> = {
   'three-phase-400-230': ['L1', 'L2', 'L3'],
   'three-phase-208-120': ['L1', 'L2', 'L3'],
 };
+/** How a supply is earthed; the NEC has one way for the services of dwellings, and no letters for it. */
+export const earthingWords = ({ dialect, supply }: Pick<Job, 'dialect' | 'supply'>): string => {
+  if (dialect === 'iec') return supply.earthing;
+  return supply.earthing === 'TN-C-S' ? 'solidly grounded' : 'grounded as under other rules';
+};
+
 /** The lines of a system. */
 export const linesOf = ({ voltageSystem }: Job['supply']): readonly Line[] => LINES[voltageSystem];
 

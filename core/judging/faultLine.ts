@@ -1,4 +1,4 @@
-import type { Fault } from '../network/faults';
+import type { Fault } from '../network/fault';
 import type { Source } from '../tables/source';
 import type { WorkingLine } from './answer';
 import { figure, line } from './judge';
@@ -7,13 +7,13 @@ const LOOP: Source = { standard: 'IEC 60909-0', edition: '2016', clause: 'table 
 
 /** Working line of a fault current: every source that feeds it, with the cable from it. */
 export function faultLine(fault: Fault): WorkingLine {
-  const { feeds, kind, state, when, currentA } = fault;
+  const { feeds, said, state, when, currentA } = fault;
   const parts = feeds.map(({ source, cable }) => {
     const angle = source.z === undefined ? ', angle not known' : '';
     return `${figure(source.emfV)} V / |${figure(source.ohm)} Ω by ${source.from}${angle} + (${figure(cable.re)} + j${figure(cable.im)}) Ω|`;
   });
   return line(
-    `I = U/|Z source + Z cable| (${kind}, ${state}, ${when})`,
+    `I = U/|Z source + Z cable| (${said}, ${state === 'MAX' ? 'maximum' : 'minimum'}, ${when})`,
     parts.join(' + '),
     `${figure(currentA)} A, loop ${figure(fault.loopOhm)} Ω`,
     LOOP,

@@ -1,4 +1,4 @@
-import { all, andThen, list, type Maybe, map, unknown } from '../job/known';
+import { all, andThen, type Known, list, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Job, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
@@ -28,6 +28,7 @@ const round = (value: number): string => String(Number(value.toPrecision(4)));
 /**
  * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and
  * marked equipment by what their own articles ask. The greatest of what was entered, what is listed and what hangs below.
+ * @param calculatedA demand of the dwelling it feeds, in place of what hangs below as it is
  * @returns A; unknown where it is not said of a load, or of an entered current, whether it is continuous
  */
 export function continuousCurrent(
@@ -36,6 +37,7 @@ export function continuousCurrent(
   loads: readonly Load[],
   below: readonly Below<ContinuousCurrent>[],
   poles: Maybe<Poles>,
+  calculatedA?: Known<number>,
 ): Maybe<ContinuousCurrent> {
   const path = `circuits.${circuit.id}`;
   const entered = circuit.designCurrentA !== undefined;
@@ -58,7 +60,8 @@ export function continuousCurrent(
       ),
     );
   if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
-  const hanging = listedBelow(circuit, below, entered);
+  if (calculatedA !== undefined) ways.push(map(calculatedA, byCalculation));
+  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered) : undefined;
   if (hanging !== undefined)
     ways.push(
       andThen(circuitShare(job, circuit, hanging.length), (share) =>
@@ -72,6 +75,13 @@ export function continuousCurrent(
   if (ways.length === 0) return unknown(`${path}.designCurrentA`, `design current or loads of ${circuit.name}`);
   return map(list(ways), greatest);
 }
+
+/** What hangs below as article 220 has it: the quarter of what is continuous is in it. */
+const byCalculation = (demandA: number): ContinuousCurrent => ({
+  ...{ factoredA: demandA, wholeA: demandA, atLeast: { factored: undefined, whole: undefined }, sized: [] },
+  formula: 'demand of the dwelling, by article 220',
+  values: () => `${round(demandA)} A`,
+});
 
 function greatest(found: readonly ContinuousCurrent[]): ContinuousCurrent {
   const most = found.reduce((best, next) => (next.factoredA > best.factoredA ? next : best));

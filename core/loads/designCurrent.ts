@@ -1,4 +1,4 @@
-import { all, andThen, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { all, andThen, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
 import { byOrder } from '../network/paths';
@@ -53,6 +53,7 @@ export function loadsByCircuit(job: Job): Map<string, Load[]> {
 /**
  * Design current Ib: the greatest of what was entered, what the loads come to and what hangs below.
  * A load's current is its own, else P/(U·cosφ) by its lines. Diversity counts where it is allowed and stated.
+ * @param calculatedA demand of the dwelling it feeds, in place of what hangs below as it is
  * @returns A; unknown when neither a design current nor the loads say it, or one of them cannot be reckoned
  */
 export function designCurrent(
@@ -61,6 +62,7 @@ export function designCurrent(
   loads: readonly Load[],
   below: readonly Below<DesignCurrent>[],
   poles: Maybe<Poles>,
+  calculatedA?: Known<number>,
 ): Maybe<DesignCurrent> {
   const path = `circuits.${circuit.id}.designCurrentA`;
   const entered = factOf('circuits', circuit, 'designCurrentA');
@@ -73,7 +75,14 @@ export function designCurrent(
       })),
     );
   if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
-  const hanging = listedBelow(circuit, below, entered.known);
+  if (calculatedA !== undefined)
+    ways.push(
+      map(calculatedA, (ibA) => ({
+        ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
+        ...{ formula: 'demand of the dwelling, by article 220', values: () => `${round(ibA)} A` },
+      })),
+    );
+  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered.known) : undefined;
   if (hanging !== undefined) ways.push(ofBelow(job, circuit, hanging));
   if (ways.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
   return map(list(ways), (found) => greatest(found));

@@ -1,8 +1,9 @@
 import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
-import type { Job, Load } from '../job/sealed';
+import type { Appliance, Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
-import { RANGE_DEMAND, rangeDemandW, SPACE_HEATING, WATER_HEATER } from '../tables/appliances';
+import { RANGE_DEMAND, SPACE_HEATING, VEHICLE_CHARGER, WATER_HEATER } from '../tables/appliances';
+import { cookingDemandW } from '../tables/demand';
 import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
 import type { Source } from '../tables/source';
 import { drawnCurrent, voltsFor } from './drawn';
@@ -54,11 +55,12 @@ export function sizedBy(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized>
 function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | undefined {
   const kind = factOf('loads', load, 'appliance');
   if (!kind.known) return kind;
-  if (kind.value === 'other' || kind.value === 'dryer') return undefined;
+  const by = kind.value === 'range' ? undefined : FACTORED[kind.value];
+  if (kind.value !== 'range' && by === undefined) return undefined;
   if (kind.value === 'range') {
     const parts = all({ kind, poles, ratedW: factOf('loads', load, 'powerW') });
     return map(parts, ({ poles: own, ratedW }) => {
-      const demandW = rangeDemandW(ratedW);
+      const demandW = cookingDemandW([ratedW]).demandW;
       const currentA = demandW / voltsFor(own, job);
       return {
         currentA,
@@ -70,12 +72,19 @@ function byAppliance(job: Job, load: Load, poles: Maybe<Poles>): Maybe<Sized> | 
     });
   }
   const drawn = drawnCurrent(job, load, poles) ?? (factOf('loads', load, 'powerW') as Maybe<never>);
-  const source = kind.value === 'water-heater' ? WATER_HEATER(job.pack) : SPACE_HEATING(job.pack);
+  const { what, source } = by!;
   return map(all({ kind, drawn }), ({ drawn: currentA }) => ({
     currentA,
     neededA: 1.25 * currentA,
-    formula: `1.25 · current of ${kind.value === 'water-heater' ? 'a water heater' : 'fixed space heating'}`,
+    formula: `1.25 · current of ${what}`,
     values: `1.25 · ${Number(currentA.toPrecision(4))} A`,
-    source,
+    source: source(job.pack),
   }));
 }
+
+/** Appliances whose circuits carry 1.25 times what they draw, however long they run. */
+const FACTORED: Readonly<Partial<Record<Appliance, { what: string; source: typeof WATER_HEATER }>>> = {
+  'water-heater': { what: 'a water heater', source: WATER_HEATER },
+  'space-heating': { what: 'fixed space heating', source: SPACE_HEATING },
+  'vehicle-charger': { what: 'a vehicle charger', source: VEHICLE_CHARGER },
+};

@@ -1,7 +1,9 @@
 import { andThen, both, type Givens, join, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { faultWord } from '../job/terms';
 import { supplyCases } from './cases';
 import { add, magnitude, ZERO } from './complex';
 import { Earthings, lacksReturn } from './earthing';
+import type { Fault } from './fault';
 import { Feeding, type SupplyCase, startNode } from './feeding';
 import { currentOf, type Feed } from './feeds';
 import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
@@ -9,20 +11,6 @@ import { ringHolds } from './poles';
 import { MID_RING, Reach } from './reach';
 import { loopOf } from './segmentLoop';
 import type { FaultKind, NetworkState } from './states';
-
-/** A bolted fault at a place: its current and what it was computed from. */
-export interface Fault {
-  kind: FaultKind;
-  state: NetworkState;
-  currentA: number;
-  /** Whole loop as the source sees it, Ω. */
-  loopOhm: number;
-  emfV: number;
-  /** One feed, or several sources that feed the fault together. */
-  feeds: readonly Feed[];
-  /** Which source state, in words. */
-  when: string;
-}
 
 /** Fault currents along a job. */
 export class FaultNetwork {
@@ -95,7 +83,16 @@ export class FaultNetwork {
       if (feeds.length === 0) return unknown(`circuits.${circuit.id}`, `a source that reaches ${circuit.name} in ${at.when}`);
       const currentA = currentOf(feeds, state);
       const { emfV } = feeds[0]!.source;
-      return known({ kind, state, currentA, loopOhm: emfV / currentA, emfV, feeds, when: at.when });
+      return known({
+        kind,
+        said: faultWord(this.wirings.job.dialect, kind),
+        state,
+        currentA,
+        loopOhm: emfV / currentA,
+        emfV,
+        feeds,
+        when: at.when,
+      });
     });
   }
 

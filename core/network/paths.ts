@@ -83,7 +83,7 @@ export function wiringsOf(job: Job): Wirings {
     const own = devices.get(circuit.id) ?? [];
     byCircuit.set(circuit.id, {
       circuit,
-      stretches: stretchesOf(segments.get(circuit.id) ?? [], circuit),
+      stretches: stretchesOf(job, segments.get(circuit.id) ?? [], circuit),
       startDevices: own.filter((device) => device.seat === 'start'),
       endDevices: own.filter((device) => device.seat === 'end'),
       groupDevices: groupChain(job, circuit.behindDeviceId),
@@ -132,14 +132,14 @@ function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
 }
 
 /** The main chain follows the order; a spur follows the segment it names. A ring's main chain ends where it began. */
-function stretchesOf(segments: Segment[], circuit: Circuit): Stretch[] {
+function stretchesOf(job: Job, segments: Segment[], circuit: Circuit): Stretch[] {
   const followed = new Set<string>();
   let previous: string | undefined;
   const stretches = parentsFirst(segments).map((segment) => {
     const after = segment.branchOf ?? previous;
     if (segment.branchOf === undefined) previous = segment.id;
     if (after !== undefined) followed.add(after);
-    const facts = factsOf(segment, segment.name ?? `cable of ${circuit.name}`);
+    const facts = factsOf(segment, segment.name ?? `cable of ${circuit.name}`, job.dialect);
     return { segment, facts, after, last: false, spur: segment.branchOf !== undefined };
   });
   return stretches.map((stretch) => ({

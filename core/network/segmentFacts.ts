@@ -1,24 +1,21 @@
-import { andThen, known, type Maybe, need, unknown } from '../job/known';
+import { andThen, both, known, type Maybe, map, need, unknown } from '../job/known';
 import type { ConductorSize, InstallationMethod, Insulation, Segment } from '../job/sealed';
+import { type Dialect, word } from '../job/terms';
 import { LIMIT_C } from '../tables/correction';
 import type { Metal } from './wire';
 
 export type ReturnPath = NonNullable<Segment['protectivePath']>;
 export type ConductorName = 'lineSize' | 'neutralSize' | 'protectiveSize';
 
-const SIZE_WORDS: Record<ConductorName, string> = {
-  lineSize: 'line size',
-  neutralSize: 'neutral size',
-  protectiveSize: 'protective conductor size',
-};
+const SIZE_WORDS = { lineSize: 'line', neutralSize: 'neutral', protectiveSize: 'protectiveConductor' } as const;
 
 const kept = new WeakMap<Segment, SegmentFacts>();
 
 /** The facts of a segment under a name, made once for each state of it. */
-export function factsOf(segment: Segment, name: string): SegmentFacts {
+export function factsOf(segment: Segment, name: string, dialect: Dialect = 'iec'): SegmentFacts {
   const present = kept.get(segment);
-  if (present !== undefined && present.name === name) return present;
-  const facts = new SegmentFacts(segment, name);
+  if (present !== undefined && present.name === name && present.dialect === dialect) return present;
+  const facts = new SegmentFacts(segment, name, dialect);
   kept.set(segment, facts);
   return facts;
 }
@@ -30,6 +27,8 @@ export class SegmentFacts {
     readonly segment: Segment,
     /** What it is called in words. */
     readonly name: string,
+    /** Whose words what is missing is named in. */
+    readonly dialect: Dialect = 'iec',
   ) {}
 
   /** Path of one of its fields in the job. */
@@ -57,7 +56,11 @@ export class SegmentFacts {
     return this.once('protective material', () =>
       this.segment.protectiveMaterial === undefined
         ? this.material
-        : need(this.segment.protectiveMaterial, this.at('protectiveMaterial'), `protective conductor's metal in ${this.name}`),
+        : need(
+            this.segment.protectiveMaterial,
+            this.at('protectiveMaterial'),
+            `metal of the ${word(this.dialect, 'protectiveConductor')} in ${this.name}`,
+          ),
     );
   }
   /** Metal of a conductor of the cable. */
@@ -74,7 +77,10 @@ export class SegmentFacts {
       if (protectivePath !== undefined && protectivePath !== 'conductor') return known<ReturnPath>(protectivePath);
       if (roles?.includes('line') === true) return known<ReturnPath>(roles.includes('protective') ? 'conductor' : 'none');
       if (protectivePath === 'conductor' || protectiveSize !== undefined) return known<ReturnPath>('conductor');
-      return unknown(this.at('protectivePath'), `what carries an earth fault back along ${this.name}`);
+      return unknown(
+        this.at('protectivePath'),
+        `what carries ${this.dialect === 'nec' ? 'a ground' : 'an earth'} fault back along ${this.name}`,
+      );
     });
   }
   /** Whether nothing carries an earth fault back; what is not said is not taken for nothing. */
@@ -99,12 +105,26 @@ export class SegmentFacts {
     return this.once('method', () => need(this.segment.method, this.at('method'), `installation method of ${this.name}`));
   }
   get ambientC(): Maybe<number> {
-    return this.once('ambientC', () => need(this.segment.ambientC, this.at('ambientC'), `temperature around ${this.name}`));
+    return this.once('ambientC', () => need(this.segment.ambientC, this.at('ambientC'), `ambient temperature of ${this.name}`));
   }
   get groupedCircuits(): Maybe<number> {
     return this.once('grouped', () =>
-      need(this.segment.groupedCircuits, this.at('groupedCircuits'), `circuits bunched with ${this.name}`),
+      need(this.segment.groupedCircuits, this.at('groupedCircuits'), `circuits grouped with ${this.name}`),
     );
+  }
+  /**
+   * Current-carrying conductors in its raceway or bundle (NEC 310.15(C)(1)): as counted, never fewer than its own; or its own as
+   * many times as circuits are entered, each taken for one like it. Where both are entered the more counts: neither drops the other.
+   * @param own of this circuit
+   */
+  conductorsTogether(own: number): Maybe<number> {
+    const { loadedConductors, groupedCircuits } = this.segment;
+    const what = `current-carrying conductors in the raceway or bundle of ${this.name}`;
+    const counted = map(need(loadedConductors, this.at('loadedConductors'), what), (count) => Math.max(count, own));
+    if (groupedCircuits === undefined) return counted;
+    const circuits = need(groupedCircuits, this.at('groupedCircuits'), `circuits together with ${this.name}`);
+    const like = map(circuits, (count) => count * own);
+    return loadedConductors === undefined ? like : both(counted, like, Math.max);
   }
   /** Thermal resistivity of the soil, K·m/W; where nothing is entered the one the tables stand for. */
   get soilKmPerW(): Maybe<number> {
@@ -149,7 +169,7 @@ export class SegmentFacts {
   /** A conductor's size as designated. */
   size(conductor: ConductorName): Maybe<ConductorSize> {
     return this.once(conductor, () =>
-      need(this.segment[conductor], this.at(conductor), `${SIZE_WORDS[conductor]} of ${this.name}`),
+      need(this.segment[conductor], this.at(conductor), `${word(this.dialect, SIZE_WORDS[conductor])} size of ${this.name}`),
     );
   }
   /** Section of a conductor of metric size, mm². */

@@ -23,15 +23,19 @@ type CurrentFact = 'psccA' | 'psccLlA' | 'pscc3A' | 'pefcA' | 'maxFaultA' | 'min
 type OhmFact = 'zeOhm' | 'zLnOhm';
 
 const WORDS: Record<CurrentFact | OhmFact, string> = {
-  zeOhm: 'Ze',
+  zeOhm: 'earth fault loop impedance Ze',
   zLnOhm: 'line-neutral impedance',
   psccA: 'line-neutral fault current',
   psccLlA: 'line-line fault current',
   pscc3A: 'three-phase fault current',
   pefcA: 'fault current, line to protective conductor',
-  maxFaultA: 'declared greatest fault current',
-  minFaultA: 'declared least fault current',
+  maxFaultA: 'declared maximum fault current',
+  minFaultA: 'declared minimum fault current',
 };
+
+const NEC_WORDS: Partial<typeof WORDS> = { zeOhm: 'impedance of the ground-fault path', pefcA: 'ground-fault current' };
+const wordsOf = (dialect: Job['dialect'], field: CurrentFact | OhmFact): string =>
+  (dialect === 'nec' ? NEC_WORDS[field] : undefined) ?? WORDS[field];
 
 /** The facts that speak of a kind of fault, its own first; nothing is borrowed from another loop. */
 const OWN_FACTS: Record<FaultKind, readonly (CurrentFact | OhmFact)[]> = {
@@ -64,8 +68,8 @@ function serves(field: CurrentFact | OhmFact, fact: Sealed<number>, state: Netwo
   return isMeasured(fact) || isOhm(field) === (state === 'MIN');
 }
 
-const needed = (origin: Origin, field: CurrentFact | OhmFact) =>
-  factOf('origins', origin, field, `${WORDS[field]} of ${origin.name}`);
+const needed = (job: Job, origin: Origin, field: CurrentFact | OhmFact) =>
+  factOf('origins', origin, field, `${wordsOf(job.dialect, field)} of ${origin.name}`);
 
 /**
  * The source loop of an origin for a fault kind and state. Where several facts serve, the one that makes the state
@@ -85,7 +89,7 @@ export function originLoop(job: Job, origin: Origin, kind: FaultKind, state: Net
   let worst: Maybe<SourceLoop> | undefined;
   for (const loop of loops)
     if (worst === undefined || (loop.known && worst.known && drives(loop.value, worst.value, state))) worst = loop;
-  return worst ?? unknown(`origins.${origin.id}.${OWN_FACTS[kind][0]}`, wanted(origin, kind, state));
+  return worst ?? unknown(`origins.${origin.id}.${OWN_FACTS[kind][0]}`, wanted(job, origin, kind, state));
 }
 
 const drives = (a: SourceLoop, b: SourceLoop, state: NetworkState): boolean =>
@@ -107,14 +111,14 @@ function fromFact(
 ): Maybe<SourceLoop> {
   const volts = drivingVoltageV(job.supply, kind);
   const factor = state === 'MAX' ? job.supply.cMax : job.supply.cMin;
-  const loop = map(needed(origin, field), (value): SourceLoop => {
+  const loop = map(needed(job, origin, field), (value): SourceLoop => {
     const ohm = isOhm(field) ? value : volts / value;
     return {
       ohm,
       z: undefined,
       emfV: isOhm(field) ? volts * factor : volts,
       measured: origin[field]?.from === 'measured',
-      from: WORDS[field],
+      from: wordsOf(job.dialect, field),
     };
   });
   return withAngle(origin, loop);
@@ -190,11 +194,11 @@ function byTransformer(job: Job, origin: Origin, kind: FaultKind, state: Network
   }));
 }
 
-function wanted(origin: Origin, kind: FaultKind, state: NetworkState): string {
-  const own = OWN_FACTS[kind].map((field) => WORDS[field]).join(' or ');
+function wanted(job: Job, origin: Origin, kind: FaultKind, state: NetworkState): string {
+  const own = OWN_FACTS[kind].map((field) => wordsOf(job.dialect, field)).join(' or ');
   return state === 'MIN'
-    ? `${own} of ${origin.name}, measured or declared (a declared greatest current gives no least one)`
-    : `${own} of ${origin.name}, measured or declared (a declared greatest impedance gives no greatest current)`;
+    ? `${own} of ${origin.name}, measured or declared (a declared maximum current gives no minimum one)`
+    : `${own} of ${origin.name}, measured or declared (a declared maximum impedance gives no maximum current)`;
 }
 
 /** Electrodes of one place in parallel, Ω. Unknown when there is none, or one of them is not known. */

@@ -36,8 +36,8 @@ function networkAbove(origin: Origin, supply: Supply, state: NetworkState): Mayb
   const field = state === 'MAX' ? 'upstreamFaultVA' : 'upstreamLeastVA';
   const what =
     state === 'MAX'
-      ? `greatest fault level above ${origin.name}`
-      : `least fault level above ${origin.name} (an infinite network above gives no least current)`;
+      ? `maximum fault level above ${origin.name}`
+      : `minimum fault level above ${origin.name} (an infinite network above gives no minimum current)`;
   return map(need(transformer?.[field], `${path}.${field}`, what), (levelVA) => {
     const factor = state === 'MAX' ? supply.cMax : supply.cMin;
     const ohm = (factor * lineVoltageV(supply) ** 2) / levelVA;

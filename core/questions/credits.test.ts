@@ -5,6 +5,7 @@ import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
 import { type Job, RulePackId } from '../job/schema/job';
 import type { Check } from '../judging/answer';
+import * as demand from '../loads/demand/credits';
 import * as diversity from '../loads/diversity';
 import * as segmentLoop from '../network/segmentLoop';
 import * as source from '../network/source';
@@ -23,7 +24,21 @@ import * as nec from './protects-cable/nec/credits';
 import * as taps from './protects-cable/nec/tapCredits';
 
 /** Every relief there is, wherever its record stands. */
-const CREDITS = [breaks, carries, clears, necClears, cable, nec, taps, selective, diversity, letThrough, segmentLoop, source]
+const CREDITS = [
+  breaks,
+  carries,
+  clears,
+  necClears,
+  cable,
+  nec,
+  taps,
+  selective,
+  demand,
+  diversity,
+  letThrough,
+  segmentLoop,
+  source,
+]
   .flatMap((module) => Object.values(module as object).flatMap((each) => (isCredit(each) ? [each] : nested(each))))
   .filter((each, index, all) => all.indexOf(each) === index);
 

@@ -72,9 +72,11 @@ const AMBIGUOUS: ReadonlySet<string> = new Set(['ac', 'mc', 'se']);
 const NEC_INSULATIONS: Readonly<Record<string, QuickDraft['insulation']>> = {
   tw: 'TW60',
   thw: 'THW75',
-  thwn: 'THW75',
+  thwn: 'THWN75',
   thhn: 'THHN90',
-  'thwn-2': 'THHN90',
+  'thwn-2': 'THWN2-90',
+  'xhhw-2': 'XHHW2-90',
+  'use-2': 'USE2-90',
 };
 /** Metric sizes as shop talk writes them without a unit: with a decimal they can be nothing else. */
 const isMetric = (text: string): boolean => (METRIC_SIZES as readonly string[]).includes(mm2(text));
@@ -185,10 +187,11 @@ export const CABLE_WORDS: readonly WordKind[] = [
   { pattern: 'pvc', dialect: 'iec', read: plain('PVC 70 °C', { insulation: 'PVC70' }) },
   { pattern: 'xlpe', dialect: 'iec', read: plain('XLPE 90 °C', { insulation: 'XLPE90' }) },
   { pattern: 'cu|copper', read: plain('copper', { material: 'Cu' }) },
-  { pattern: 'alumini?um', read: plain('aluminium', { material: 'Al' }) },
+  { pattern: 'alumini?um', read: (_, { dialect }) => ({ sets: { material: 'Al' }, shown: word(dialect, 'aluminium') }) },
   {
     pattern: 'al',
-    read: (_, __, said) => (ofCable(said) ? { sets: { material: 'Al' }, shown: 'aluminium' } : { name: true }),
+    read: (_, { dialect }, said) =>
+      ofCable(said) ? { sets: { material: 'Al' }, shown: word(dialect, 'aluminium') } : { name: true },
   },
 
   // How it lies.
@@ -211,6 +214,6 @@ export const CABLE_WORDS: readonly WordKind[] = [
   {
     pattern: '(?:bunched|grouped)\\s?(\\d{1,2})',
     read: ([, count]) =>
-      within(Number(count), 1, 40, '', () => ({ sets: { grouped: Number(count) }, shown: `${count} circuits bunched` })),
+      within(Number(count), 1, 40, '', () => ({ sets: { grouped: Number(count) }, shown: `${count} circuits together` })),
   },
 ];

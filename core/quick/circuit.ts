@@ -187,8 +187,8 @@ function lacking({ dialect }: Job, draft: QuickDraft): string[] {
     ['insulation', 'insulation'],
     ['lengthM', 'length'],
     ...(dialect === 'iec' ? ([['method', 'method']] as const) : []),
-    ['ambientC', 'temperature'],
-    ['grouped', 'bunching'],
+    ['ambientC', 'ambient temperature'],
+    ['grouped', dialect === 'nec' ? 'conductors in the raceway or bundle' : 'grouping'],
   ];
   const lacks = wanted.flatMap(([field, words]) => (draft[field] === undefined ? [words] : []));
   return draft.designA === undefined && !feedsLoad(draft) ? [...lacks, 'load'] : lacks;

@@ -1,5 +1,6 @@
 import { BREAKER_RATINGS, GG_RATINGS, sizesOf } from '../job/preferred';
 import { showNumber } from '../job/show';
+import { word } from '../job/terms';
 import { cable } from './cableWords';
 
 import { NUMBER, numberOf, plain, type WordKind, within } from './wordKind';
@@ -33,7 +34,7 @@ export const DEVICE_WORDS: readonly WordKind[] = [
       const found = boards.filter((board) => board.name.toLowerCase().startsWith(name!.toLowerCase()));
       const names = boards.map((board) => board.name).join(', ');
       if (found.length === 1) return { sets: { boardId: found[0]!.id }, shown: `on ${found[0]!.name}` };
-      return { problem: `${found.length === 0 ? 'no' : 'more than one'} board is called that: ${names}` };
+      return { problem: `${found.length === 0 ? 'no' : 'more than one'} ${word(job.dialect, 'board')} is called that: ${names}` };
     },
   },
   { pattern: 'ring', dialect: 'iec', read: plain('ring circuit', { topology: 'ring' }) },

@@ -175,7 +175,7 @@ describe('the quick line', () => {
     ['mcb 30mA', iec, 'two kinds of device'],
     ['9000 m', iec, 'a length is 0.01 to 5000 m'],
     ['B300', iec, 'must be within 1 to 125 A'],
-    ['@Nowhere', nec, 'no board is called that: Main panel, Studio panel'],
+    ['@Nowhere', nec, 'no panel is called that: Main panel, Studio panel'],
     ['0/0 hp', nec, 'must be within 0.1 to 200 hp'],
     ['sockets MCA 18', nec, 'two uses'],
     ['200C', iec, 'a temperature around a cable is -40 to 90 °C'],
@@ -324,7 +324,7 @@ describe('a circuit from the quick line', () => {
     expect(segment).not.toHaveProperty('ambientC');
     expect(device).toMatchObject({ lines: [expect.stringMatching(/L[12]/)], settings: { arcFault: 'combination', poles: '1P' } });
     expect(device!.settings).toMatchObject({ voltageMarking: { value: '120/240', from: 'assumed' } });
-    expect(circuit.lacks).toEqual(['interrupting rating', 'temperature', 'bunching', 'load']);
+    expect(circuit.lacks).toEqual(['interrupting rating', 'ambient temperature', 'conductors in the raceway or bundle', 'load']);
     expect(circuit.taken.map(({ field }) => field)).toContain('voltageMarking');
   });
 

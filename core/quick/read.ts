@@ -58,7 +58,7 @@ export function readQuickLine(text: string, job: Job): QuickReading {
   return { tokens, draft, name: capital(name).slice(0, 200), unread, ok: tokens.every(({ kind }) => kind !== 'wrong') };
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function nextToken(
   text: string,

@@ -61,6 +61,11 @@ export function quickSteps(job: Job, made: QuickCircuit, id: () => string): { ci
         maximumDeviceA: fact('maximumDeviceA'),
         cosPhi: fact('cosPhi'),
         continuous: fact('continuous'),
+        // What hangs on outlets is plugged in: the words say so.
+        fastened:
+          job.dialect === 'nec' && draft.use === 'sockets' && draft.appliance === undefined
+            ? { value: false, from: 'stated' }
+            : undefined,
       }),
     });
   return { circuitId, steps: rows };

@@ -22,6 +22,11 @@ const p54 = (clause: string) => part('5-54', '2011', clause);
 const CLAUSES = {
   carries: { iec: p43('433.1 (1)'), bs: '433.1.1(i)', nec: '210.20(A), 215.3' },
   panelRating: { iec: ['IEC 61439-3', '2012', 'rated current of the assembly'], bs: '536.4.202', nec: '408.36' },
+  sharedBus: {
+    iec: part('5-55', '2011', '551.7.2'),
+    bs: '551.7.2',
+    nec: { 'nec-2017': '705.12(B)(2)(3)', 'nec-2020': '705.12(B)(3)' },
+  },
   switchRating: { iec: p53('536.4.3, coordination of switches with overload protection'), bs: '536.4.3.2' },
   needsNeutral: { iec: p52('521.8, conductors of a circuit'), bs: '521.8', nec: '200.6, 210.4; 110.3(B)' },
   overload: { iec: p43('433.1'), bs: '433.1.1', nec: '240.4' },
@@ -51,6 +56,8 @@ const CLAUSES = {
   residualPen: { iec: p53('531.3.1, no PEN behind a residual device'), bs: '531.3.1.1, 411.4.4' },
   islandBond: { iec: part('5-55', '2011', '551.4.4, 551.6'), bs: '551.4.3.2, 551.6', nec: '250.30, 250.34' },
   oneWay: { iec: p53('531, bidirectional supply'), bs: '530.3.201', nec: '110.3(B), 705.30(D)' },
+  plugFits: { iec: part('5-51', '2005', '512.1.1, 512.1.5'), bs: '512.1.1, 553.1', nec: '110.4, 406.4(F)' },
+  toldApart: { iec: part('5-51', '2005', '514.4'), bs: '514.8.1', nec: '408.4(A)' },
   loop: { iec: p41('411.4.4'), bs: '411.4.4' },
   loopSoil: { iec: p41('411.5.4'), bs: '411.5.4' },
   touch: { iec: p41('411.5.3'), bs: '411.5.3' },

@@ -6,7 +6,7 @@ import type { Segment } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import { linesOf, word } from '../job/terms';
+import { linesOf, protectiveWord } from '../job/terms';
 import { linesOpened } from '../network/poles';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
@@ -153,7 +153,7 @@ function protectiveSizes(job: Job, circuitId: string): Candidate[] {
     .map((size) => ({
       kind: 'protective',
       command: {
-        label: `Run ${showSize(size)} ${word(job.dialect, 'protectiveConductor')} instead of ${showSize(thinnest)}`,
+        label: `Run ${showSize(size)} ${protectiveWord(job)} instead of ${showSize(thinnest)}`,
         steps: own.filter((each) => sizeMm2(each.size) < sizeMm2(size)).map(({ id }) => sized(id, 'protectiveSize', size)),
       },
     }));

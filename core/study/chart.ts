@@ -5,6 +5,7 @@ import type { CircuitFacts } from '../house/facts';
 import { isOvercurrent } from '../house/facts';
 import { all, need } from '../job/known';
 import type { Device, Grade } from '../job/sealed';
+import { faultWord } from '../job/terms';
 import type { SegmentFacts } from '../network/segmentFacts';
 import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
@@ -79,7 +80,7 @@ function labelOf({ settings }: Device, ratedA: number): string {
 }
 
 /** The most there can be at the circuit's start, of any kind, and the least to earth at its far end. */
-function faultLines({ poles, wiring, house: { network } }: CircuitFacts): DrawnFault[] {
+function faultLines({ job, poles, wiring, house: { network } }: CircuitFacts): DrawnFault[] {
   const lines: DrawnFault[] = [];
   const kinds = poles.known ? kindsAmong(poles.value) : [];
   let most: { currentA: number; kind: string } | undefined;
@@ -88,9 +89,15 @@ function faultLines({ poles, wiring, house: { network } }: CircuitFacts): DrawnF
     if (fault.known && (most === undefined || fault.value.currentA > most.currentA))
       most = { currentA: fault.value.currentA, kind };
   }
-  if (most !== undefined) lines.push({ label: `most at its start, ${most.kind}`, currentA: most.currentA, kind: 'MAX' });
+  if (most !== undefined)
+    lines.push({ label: `maximum at its start, ${faultWord(job.dialect, most.kind)}`, currentA: most.currentA, kind: 'MAX' });
   const least = network.leastAtEnd(wiring, 'L-PE');
-  if (least.known) lines.push({ label: 'least at the far end, L-PE', currentA: least.value.currentA, kind: 'MIN' });
+  if (least.known)
+    lines.push({
+      label: `minimum at the far end, ${faultWord(job.dialect, 'L-PE')}`,
+      currentA: least.value.currentA,
+      kind: 'MIN',
+    });
   return lines;
 }
 

@@ -79,8 +79,11 @@ function studied(job: Job): { checks: Map<string, Said>; answers: Map<string, Ve
     }
   return { checks, answers };
 }
-/** Facts that only add: a current entered to what is listed, a service capacity to the rated one. Without them less is asked. */
-const ONLY_ADD = /^(circuits\.designCurrentA|devices\.settings\.icsA) /;
+/**
+ * Facts that only add: a current entered to what is listed, a service capacity to the rated one, a voltage or a plug to be held to
+ * what is there. Without them less is asked.
+ */
+const ONLY_ADD = /^(circuits\.designCurrentA|devices\.settings\.icsA|loads\.voltages|loads\.plug) /;
 const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];
 
 /** Every fact of a job that stands somewhere, by path. */

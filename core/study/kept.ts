@@ -1,13 +1,15 @@
 import { COLLECTIONS } from '../job/collections';
 import { perRow } from '../job/perRow';
+import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Circuit, Segment } from '../job/sealed';
 import type { Wirings } from '../network/paths';
+import { GENERAL_TO_A } from '../tables/demand';
 
 /** What a cable's own circuit alone looks at. Anything not named here counts for every circuit. */
 const OF_ITS_CABLE = new Set<keyof Segment>([
   ...(['lengthM', 'lineSize', 'material', 'protectiveMaterial', 'insulation', 'construction', 'place', 'method'] as const),
-  ...(['ambientC', 'groupedCircuits', 'soilKmPerW', 'terminalC', 'inSun'] as const),
+  ...(['ambientC', 'groupedCircuits', 'loadedConductors', 'soilKmPerW', 'terminalC', 'inSun'] as const),
 ]);
 /** And in the settings of the device at its start. */
 const OF_ITS_DEVICE = new Set(['ratingA', 'curve', 'icnA', 'icsA', 'aicA', 'breakingA', 'energyClass', 'makerLetThrough']);
@@ -25,7 +27,12 @@ class Seen {
   }
 }
 const cableSeen = perRow((segment: object) => without(OF_ITS_CABLE, segment));
-const deviceSeen = perRow((device: object) => without(OF_ITS_DEVICE, device));
+/** And whether it is one of those the floor area of a dwelling stands for: what feeds its board is asked for less then. */
+const deviceSeen = perRow((device: object) => `${without(OF_ITS_DEVICE, device)} ${general(device as Device)}`);
+function general({ settings }: Device): string {
+  const rating = 'ratingA' in settings ? settings.ratingA : undefined;
+  return rating === undefined ? 'unknown' : `${rating.value <= GENERAL_TO_A} ${rating.from}`;
+}
 
 /**
  * Everything in a job that what is judged of a circuit can rest on: what counts for every circuit, and what counts for one

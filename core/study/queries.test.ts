@@ -4,6 +4,7 @@ import { breaker, jobWith } from '../testing/jobs';
 import { circuitChart } from './chart';
 import { type Progress, triedFixes } from './fixes';
 import { type AnswerTo, answering, type Query } from './queries';
+import { requiredStudy } from './required';
 import { shownCircuit, studyJob } from './study';
 import { stepVerdicts, supplyStudy } from './supply';
 
@@ -31,7 +32,7 @@ describe('what is asked of a study', () => {
         verdict: whole.verdict,
         counts: whole.counts,
         circuits: whole.circuits.map(({ circuitId, verdict, verdicts }) => ({ circuitId, verdict, answers: verdicts })),
-        steps: stepVerdicts(whole, supplyStudy(each, whole)),
+        steps: stepVerdicts(whole, supplyStudy(each, whole), requiredStudy(each, whole)),
       });
     }
   });

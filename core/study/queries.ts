@@ -2,9 +2,12 @@ import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
+import type { BothWays } from './bothWays';
 import { type CircuitChart, circuitChart } from './chart';
+import { type DemandStudy, demandStudy } from './demand';
 import type { Finding } from './findings';
 import type { Fix, Progress } from './fixes';
+import { type RequiredStudy, requiredStudy } from './required';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
 
@@ -30,6 +33,11 @@ interface Questions {
   house: { asks: object; answer: HouseMarks };
   findings: { asks: object; answer: readonly Finding[] };
   supply: { asks: object; answer: SupplyStudy };
+  /** Null where nothing feeds such a board. */
+  demand: { asks: { boardId: string }; answer: DemandStudy | null };
+  /** A load on one line and between two, beside each other. */
+  bothWays: { asks: { loadId: string }; answer: BothWays };
+  required: { asks: object; answer: RequiredStudy };
   /** Null where there is no such circuit. */
   circuit: { asks: { circuitId: string }; answer: ShownCircuit | null };
   chart: { asks: { circuitId: string }; answer: CircuitChart | null };
@@ -48,17 +56,20 @@ type QueryOf<K extends Kind> = { kind: K } & Questions[K]['asks'];
 export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
 
 /** Those that take longer than a key press are answered a piece at a time. */
-export type LongKind = 'fixes' | 'reports';
+export type LongKind = 'fixes' | 'reports' | 'bothWays';
 type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
 const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
   house: (study, _, job) => ({
     verdict: study.verdict,
     counts: study.counts,
     circuits: study.circuits.map(({ circuitId, verdict, verdicts }) => ({ circuitId, verdict, answers: verdicts })),
-    steps: stepVerdicts(study, supplyStudy(job, study)),
+    steps: stepVerdicts(study, supplyStudy(job, study), requiredStudy(job, study)),
   }),
   findings: (study) => study.findings,
   supply: (study, _, job) => supplyStudy(job, study),
+  demand: (study, { boardId }, job) => demandStudy(job, study, boardId),
+  bothWays: bothWaysInTurn,
+  required: (study, _, job) => requiredStudy(job, study),
   circuit: (study, { circuitId }) => ofCircuit(study, circuitId, shownCircuit),
   chart: (study, { circuitId }) => ofCircuit(study, circuitId, ({ facts }) => circuitChart(facts)),
   probe: (_, { deviceIds, currentA }, job) => deviceIds.flatMap((deviceId) => probed(job, deviceId, currentA)),
@@ -84,6 +95,12 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
   // Read when first wanted: commands bring the whole schema with them, and the first study needs none of it.
   const { tryFixes } = await import('./fixes');
   return yield* tryFixes(job, study, circuitId);
+}
+
+async function* bothWaysInTurn(_: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {
+  yield { done: 0, of: 1 };
+  const { bothWays } = await import('./bothWays');
+  return bothWays(job, loadId);
 }
 
 async function* reportsInTurn(study: Study, { circuitIds }: QueryOf<'reports'>): AsyncGenerator<Progress, CircuitReport[]> {

@@ -21,8 +21,15 @@ function shownCheck({ job, circuitId }: CheckedIn, question: QuestionId, check: 
   return { id, title, ...figures, working, missing, given, inputsKey: key, standing };
 }
 
-/** Writes out an answer and all its checks. */
-export function shownAnswer(where: CheckedIn, { question, head, checks }: Answer): ShownAnswer {
+/** Writes out an answer and all its checks. Where facts are missing it names those of every check, not of the first alone. */
+export function shownAnswer(where: CheckedIn, { question, verdict, head, checks }: Answer): ShownAnswer {
   const all = checks.map((check) => shownCheck(where, question, check));
-  return { question, ...all[checks.indexOf(head)]!, checks: all };
+  const shown = all[checks.indexOf(head)]!;
+  if (verdict !== 'unknown') return { question, ...shown, checks: all };
+  const missing = [...shown.missing];
+  for (const one of checks.flatMap((check) => check.missing))
+    if (!missing.some(({ path, what }) => path === one.path && what === one.what)) missing.push(one);
+  const besides = missing.slice(shown.missing.length).map(({ what }) => what);
+  const because = besides.length === 0 ? shown.because : `${shown.because}; also missing: ${besides.join('; ')}`;
+  return { question, ...shown, missing, because, checks: all };
 }

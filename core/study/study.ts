@@ -5,7 +5,7 @@ import type { Missing } from '../job/known';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId, questionWords } from '../job/terms';
-import { type Answer, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
+import { type Answer, type Check, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
 import { answer, notAssessed } from '../judging/judge';
 import { type FaultKind, kindsAmong, type NETWORK_STATES } from '../network/states';
 import { breaksFault } from '../questions/breaks-fault/breaksFault';
@@ -13,6 +13,7 @@ import { carriesLoad } from '../questions/carries-load/carriesLoad';
 import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
+import { toldApart } from '../questions/saves-person/toldApart';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
@@ -146,14 +147,15 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'protects-cable': protectsCable,
   'breaks-fault': breaksFault,
   'clears-in-time': clearsInTime,
-  'saves-person': () => laterVersion('saves-person'),
+  'saves-person': (facts) => laterVersion('saves-person', toldApart(facts)),
   'only-one-trips': onlyOneTrips,
   'stays-on': () => laterVersion('stays-on'),
   'rides-surge': () => laterVersion('rides-surge'),
 };
 
-/** A question this version does not answer stays unknown: never a pass. */
-const laterVersion = (question: QuestionId): Answer => answer(question, [notAssessed('later', questionWords(question))]);
+/** A question this version does not answer stays unknown, whatever it finds besides: never a pass. */
+const laterVersion = (question: QuestionId, besides: readonly Check[] = []): Answer =>
+  answer(question, [notAssessed('later', questionWords(question)), ...besides]);
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {

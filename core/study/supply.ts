@@ -193,11 +193,11 @@ export interface StepVerdicts {
   surge: Verdict;
 }
 
-export function stepVerdicts(study: Study, supply: SupplyStudy): StepVerdicts {
+export function stepVerdicts(study: Study, supply: SupplyStudy, required: { verdict: Verdict }): StepVerdicts {
   const worstOf = (question: QuestionId): Verdict => worstVerdict(study.circuits.map((circuit) => circuit.verdictOf(question)));
   return {
     supply: supply.verdict,
-    circuits: study.verdict,
+    circuits: worstVerdict([study.verdict, required.verdict]),
     board: worstOf('breaks-fault'),
     curves: worstOf('only-one-trips'),
     people: worstOf('saves-person'),

@@ -11,7 +11,7 @@ export const NEC_BREAKER_SOURCE: Source = {
 export const NEC_BREAKER_PRACTICE: Source = {
   standard: 'common practice',
   edition: '',
-  clause: 'thermal-magnetic breakers: customary band, instantaneous 6 to 15 In',
+  clause: 'thermal-magnetic breakers: customary band, instantaneous 6 to 15 times the rating',
   basis: 'practice',
 };
 

@@ -1,6 +1,6 @@
 import type { Segment } from '../job/schema/circuit';
 
-type Place = NonNullable<Segment['place']>;
+export type Place = NonNullable<Segment['place']>;
 export interface Unsuited {
   construction: NonNullable<Segment['construction']>;
   places: readonly Place[];
@@ -20,6 +20,16 @@ export const UNSUITED_NEC: readonly Unsuited[] = [
     clause: '310.3(D), 300.3(A)',
   },
 ];
+/**
+ * Conductors without a sheath that may not lie somewhere for their insulation, by the NEC: 310.10(C) lists what is for wet
+ * locations, and the inside of a raceway in the ground is one (300.5(B)). From memory.
+ */
+export const UNSUITED_INSULATION = {
+  insulation: 'THHN90',
+  places: ['wet', 'buried'] as readonly Place[],
+  why: 'THHN is for dry and damp places only',
+  clause: '310.10(C), 300.5(B)',
+} as const;
 /** The same by the IEC. Single cores are not told apart by whether they have a sheath, so nothing is said of them. From memory. */
 export const UNSUITED_IEC: readonly Unsuited[] = [
   {

@@ -6,6 +6,7 @@ import {
   branch,
   drop,
   dwelling,
+  dwellingOf220,
   feederTap,
   load,
   machine,
@@ -28,8 +29,62 @@ const feederTapConditions = (longerM: number): Earning['conditions'] => ({
   shelter: { no: set('segments.c.place', 'exposed'), missing: set('segments.c.place', undefined) },
 });
 
+/** What each way to calculate other than part III wants: that it is chosen, and for one whole dwelling. */
+const otherMethod = {
+  said: { ...fact('boards.board.demandMethod', 'standard'), missing: 'structure', before: 'part III itself is asked' },
+  whole: fact('circuits.service.wholeDwelling', false),
+} as const;
+const existingBoard = structure(set('boards.board.state', 'new'));
+
 /** The credits of the NEC: each one's job in which it is earned, and what takes each of its conditions away. */
 export const EARNED_NEC: Readonly<Record<string, Earning>> = {
+  'article-220': {
+    job: () => dwellingOf220(150),
+    ...{ circuit: 'service', question: 'carries-load', check: 'carries:main' },
+    conditions: {
+      code: {
+        ...structure((job) => ({ ...job, dialect: 'iec', pack: 'iec-60364' })),
+        before: 'a dwelling under other rules is not counted by it',
+      },
+      area: { missing: set('boards.board.areaM2', undefined), fact: 'boards.board.areaM2' },
+      counted: { missing: set('loads.outlets.fastened', undefined), fact: 'loads.outlets.fastened' },
+    },
+  },
+  'load-management': {
+    job: () => {
+      const job = dwellingOf220(125);
+      job.boards.board = { ...job.boards.board!, managedA: stated(100) };
+      return job;
+    },
+    ...{ circuit: 'service', question: 'carries-load', check: 'demand:board' },
+    conditions: {
+      edition: structure((job) => ({ ...job, pack: 'nec-2020' })),
+      set: { ...fact('boards.board.managedA', 126), before: 'more than the rating relieves from nothing', missing: 'structure' },
+    },
+  },
+  'demand-optional': {
+    job: () => dwellingOf220(125, 'optional'),
+    ...{ circuit: 'service', question: 'carries-load', check: 'demand:board' },
+    conditions: {
+      ...otherMethod,
+      wires: structure((job) => ({ ...job, supply: { ...job.supply, voltageSystem: 'single-phase' } })),
+      ampacity: fact('devices.main.settings.ratingA', 99),
+    },
+  },
+  'demand-existing': {
+    job: () => dwellingOf220(125, 'existing'),
+    ...{ circuit: 'service', question: 'carries-load', check: 'demand:board' },
+    conditions: { ...otherMethod, existing: existingBoard },
+  },
+  'demand-metered': {
+    job: () => dwellingOf220(125, 'metered'),
+    ...{ circuit: 'service', question: 'carries-load', check: 'demand:board' },
+    conditions: {
+      ...{ ...otherMethod, existing: existingBoard },
+      'no-outlets': structure(set('circuits.more.state', 'new')),
+      metered: { missing: set('boards.board.meteredVa', undefined), fact: 'boards.board.meteredVa' },
+    },
+  },
   'hundred-percent': {
     job: () => {
       const job = branch(20, '10AWG', { circuit: { designCurrentA: stated(18), continuous: stated(true) } });

@@ -289,3 +289,44 @@ export function series(): Job {
   );
   return job;
 }
+
+/**
+ * A dwelling of 1500 ft² with electric heat: 136.7 A by part III of article 220, 102.2 A by 220.82, 110.3 A by 220.83; as it is
+ * listed, without what its floor area stands for, 174 A.
+ */
+export function dwellingOf220(ratedA: number, method?: 'optional' | 'existing' | 'metered'): Job {
+  const job = splitHouse();
+  for (const each of ['feeder', 'kiln']) delete job.circuits[each];
+  for (const each of ['feeder', 'kiln']) delete job.segments[each];
+  for (const each of ['feeder-device', 'kiln-device']) delete job.devices[each];
+  delete job.boards.studio;
+  const { designCurrentA: _, ...service } = job.circuits.service!;
+  job.circuits.service = { ...service, wholeDwelling: stated(true) };
+  job.devices.main = device('main', 'service', mouldedCase(ratedA, '2P'), { lines: ['L1', 'L2'], seat: 'end' });
+  job.boards.board = {
+    ...{ ...job.boards.board!, state: 'existing', areaM2: stated(1500 * 0.09290304) },
+    ...(method === undefined ? {} : { demandMethod: stated(method), meteredVa: stated(12_000) }),
+  };
+  const hangs = (id: string, lines: 'one' | 'two', more: Partial<Load>, circuit: Partial<Circuit> = { use: 'fixed' }): void => {
+    job.circuits[id] = {
+      ...{ id, order: id, number: id, name: id, kind: 'final', fromBoardId: 'board', topology: 'radial', ...circuit },
+      state: 'existing',
+    } as Circuit;
+    job.devices[`${id}-device`] = device(
+      `${id}-device`,
+      id,
+      mouldedCase(lines === 'one' ? 20 : 50, lines === 'one' ? '1P' : '2P'),
+      {
+        lines: lines === 'one' ? ['L1'] : ['L1', 'L2'],
+      },
+    );
+    job.loads[id] = { ...load(id, { continuous: stated(false), ...more }), id, name: id };
+  };
+  hangs('range', 'two', { appliance: stated('range'), powerW: stated(12_000) });
+  hangs('heat', 'two', { appliance: stated('space-heating'), powerW: stated(9_000) });
+  hangs('water', 'two', { appliance: stated('water-heater'), powerW: stated(4_500) });
+  hangs('dryer', 'two', { appliance: stated('dryer'), powerW: stated(5_000) });
+  hangs('dishwasher', 'one', { appliance: stated('fixed'), powerW: stated(1_200) });
+  for (const id of ['outlets', 'more']) hangs(id, 'one', { currentA: stated(15), fastened: stated(false) }, { use: 'sockets' });
+  return job;
+}

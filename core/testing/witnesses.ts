@@ -5,6 +5,7 @@ import type { Origin } from '../job/schema/supply';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
 import { breaker, device, jobWith, stated } from './jobs';
+import { branch, dwellingOf220 } from './reliefJobs';
 
 /** Jobs in which facts count that neither the demos nor the reliefs have. */
 function witnesses(): Job[] {
@@ -48,8 +49,22 @@ function witnesses(): Job[] {
   );
   const graded = one({ protectiveSize: stated('1mm2') });
   graded.devices['c-device'] = { ...graded.devices['c-device']!, grade: 'typical' };
+  // Each laundry circuit beyond the first counts.
+  const laundries = dwellingOf220(150);
+  for (const id of ['outlets', 'more']) laundries.circuits[id] = { ...laundries.circuits[id]!, purpose: stated('laundry') };
   const service = jobWith([{ id: 'c', settings: breaker('B', 16, { icsA: stated(500), ownFactor: stated(0.9) }), lengthM: 20 }]);
+  const single = branch(20, '12AWG', { circuit: { use: 'sockets' } });
+  single.points.p = {
+    ...{ id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new' },
+    ...{ ratedA: stated(15), receptacles: stated(1) },
+  };
+  single.loads.l = {
+    ...{ id: 'l', circuitId: 'c', order: 'a', name: 'machine', pointId: 'p', currentA: stated(5), continuous: stated(false) },
+    voltages: stated('line-line'),
+  };
   return [
+    laundries,
+    single,
     jobWith(
       [{ id: 'c', settings: breaker('B', 16), lengthM: 20 }],
       bare({ psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured'), xOverR: stated(0.5) }),

@@ -58,7 +58,7 @@ export function CardScreen() {
           </Labelled>
           <p className="self-end text-[13px] text-quiet sm:col-span-2">
             <a
-              className="font-semibold text-copper underline underline-offset-4"
+              className="font-semibold text-copper underline underline-offset-4 pointer-coarse:inline-flex pointer-coarse:min-h-11 pointer-coarse:items-center"
               href={`/api/jobs/${session.jobId}/file`}
               download
             >

@@ -34,7 +34,7 @@ export function BoardFacts({ board }: { board: Board }) {
         onChange={(to) => edit(`${to} building`, 'otherBuilding', to === 'other')}
       />
       <Facts paths={factPaths(job, 'boards', id)} />
-      {spare && <Button onClick={() => session.edit(takeOut(job, 'boards', id))}>Take it out with its feeder</Button>}
+      {spare && <Button onClick={() => session.edit(takeOut(job, 'boards', id))}>Delete, with its feeder</Button>}
     </div>
   );
 }

@@ -10,7 +10,7 @@ import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
 import { hrefOf } from '../job/places';
-import { plainWords, TAP_WORDS, WAY_WORDS } from '../words/cableWords';
+import { kindWords, placeWords, plainWords, TAP_WORDS, wayWords } from '../words/cableWords';
 import { Facts } from './Panel';
 
 const PLACES = Segment.shape.place.unwrap().options;
@@ -29,7 +29,7 @@ export function CableFacts({ segment }: { segment: Segment }) {
     field: string,
     value: T | undefined,
     options: readonly T[],
-    words?: Record<T, string>,
+    words?: (option: T) => string,
   ) => (
     <Labelled label={label}>
       {(wiring) => (
@@ -38,9 +38,9 @@ export function CableFacts({ segment }: { segment: Segment }) {
           value={value ?? ''}
           options={options.map((each) => ({
             value: each,
-            label: words?.[each] ?? plainWords(each),
+            label: words?.(each) ?? plainWords(each),
           }))}
-          onChange={(to) => edit(words?.[to] ?? to, field, to)}
+          onChange={(to) => edit(words?.(to) ?? to, field, to)}
         />
       )}
     </Labelled>
@@ -51,10 +51,10 @@ export function CableFacts({ segment }: { segment: Segment }) {
   return (
     <div className="grid gap-2">
       <div className="grid grid-cols-2 gap-2">
-        {select('Kind', 'construction', segment.construction, kinds)}
-        {select('Place', 'place', segment.place, PLACES)}
+        {select('Kind', 'construction', segment.construction, kinds, (kind) => kindWords(job.dialect, kind))}
+        {select('Place', 'place', segment.place, PLACES, (place) => placeWords(job.dialect, place))}
       </div>
-      {select('A fault comes back by', 'protectivePath', segment.protectivePath, WAYS_BACK, WAY_WORDS)}
+      {select('A fault comes back by', 'protectivePath', segment.protectivePath, WAYS_BACK, (way) => wayWords(job.dialect)[way])}
       <Facts paths={factPaths(job, 'segments', id)} />
       <div className="grid grid-cols-2 gap-2">
         <div className="grid content-start gap-1">
@@ -96,7 +96,7 @@ export function CableFacts({ segment }: { segment: Segment }) {
       </Link>
       <div className="flex gap-2">
         <Button onClick={() => session.edit(addCable(job, circuitId, crypto.randomUUID()))}>Another length after it</Button>
-        <Button onClick={() => session.edit(takeOut(job, 'segments', id))}>Take it out</Button>
+        <Button onClick={() => session.edit(takeOut(job, 'segments', id))}>Delete</Button>
       </div>
     </div>
   );

@@ -1,15 +1,16 @@
 'use client';
 
 import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
+
 import type { Command } from '@/core/job/commands';
 import { moveCircuit, renameCircuit } from '@/core/job/edits/circuits';
 import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/job/edits/parts';
-import { rename, setField, takeOut } from '@/core/job/edits/rows';
+import { removePoint } from '@/core/job/edits/points';
+import { setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/facts/read';
-import { Circuit, type Load, Point } from '@/core/job/schema/circuit';
+import { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
-import { word } from '@/core/job/terms';
+import { word, wordOfUse } from '@/core/job/terms';
 import { nextNumber } from '@/core/quick/circuit';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -17,7 +18,9 @@ import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { useJobState, useSession } from '../job/JobContext';
 import { findingsOpen, hrefOf } from '../job/places';
+import { AddAppliance, LoadFacts } from './LoadPanel';
 import { Facts } from './Panel';
+import { PointFacts } from './PointPanel';
 
 const USES = Circuit.shape.use.unwrap().options;
 const TOPOLOGIES = Circuit.shape.topology.options;
@@ -77,16 +80,18 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
           <Choice
             label="Use"
             value={circuit.use}
-            options={USES.map((value) => ({ value, label: value }))}
-            onChange={(to) => edit(to, 'use', to)}
+            options={USES.map((value) => ({ value, label: wordOfUse(job.dialect, value) }))}
+            onChange={(to) => edit(wordOfUse(job.dialect, to), 'use', to)}
             onClear={() => edit('use not said', 'use', undefined)}
           />
-          <Choice
-            label="Form"
-            value={circuit.topology}
-            options={TOPOLOGIES.map((value) => ({ value, label: value }))}
-            onChange={(to) => edit(to, 'topology', to)}
-          />
+          {(job.dialect === 'iec' || circuit.topology === 'ring') && (
+            <Choice
+              label="Form"
+              value={circuit.topology}
+              options={TOPOLOGIES.map((value) => ({ value, label: value }))}
+              onChange={(to) => edit(to, 'topology', to)}
+            />
+          )}
         </>
       )}
       <Facts
@@ -114,7 +119,7 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
               {...wiring}
               value={circuit.behindDeviceId ?? 'none'}
               options={[
-                { value: 'none', label: 'the board itself' },
+                { value: 'none', label: `the ${word(job.dialect, 'board')} itself` },
                 ...groups.map((group) => ({ value: group.id, label: group.name })),
               ]}
               onChange={(to) => edit('behind another device', 'behindDeviceId', to === 'none' ? undefined : to)}
@@ -125,8 +130,16 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
       {loads.map((load) => (
         <LoadFacts key={load.id} load={load} />
       ))}
+      {circuit.kind === 'final' && <AddAppliance circuit={circuit} />}
       {points.map((point) => (
-        <PointFacts key={point.id} point={point} />
+        <section key={point.id} aria-label={point.name} className="border-line border-t pt-2">
+          <div className="flex justify-end">
+            <IconButton name={`Delete ${point.name}`} onClick={() => session.edit(removePoint(job, point))}>
+              <X size={16} aria-hidden />
+            </IconButton>
+          </div>
+          <PointFacts point={point} />
+        </section>
       ))}
       <div className="flex flex-wrap gap-2">
         {circuit.kind === 'final' && (
@@ -140,99 +153,8 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
         )}
         {!has(job.segments) && <Button onClick={() => session.edit(addCable(job, id, crypto.randomUUID()))}>Add a cable</Button>}
         {circuit.kind === 'final' && <Button onClick={copy}>Copy the circuit</Button>}
-        {circuit.kind !== 'service' && <Button onClick={() => session.edit(takeOut(job, 'circuits', id))}>Take it out</Button>}
+        {circuit.kind !== 'service' && <Button onClick={() => session.edit(takeOut(job, 'circuits', id))}>Delete</Button>}
       </div>
     </div>
-  );
-}
-
-/** A thing on the circuit with its name, edited there, and a way to take it out. */
-function Named({ on, row, kind, children }: { on: 'loads' | 'points'; row: Load | Point; kind: string; children: ReactNode }) {
-  const session = useSession();
-  const job = useJobState((state) => state.job);
-  const { id, name } = row;
-  return (
-    <section aria-label={name} className="grid gap-2 border-line border-t pt-2">
-      <div className="flex items-end gap-2">
-        <KeptText
-          label={kind}
-          value={name}
-          className="min-w-0 flex-1"
-          keep={(text) => session.edit(rename(on, id, text, kind))}
-        />
-        <IconButton name={`Take ${name} out`} onClick={() => session.edit(takeOut(job, on, id))}>
-          <X size={16} aria-hidden />
-        </IconButton>
-      </div>
-      {children}
-    </section>
-  );
-}
-
-function LoadFacts({ load }: { load: Load }) {
-  const session = useSession();
-  const job = useJobState((state) => state.job);
-  const { id } = load;
-  const flag = (field: 'needsNeutral' | 'safetyService', label: string, yes: string, no: string) => (
-    <Choice
-      label={label}
-      value={load[field] === true ? 'yes' : 'no'}
-      options={[
-        { value: 'no' as const, label: no },
-        { value: 'yes' as const, label: yes },
-      ]}
-      onChange={(to) => session.edit(setField(job, 'loads', id, field, to === 'yes', to === 'yes' ? yes : no))}
-    />
-  );
-  return (
-    <Named on="loads" row={load} kind="Load">
-      <Facts paths={factPaths(job, 'loads', id)} />
-      {flag('needsNeutral', 'Neutral', 'needs a neutral', 'needs no neutral')}
-      {flag('safetyService', 'Service', 'safety service', 'ordinary service')}
-    </Named>
-  );
-}
-
-function PointFacts({ point }: { point: Point }) {
-  const session = useSession();
-  const job = useJobState((state) => state.job);
-  const { id, circuitId } = point;
-  const set = (label: string, field: string, to: string | undefined) =>
-    session.edit(setField(job, 'points', id, field, to, label));
-  const cables = Object.values(job.segments)
-    .filter((segment) => segment.circuitId === circuitId && segment.state !== 'removed')
-    .sort((a, b) => (a.order < b.order ? -1 : 1));
-  return (
-    <Named on="points" row={point} kind={job.dialect === 'nec' ? 'Outlet or equipment' : 'Point'}>
-      <Labelled label="Kind">
-        {(wiring) => (
-          <Select
-            {...wiring}
-            value={point.kind}
-            options={Point.shape.kind.options.map((value) => ({
-              value,
-              label: value === 'socket' ? word(job.dialect, 'socket') : value,
-            }))}
-            onChange={(to) => set(to, 'kind', to)}
-          />
-        )}
-      </Labelled>
-      {cables.length > 1 && (
-        <Labelled label="At the end of">
-          {(wiring) => (
-            <Select
-              {...wiring}
-              value={point.segmentId ?? 'none'}
-              options={[
-                { value: 'none', label: 'not said' },
-                ...cables.map((cable, index) => ({ value: cable.id, label: cable.name ?? `length ${index + 1}` })),
-              ]}
-              onChange={(to) => set('elsewhere', 'segmentId', to === 'none' ? undefined : to)}
-            />
-          )}
-        </Labelled>
-      )}
-      <Facts paths={factPaths(job, 'points', id)} />
-    </Named>
   );
 }

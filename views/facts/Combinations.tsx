@@ -27,7 +27,7 @@ export function Combinations({ device }: { device: Device }) {
               with <b className="font-semibold">{job.devices[upstreamDeviceId]?.name}</b>, {reference}
             </span>
             <IconButton
-              name={`Take the combination ${reference} out`}
+              name={`Delete the combination ${reference}`}
               onClick={() => session.edit(takeOut(job, 'combinations', id))}
             >
               <X size={16} aria-hidden />

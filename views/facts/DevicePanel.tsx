@@ -107,7 +107,7 @@ export function DeviceFacts({ device }: { device: Device }) {
       )}
       {settings.family === 'rccb' && <Backup device={device} named={settings.conditionalWithDeviceId} />}
       {device.circuitId !== undefined && COMBINED.has(settings.family) && <Combinations device={device} />}
-      <Button onClick={() => edit('taken out', ['state'], 'removed')}>Take it out</Button>
+      <Button onClick={() => edit('deleted', ['state'], 'removed')}>Delete</Button>
     </div>
   );
 }

@@ -1,47 +1,90 @@
 'use client';
-import { type KeyboardEvent, type RefObject, useEffect, useId, useRef, useState } from 'react';
-import { inUnit, readQuantity, readSize, sizeMm2, type Typed } from '@/core/job/edges';
-import { showFact } from '@/core/job/facts/read';
+import { type KeyboardEvent, type ReactNode, type RefObject, useEffect, useId, useMemo, useRef, useState } from 'react';
+import { sizeMm2 } from '@/core/job/edges';
+import { othersLacking } from '@/core/job/edits/lacking';
+import { factAt, showFact } from '@/core/job/facts/read';
 import type { FactKind, FactValue, Option } from '@/core/job/facts/spec';
+import { entryText, readFact } from '@/core/job/facts/typed';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
+import type { Job } from '@/core/job/schema/job';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
+import { Choice, Pick } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { useJobState } from '../job/JobContext';
 
 const PROVENANCES = (['measured', 'stated', 'assumed'] as const).map((value) => ({ value, label: PROVENANCE_WORDS[value] }));
 
-type Set = (value: FactValue | undefined, from: Provenance) => string | undefined;
+/** Keeps a value, of other facts too where they are named; says why it cannot. */
+type Set = (value: FactValue | undefined, from: Provenance, others?: readonly string[]) => string | undefined;
 interface Props<K extends FactKind> {
   label: string;
+  path: string;
   fact: Fact<FactValue> | undefined;
   how: K;
-  /** Keeps a value; says why it cannot. */
   set: Set;
   /** Called when the panel is left: keeps what is typed, and says whether the panel may close. */
   leave: RefObject<() => boolean>;
   close: () => void;
 }
+/** Whether others are to get it too. */
+interface Asked {
+  forAll: ReactNode;
+}
 type Typing = Exclude<FactKind, { kind: 'choice' }>;
 type Choosing = Extract<FactKind, { kind: 'choice' }>;
 
 /** Edits one fact: its value and where it is from. */
-export function FactEditor({ how, ...rest }: Props<FactKind>) {
-  return how.kind === 'choice' ? <ChoiceEditor how={how} {...rest} /> : <TextEditor how={how} {...rest} />;
+export function FactEditor({ how, set, ...rest }: Props<FactKind>) {
+  const job = useJobState((state) => state.job);
+  const { path, fact } = rest;
+  const others = useMemo(() => (fact === undefined ? othersLacking(job, path) : []), [job, path, fact]);
+  const [all, setAll] = useState(false);
+  const wide: Set = (value, from) => set(value, from, all ? others : []);
+  const forAll = others.length === 0 ? null : <ForAll job={job} others={others} all={all} setAll={setAll} />;
+  const given = { ...rest, set: wide, forAll };
+  return how.kind === 'choice' ? <ChoiceEditor how={how} {...given} /> : <TextEditor how={how} {...given} />;
 }
 
-function read(how: Typing, text: string): Typed<FactValue> {
-  if (how.kind === 'size') return readSize(text, how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2');
-  return readQuantity(text, how.edge, how.usual);
+/** How many names are said before the rest are only counted. */
+const NAMED = 6;
+
+/** Whether all others that lack the same fact get it too, with who they are. */
+function ForAll({
+  job,
+  others,
+  all,
+  setAll,
+}: {
+  job: Job;
+  others: readonly string[];
+  all: boolean;
+  setAll: (all: boolean) => void;
+}) {
+  const names = others.slice(0, NAMED).map((path) => factAt(job, path)?.owner?.replace(/^the /, '') ?? path);
+  const more = others.length - names.length;
+  return (
+    <div className="text-[13px]">
+      <label className="flex min-h-9 cursor-pointer items-center gap-2 font-semibold pointer-coarse:min-h-11">
+        <input
+          type="checkbox"
+          checked={all}
+          onChange={(event) => setAll(event.target.checked)}
+          className="size-5 accent-copper pointer-coarse:size-11"
+        />
+        {others.length === 1 ? 'also for the one other that lacks it' : `also for the ${others.length} others that lack it`}
+      </label>
+      <p className="text-[12px] text-quiet">
+        {names.join(', ')}
+        {more > 0 && ` and ${more} more`}
+      </p>
+    </div>
+  );
 }
 
 /** What stands in the box when it opens: the value in the unit it is usually written in. */
-function startText(how: Typing, fact: Fact<FactValue> | undefined): string {
-  if (fact === undefined) return '';
-  if (how.kind === 'size') return String(fact.value).replace(how.steps[0]?.endsWith('AWG') === true ? 'AWG' : 'mm2', '');
-  return inUnit(Number(fact.value), how.edge, how.usual);
-}
+const startText = (how: Typing, fact: Fact<FactValue> | undefined): string =>
+  fact === undefined ? '' : entryText(how, fact.value);
 
 const isMetric = (size: FactValue | undefined): boolean => String(size).endsWith('mm2');
 
@@ -56,7 +99,7 @@ function madeBeside(how: Typing, value: FactValue): FactValue[] | undefined {
   return [below, above].filter((step) => step !== undefined);
 }
 
-function TextEditor({ label, fact, how, set, leave, close }: Props<Typing>) {
+function TextEditor({ label, fact, how, set, leave, close, forAll }: Props<Typing> & Asked) {
   const { dialect } = useJobState((state) => state.job);
   const [text, setText] = useState(startText(how, fact));
   const [from, setFrom] = useState<Provenance>(fact?.from ?? 'stated');
@@ -64,7 +107,7 @@ function TextEditor({ label, fact, how, set, leave, close }: Props<Typing>) {
   /** A value that is not made is asked about once. */
   const [asked, setAsked] = useState<FactValue>();
   const hint = useId();
-  const typed = read(how, text);
+  const typed = readFact(how, text);
   const keep = (): boolean => {
     if (!typed.ok) {
       setRefusal(typed.message);
@@ -111,7 +154,8 @@ function TextEditor({ label, fact, how, set, leave, close }: Props<Typing>) {
       <p id={hint} role="status" className={cx('text-[12px]', refusal === undefined ? 'text-quiet' : 'font-semibold text-stop')}>
         {message}
       </p>
-      <Choice label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      {forAll}
       <div className="flex gap-2">
         <Button primary type="submit">
           Keep
@@ -125,7 +169,7 @@ function TextEditor({ label, fact, how, set, leave, close }: Props<Typing>) {
 /** How long what is typed to find a choice counts as one word. */
 const WORD_MS = 1000;
 
-function ChoiceEditor({ label, fact, how, set, leave, close }: Props<Choosing>) {
+function ChoiceEditor({ label, fact, how, set, leave, close, forAll }: Props<Choosing> & Asked) {
   const [from, setFrom] = useState<Provenance>(fact?.from ?? 'stated');
   const [refusal, setRefusal] = useState<string>();
   const group = useRef<HTMLDivElement>(null);
@@ -166,7 +210,8 @@ function ChoiceEditor({ label, fact, how, set, leave, close }: Props<Choosing>) 
           {refusal}
         </p>
       )}
-      <Choice label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      {forAll}
       <div className="flex gap-2">
         {fact !== undefined && from !== fact.from && (
           <Button primary onClick={() => keep(fact.value)}>

@@ -1,6 +1,7 @@
 'use client';
 
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { createContext, type KeyboardEvent, useContext, useRef, useState } from 'react';
+import { setFacts } from '@/core/job/edits/lacking';
 import { setFact } from '@/core/job/edits/rows';
 import { factAt } from '@/core/job/facts/read';
 import type { FactKind, FactValue } from '@/core/job/facts/spec';
@@ -28,6 +29,9 @@ function neighbour(how: FactKind, value: FactValue | undefined, up: boolean): Fa
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** Where facts are only shown: in a panel's button, which opens to edit them, or on paper. */
+export const ShownOnly = createContext<'in a button' | 'on paper' | undefined>(undefined);
+
 /**
  * A fact shown where it stands and edited there: dotted underline, Enter to edit, arrow keys to step. What is typed and left is
  * kept where it can be; Escape alone drops it.
@@ -41,11 +45,31 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
   /** Keeps what was typed. Says whether the panel may close: what cannot be kept stays, with the reason. */
   const leave = useRef(() => true);
   const job = useJobState((state) => state.job);
+  const shownOnly = useContext(ShownOnly);
   const place = factAt(job, path);
   if (place === undefined) return null;
   const { label, how, fact } = place;
-  const set = (value: FactValue | undefined, from: Provenance): string | undefined =>
-    session.edit(setFact(job, path, value === undefined ? undefined : { value, from }));
+  const value = (
+    <span
+      className={cx(
+        'whitespace-nowrap',
+        shownOnly !== 'on paper' && 'border-b border-dotted',
+        'group-hover/fact:border-copper group-hover/fact:text-copper',
+        fact === undefined ? 'border-quiet text-quiet italic' : fact.from === 'assumed' ? 'border-caution' : 'border-line-strong',
+        className,
+      )}
+    >
+      {shown ?? place.shown}
+      {fact?.from === 'assumed' && <span className="text-caution"> ?</span>}
+    </span>
+  );
+  if (shownOnly !== undefined) return value;
+  const set = (value: FactValue | undefined, from: Provenance, others: readonly string[] = []): string | undefined =>
+    session.edit(
+      value !== undefined && others.length > 0
+        ? setFacts(job, [path, ...others], { value, from })
+        : setFact(job, path, value === undefined ? undefined : { value, from }),
+    );
   const turn = (next: boolean) => {
     const drops = escaped.current;
     escaped.current = false;
@@ -73,23 +97,13 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
           onKeyDown={step}
           data-fact={path}
           aria-label={`${capital(label)}: ${place.shown}${fact === undefined ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
-          className={cx(
-            'whitespace-nowrap border-b border-dotted pointer-coarse:min-h-11',
-            fact === undefined
-              ? 'border-quiet text-quiet italic'
-              : fact.from === 'assumed'
-                ? 'border-caution'
-                : 'border-line-strong',
-            'hover:border-copper hover:text-copper',
-            className,
-          )}
+          className="group/fact inline-flex items-center justify-end pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
-          {shown ?? place.shown}
-          {fact?.from === 'assumed' && <span className="text-caution"> ?</span>}
+          {value}
         </button>
       }
     >
-      <FactEditor label={capital(label)} fact={fact} how={how} set={set} leave={leave} close={() => setOpen(false)} />
+      <FactEditor label={capital(label)} path={path} fact={fact} how={how} set={set} leave={leave} close={() => setOpen(false)} />
     </Popover>
   );
 }

@@ -9,7 +9,7 @@ import { Firm } from '@/core/job/schema/firm';
 import { JobDefaults } from '@/core/job/schema/job';
 import { Price } from '@/core/job/schema/records';
 import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
+import { Choice, Pick } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { HomeFrame } from '../HomeFrame';
@@ -72,7 +72,7 @@ export function FirmScreen({ firm: kept, trouble }: { firm: Firm; trouble: strin
       </section>
       <div className="mt-6 flex items-center gap-3">
         <h2 className="font-semibold">Usual parts and prices</h2>
-        <Choice label="Dialect of the parts" value={dialect} options={DIALECTS} onChange={setDialect} />
+        <Pick label="Dialect of the parts" value={dialect} options={DIALECTS} onChange={setDialect} />
       </div>
       <Usual key={dialect} firm={firm} dialect={dialect} keep={keep} />
       <Prices key={`prices ${dialect}`} firm={firm} dialect={dialect} keep={keep} />
@@ -154,10 +154,7 @@ function Prices({ firm, dialect, keep }: { firm: Firm; dialect: Dialect; keep: K
                 return read.ok ? change(price.id, { amount: read.value }) : read.message;
               }}
             />
-            <IconButton
-              name={`Take ${price.part} off the list`}
-              onClick={() => put(prices.filter((each) => each.id !== price.id))}
-            >
+            <IconButton name={`Delete ${price.part}`} onClick={() => put(prices.filter((each) => each.id !== price.id))}>
               <Trash2 size={16} aria-hidden />
             </IconButton>
           </li>

@@ -66,7 +66,7 @@ function SegmentFacts({ segmentId }: { segmentId: string }) {
   const segment = job.segments[segmentId];
   return (
     <>
-      <p className="mb-1 text-[11.5px]">{segment === undefined ? '' : cableWords(segment)}</p>
+      <p className="mb-1 text-[11.5px]">{segment === undefined ? '' : cableWords(job.dialect, segment)}</p>
       <dl className="mb-3 columns-2 gap-6 text-[11.5px] leading-[15px]">
         {facts.map(({ path, name, shown, fact }) => (
           <div key={path} className="flex break-inside-avoid gap-2 border-line border-b py-[2px]">

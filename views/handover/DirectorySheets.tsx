@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { linesOf, word } from '@/core/job/terms';
 import { useJobState } from '../job/JobContext';
-import { boardsOf, type DirectoryRow, directoryOf } from './directory';
+import { boardsOf, type DirectoryRow, directoryOf, feedOf } from './directory';
 import type { PaperName } from './paper';
 import { rowsOnPage, Sheet } from './Sheet';
 
@@ -77,17 +77,4 @@ function Row({ row, lines }: { row: DirectoryRow; lines: boolean }) {
       <td className="whitespace-nowrap text-[12px]">{row.cable}</td>
     </tr>
   );
-}
-
-/** What feeds a board, in words. */
-function feedOf(job: Parameters<typeof boardsOf>[0], boardId: string): string | undefined {
-  const feeds = Object.values(job.circuits).filter((circuit) => circuit.toBoardId === boardId && circuit.state !== 'removed');
-  if (feeds.length === 0) return undefined;
-  return `fed by ${feeds
-    .map((feed) => {
-      const from =
-        feed.fromBoardId === undefined ? job.origins[feed.fromOriginId ?? '']?.name : job.boards[feed.fromBoardId]?.name;
-      return `${feed.name}${from === undefined ? '' : ` from ${from}`}`;
-    })
-    .join(' and ')}`;
 }

@@ -4,12 +4,14 @@ import { useMemo } from 'react';
 import type { Job } from '@/core/job/schema/job';
 import type { Query } from '@/core/study/queries';
 import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
+import { Pick } from '@/ui/Choice';
 import { Select } from '@/ui/Field';
 import { useAnswer, useJobState, useProgress } from '../job/JobContext';
 import { ConductorSheets } from './ConductorSheets';
+import { DemandSheets } from './DemandSheets';
 import { DirectorySheets } from './DirectorySheets';
 import { boardsOf } from './directory';
+import { PanelSheets } from './PanelSheets';
 import { PAPERS, type PaperName, PRINTS, type PrintKind, usualPaper } from './paper';
 import { ReportSheet } from './ReportSheet';
 
@@ -51,13 +53,13 @@ export function HandoverScreen() {
         data-screen
         className="sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-2 border-line border-b bg-ground px-4 py-2"
       >
-        <Choice label="What to print" value={kind} options={PRINTS} onChange={(to) => go('print', to)} />
+        <Pick label="What to print" value={kind} options={PRINTS} onChange={(to) => go('print', to)} />
         {(kind === 'report' || kind === 'conductors') && circuitId !== undefined && (
           <div className="w-60">
             <Select aria-label="Circuit" value={circuitId} options={circuits} onChange={(to) => go('c', to)} />
           </div>
         )}
-        <Choice
+        <Pick
           label="Paper"
           value={paper}
           options={Object.keys(PAPERS).map((value) => ({ value: value as PaperName, label: value }))}
@@ -68,8 +70,9 @@ export function HandoverScreen() {
         </Button>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wider than a phone, scrolled by keyboard too */}
-      <section aria-label="Sheets" tabIndex={0} className="overflow-x-auto p-4 print:p-0">
-        {kind === 'directory' && <DirectorySheets paper={paper} />}
+      <section aria-label="Sheets" tabIndex={0} className="relative overflow-x-auto p-4 print:p-0">
+        {kind === 'directory' && (job.dialect === 'nec' ? <PanelSheets paper={paper} /> : <DirectorySheets paper={paper} />)}
+        {kind === 'demand' && <DemandSheets paper={paper} />}
         {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (
           <Reports key={`conductors ${circuitId}`} circuitIds={[circuitId]} paper={paper} conductors />

@@ -129,7 +129,7 @@ function Faults({ readings }: { readings: readonly FaultReading[] }) {
         {readings.map(({ place, kind, currentA }) => (
           <tr key={`${place} ${kind}`} className="border-line-strong border-b">
             <td className="py-[2px]">
-              {place === 'start' ? 'most at its start' : 'least at its far end'} {faultWord(dialect, kind)}
+              {place === 'start' ? 'maximum at its start' : 'minimum at its far end'} {faultWord(dialect, kind)}
             </td>
             <td className="text-right font-semibold">{currentA === null ? 'unknown' : showCurrent(currentA)}</td>
           </tr>

@@ -1,7 +1,7 @@
 'use client';
 import { format } from 'date-fns';
 import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
-import { packName, systemName } from '@/core/job/terms';
+import { earthingWords, packName, systemName, word } from '@/core/job/terms';
 import { useJobState } from '../job/JobContext';
 import { MARGIN_MM, PAPERS, type PaperName, px } from './paper';
 
@@ -19,6 +19,7 @@ const LEAST_ZOOM = 0.6;
 /** One page: whose job, what it shows, and at its foot what it is worth. What is too much for the page is drawn smaller. */
 export function Sheet({ paper, title, page, pages, children }: Props) {
   const { width, height } = PAPERS[paper];
+  const dialect = useJobState((state) => state.job.dialect);
   const [zoom, setZoom] = useState(1);
   const room = useRef<HTMLDivElement>(null);
   const content = useRef<HTMLDivElement>(null);
@@ -51,8 +52,8 @@ export function Sheet({ paper, title, page, pages, children }: Props) {
       </div>
       <footer className="mt-2 flex gap-4 border-line-strong border-t pt-[6px] text-[10.5px] text-quiet leading-[13px]">
         <p>
-          Isotrip advises; it certifies nothing. Isolate, lock off and prove dead before opening a board. Local code and the
-          authority having jurisdiction decide; the maker's instructions win.
+          Isotrip advises; it certifies nothing. Isolate, lock off and prove dead before opening a {word(dialect, 'board')}. Local
+          code and the authority having jurisdiction decide; the maker's instructions win.
         </p>
         <p className="ml-auto whitespace-nowrap">
           {page} / {pages}
@@ -63,7 +64,8 @@ export function Sheet({ paper, title, page, pages, children }: Props) {
 }
 
 function SheetHead({ title }: { title: string }) {
-  const { name, card, pack, supply } = useJobState((state) => state.job);
+  const job = useJobState((state) => state.job);
+  const { name, card, pack, supply } = job;
   const who = [card.address, card.client, card.number, card.installer, card.licence].filter((each) => each !== undefined);
   return (
     <header className="mb-3 flex items-start gap-6 border-ink border-b-2 pb-2">
@@ -77,7 +79,7 @@ function SheetHead({ title }: { title: string }) {
       <p className="ml-auto whitespace-nowrap text-right text-[11px] text-quiet leading-4">
         {packName(pack)}
         <br />
-        {systemName(supply)} · {supply.earthing}
+        {systemName(supply)} · {earthingWords(job)}
         <br />
         printed {format(new Date(), 'd MMM yyyy')}
       </p>

@@ -79,18 +79,36 @@ function linesText({ supply }: Job, device: Device | undefined): string {
   return lines.length === 0 ? '–' : lines.map((line) => lineLetter(supply, line)).join(' ');
 }
 
-function cableOf({ lineSize, protectiveSize, material, construction }: Segment, { dialect }: Job): string {
+/**
+ * A cable as its dialect writes it: `2.5/1.5 mm² flat`; `10-3 NM-B, G 10`, by size and number of insulated conductors, so that
+ * one without a neutral is told from one with it.
+ */
+export function cableOf(segment: Segment, { dialect }: Pick<Job, 'dialect'>): string {
+  const { lineSize, protectiveSize, material, construction } = segment;
   if (lineSize === undefined) return '?';
   const bare = (size: string): string => showSize(size).replace(' mm²', '').replace(' AWG', '');
-  const protective =
-    protectiveSize === undefined
-      ? ''
-      : dialect === 'nec'
-        ? `, G ${bare(protectiveSize.value)}`
-        : `/${bare(protectiveSize.value)}`;
-  const kind = construction === undefined ? '' : ` ${dialect === 'nec' ? construction : construction.replace('-sheathed', '')}`;
-  const unit = lineSize.value.endsWith('mm2') ? ' mm²' : lineSize.value.endsWith('AWG') ? ' AWG' : '';
-  return dialect === 'nec'
-    ? `${showSize(lineSize.value)}${protective}${material?.value === 'Al' ? ' Al' : ''}${kind}`
-    : `${bare(lineSize.value)}${protective}${unit}${material?.value === 'Al' ? ' Al' : ''}${kind}`;
+  const metal = material?.value === 'Al' ? ' Al' : '';
+  if (dialect === 'iec') {
+    const protective = protectiveSize === undefined ? '' : `/${bare(protectiveSize.value)}`;
+    const kind = construction === undefined ? '' : ` ${construction.replace('-sheathed', '')}`;
+    const unit = lineSize.value.endsWith('mm2') ? ' mm²' : lineSize.value.endsWith('AWG') ? ' AWG' : '';
+    return `${bare(lineSize.value)}${protective}${unit}${metal}${kind}`;
+  }
+  const insulated = segment.roles?.filter((role) => role !== 'protective' && role !== 'signal').length;
+  const size = insulated === undefined ? showSize(lineSize.value) : `${bare(lineSize.value)}-${insulated}`;
+  const ground = protectiveSize === undefined ? '' : `, G ${bare(protectiveSize.value)}`;
+  return `${size}${metal}${construction === undefined ? '' : ` ${construction}`}${ground}`;
+}
+
+/** What feeds a board, in words. */
+export function feedOf(job: Job, boardId: string): string | undefined {
+  const feeds = Object.values(job.circuits).filter((circuit) => circuit.toBoardId === boardId && circuit.state !== 'removed');
+  if (feeds.length === 0) return undefined;
+  return `fed by ${feeds
+    .map((feed) => {
+      const from =
+        feed.fromBoardId === undefined ? job.origins[feed.fromOriginId ?? '']?.name : job.boards[feed.fromBoardId]?.name;
+      return `${feed.name}${from === undefined ? '' : ` from ${from}`}`;
+    })
+    .join(' and ')}`;
 }

@@ -6,7 +6,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
 import type { Finding } from '@/core/study/findings';
-import { Choice } from '@/ui/Choice';
+import { Pick } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/IconButton';
 import { VerdictMark } from '@/ui/VerdictMark';
@@ -67,7 +67,7 @@ function Drawer() {
       <header className="flex min-h-11 shrink-0 flex-wrap items-center gap-x-4 border-line border-b px-4 py-1">
         <h2 className="font-semibold">Findings</h2>
         <div className="max-sm:order-last max-sm:w-full">
-          <Choice label="Which findings" value={shown} options={SHOWN} onChange={setShown} />
+          <Pick label="Which findings" value={shown} options={SHOWN} onChange={setShown} />
         </div>
         <span className="ml-auto text-[13px] text-quiet">{listed?.length ?? ''}</span>
         <IconButton name="Close the findings" onClick={close}>
@@ -102,7 +102,7 @@ function FindingRow({ jobId, finding }: { jobId: string; finding: Finding }) {
           event.preventDefault();
           window.history.pushState(null, '', href);
         }}
-        className="grid min-h-9 grid-cols-[20px_minmax(0,1fr)] items-baseline gap-x-2 border-line border-b px-4 py-2 text-[13px] hover:bg-chosen focus-visible:-outline-offset-2 sm:grid-cols-[20px_168px_212px_minmax(0,1fr)]"
+        className="grid min-h-9 pointer-coarse:min-h-11 grid-cols-[20px_minmax(0,1fr)] items-baseline gap-x-2 border-line border-b px-4 py-2 text-[13px] hover:bg-chosen focus-visible:-outline-offset-2 sm:grid-cols-[20px_168px_212px_minmax(0,1fr)]"
       >
         <VerdictMark kind={verdict} size={13} label={VERDICT_WORDS[verdict]} />
         <b className="truncate font-semibold">{circuit}</b>

@@ -3,22 +3,27 @@ import { Redo2, Search as SearchIcon, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
-import { type MouseEvent, type ReactNode, useCallback, useState } from 'react';
-import { packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
+import { type MouseEvent, type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { earthingWords, packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/IconButton';
+import { Menu } from '@/ui/Menu';
 import { Notices } from '@/ui/Notices';
 import { Sign } from '@/ui/Sign';
-import { ThemeSwitch } from '@/ui/ThemeSwitch';
+import { SkipLink, WORK_ID } from '@/ui/SkipLink';
+import { ThemeSwitch, useTheme } from '@/ui/ThemeSwitch';
+import { useNarrow } from '@/ui/useMedia';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FindingsDrawer } from './FindingsDrawer';
 import { useAnswer, useJobState, useSession } from './JobContext';
 import { mayLeave } from './mayLeave';
 import { hrefOf, staysHere, withFindings } from './places';
 import { StandStill } from './StandStill';
-import { SCREENS, type Screen } from './screens';
+import { SCREENS, type Screen, screenName } from './screens';
 import { useArrival } from './useArrival';
+import { useEarlyKeys } from './useEarlyKeys';
+import { useFocusKept } from './useFocusKept';
 import { useKeys } from './useKeys';
 
 // Looked for now and then: read when they are wanted.
@@ -32,6 +37,7 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
   const [search, setSearch] = useState(false);
   const [help, setHelp] = useState(false);
   const openSearch = useCallback(() => setSearch(true), []);
+  const early = useEarlyKeys(search);
   const openHelp = useCallback(() => setHelp(true), []);
   useKeys({ search: openSearch, help: openHelp });
   const stay = (event: MouseEvent) => {
@@ -41,22 +47,26 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
     event.stopPropagation();
   };
   useArrival();
+  useFocusKept();
   return (
     <div
       data-frame
       onClickCapture={stay}
       className="flex min-h-screen flex-col lg:h-screen lg:overflow-hidden print:block print:h-auto"
     >
+      <SkipLink />
       <TopBar openSearch={openSearch} />
       <StandStill copyTrouble={copyTrouble} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">
         <Rail openHelp={openHelp} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">
-          <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">{children}</div>
+          <div id={WORK_ID} tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none lg:flex-row print:block">
+            {children}
+          </div>
           <FindingsDrawer />
         </div>
       </div>
-      {search && <Search open onOpenChange={setSearch} />}
+      {search && <Search open onOpenChange={setSearch} early={early} />}
       {help && <KeysHelp open onOpenChange={setHelp} />}
       <Notices notices={notices} dismiss={session.dismiss} />
     </div>
@@ -68,14 +78,20 @@ function Rail({ openHelp }: { openHelp: () => void }) {
   const jobId = useJobState((state) => state.job.id);
   const here = usePathname().split('/')[3];
   const findings = useSearchParams().has('findings');
+  const steps = useRef<HTMLOListElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: at every step
+  useEffect(() => {
+    const step = steps.current?.querySelector('[aria-current]')?.parentElement;
+    // Sideways alone, on a phone: the page itself stays where it is.
+    if (step instanceof HTMLElement) steps.current?.scrollTo({ left: step.offsetLeft - 24 });
+  }, [here]);
   return (
     <nav
       aria-label="Steps of the work"
       className="flex shrink-0 flex-col border-line bg-raised lg:w-[124px] lg:border-r"
       data-screen
     >
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a phone the steps scroll, and must do so by keyboard */}
-      <ol tabIndex={0} className="flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
+      <ol ref={steps} className="relative flex overflow-x-auto border-line border-b lg:flex-col lg:border-b-0 lg:pt-2">
         {SCREENS.map((step, index) => (
           <li key={step.name}>
             <RailStep
@@ -91,7 +107,7 @@ function Rail({ openHelp }: { openHelp: () => void }) {
       <button
         type="button"
         onClick={openHelp}
-        className="mt-auto hidden min-h-10 px-3 text-left text-[12px] text-quiet hover:text-ink lg:block"
+        className="mt-auto hidden min-h-10 px-3 pointer-coarse:min-h-11 text-left text-[12px] text-quiet hover:text-ink lg:block"
       >
         <kbd className="rounded border border-line px-[5px] font-sans">?</kbd> keys
       </button>
@@ -100,7 +116,7 @@ function Rail({ openHelp }: { openHelp: () => void }) {
 }
 
 function RailStep({
-  step: { name, route },
+  step,
   number,
   href,
   current,
@@ -112,6 +128,11 @@ function RailStep({
   current: boolean;
   verdict: Verdict | undefined;
 }) {
+  const { route } = step;
+  const name = screenName(
+    step,
+    useJobState((state) => state.job.dialect),
+  );
   const inside = (
     <>
       <span className="w-4 text-right text-[12px] text-quiet">{number}</span>
@@ -151,54 +172,74 @@ const COUNTED: readonly { verdict: Verdict; one: string; many: string; colour: s
 ];
 
 function TopBar({ openSearch }: { openSearch: () => void }) {
-  const session = useSession();
   const job = useJobState((state) => state.job);
-  const reach = useJobState((state) => state.reach);
+  const rules = `${packName(job.pack)} · ${systemName(job.supply)} · ${earthingWords(job)}`;
+  const narrow = useNarrow();
   return (
     <header
       data-screen
-      className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-line border-b bg-raised px-3 py-1"
+      className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-line border-b bg-raised px-3 py-1 max-lg:gap-x-2 max-lg:px-1"
     >
-      <Link href="/" prefetch={false} aria-label="All jobs" className="grid h-9 w-[100px] place-items-center max-lg:w-9">
+      <Link
+        href="/"
+        prefetch={false}
+        aria-label="All jobs"
+        className="grid h-9 w-[100px] place-items-center max-lg:w-9 pointer-coarse:h-11 pointer-coarse:min-w-11"
+      >
         <Sign />
       </Link>
-      <h1 className="font-semibold text-base">
+      <h1 className="min-w-0 font-semibold text-base max-lg:flex-1 max-lg:truncate">
         <Link
           href={`/jobs/${job.id}`}
           prefetch={false}
-          className="underline-offset-4 hover:underline"
+          className="underline-offset-4 hover:underline pointer-coarse:inline-block pointer-coarse:py-3"
           title="The job's card and history"
         >
           {job.name}
         </Link>
       </h1>
-      <span className="rounded border border-line px-2 py-[3px] text-[13px] text-quiet">
-        {packName(job.pack)} · {systemName(job.supply)} · {job.supply.earthing}
-      </span>
+      {!narrow && <span className="rounded border border-line px-2 py-[3px] text-[13px] text-quiet">{rules}</span>}
       <SavedState />
-      <span className="ml-auto" />
+      <span className="ml-auto max-lg:hidden" />
       <Counts />
-      <span className="flex gap-2">
-        <IconButton
-          name={reach.undo === null ? 'Nothing to undo' : `Undo: ${reach.undo}`}
-          disabled={reach.undo === null}
-          onClick={session.undo}
-        >
-          <Undo2 size={16} aria-hidden />
-        </IconButton>
-        <IconButton
-          name={reach.redo === null ? 'Nothing to redo' : `Redo: ${reach.redo}`}
-          disabled={reach.redo === null}
-          onClick={session.redo}
-        >
-          <Redo2 size={16} aria-hidden />
-        </IconButton>
-        <IconButton name="Search (Ctrl K)" onClick={openSearch}>
-          <SearchIcon size={16} aria-hidden />
-        </IconButton>
-        <ThemeSwitch />
-      </span>
+      <Actions openSearch={openSearch} folded={narrow ? rules : undefined} />
     </header>
+  );
+}
+
+/** Undo, redo, search and theme; where there is no room only undo, the rest in a menu under what is shown beside them elsewhere. */
+function Actions({ openSearch, folded }: { openSearch: () => void; folded: string | undefined }) {
+  const session = useSession();
+  const { undo, redo } = useJobState((state) => state.reach);
+  const { other, turn } = useTheme();
+  const redoName = redo === null ? 'Nothing to redo' : `Redo: ${redo}`;
+  return (
+    <span className="flex gap-2 max-lg:gap-1">
+      <IconButton name={undo === null ? 'Nothing to undo' : `Undo: ${undo}`} disabled={undo === null} onClick={session.undo}>
+        <Undo2 size={16} aria-hidden />
+      </IconButton>
+      {folded === undefined ? (
+        <>
+          <IconButton name={redoName} disabled={redo === null} onClick={session.redo}>
+            <Redo2 size={16} aria-hidden />
+          </IconButton>
+          <IconButton name="Search (Ctrl K)" onClick={openSearch}>
+            <SearchIcon size={16} aria-hidden />
+          </IconButton>
+          <ThemeSwitch />
+        </>
+      ) : (
+        <Menu
+          name="More"
+          head={folded}
+          items={[
+            { label: redoName, run: session.redo, disabled: redo === null },
+            { label: 'Search', run: openSearch },
+            { label: other, run: turn },
+          ]}
+        />
+      )}
+    </span>
   );
 }
 
@@ -215,14 +256,14 @@ function Counts() {
       title="Findings, worst first"
       onClick={() => window.history.pushState(null, '', withFindings(!open))}
       className={cx(
-        'flex min-h-9 items-center gap-4 rounded border px-3 text-[13px] pointer-coarse:min-h-11',
+        'flex min-h-9 items-center gap-4 rounded border px-3 text-[13px] max-lg:gap-2 max-lg:px-2 pointer-coarse:min-h-11',
         open ? 'border-copper bg-chosen' : 'border-transparent hover:border-line-strong',
       )}
     >
       {COUNTED.map(({ verdict, one, many, colour }) => (
         <span key={verdict} className={cx('flex items-center gap-[6px] whitespace-nowrap font-semibold', colour)}>
           <VerdictMark kind={verdict} size={14} />
-          {counts[verdict]} <span className="max-sm:sr-only">{counts[verdict] === 1 ? one : many}</span>
+          {counts[verdict]} <span className="max-lg:sr-only">{counts[verdict] === 1 ? one : many}</span>
         </span>
       ))}
     </button>
@@ -241,7 +282,10 @@ function SavedState() {
       role="status"
       data-testid="saved"
       data-saved={away ? 'waiting' : saved.kind}
-      className={cx('text-[13px]', bad ? 'font-semibold text-stop' : 'text-quiet')}
+      className={cx(
+        'text-[13px]',
+        bad ? 'font-semibold text-stop max-sm:order-last max-sm:basis-full max-sm:px-2' : 'text-quiet max-sm:sr-only',
+      )}
     >
       {away
         ? 'waiting: the server is away'

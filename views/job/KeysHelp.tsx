@@ -11,7 +11,10 @@ const KEYS: readonly (readonly [keys: readonly string[], what: string])[] = [
   [['F'], 'findings, open and closed'],
   [['G', '1 … 0'], 'go to a step of the work'],
   [['↑', '↓'], 'walk circuits, findings, or the steps of a value'],
-  [['Enter'], 'edit a value, keep it'],
+  [['Alt', '↑ ↓'], 'move the circuit in its list, and past its end to the next'],
+  [['←', '→'], 'walk the outlets of a circuit; with Alt, move the outlet; Delete takes it out'],
+  [['Enter'], 'edit a value, keep it; on an outlet, type the next one; on an empty line, go to the other'],
+  [['Tab'], 'what is typed of outlets, as a branch'],
   [['Esc'], 'leave it as it was, close what is open'],
   [['?'], 'these keys'],
 ];

@@ -1,13 +1,13 @@
 'use client';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import { type RefObject, useMemo, useState } from 'react';
 import type { Job } from '@/core/job/schema/job';
 import { Dialog } from '@/ui/Dialog';
 import { useJobState, useSession } from './JobContext';
 import { mayLeave } from './mayLeave';
 import { findingsOpen, hrefOf, type JobPlace } from './places';
-import { SCREENS } from './screens';
+import { SCREENS, screenName } from './screens';
 
 interface Goal {
   key: string;
@@ -23,8 +23,10 @@ const present = <T extends { state: string }>(rows: Record<string, T>): T[] =>
 function goalsOf(job: Job): Goal[] {
   const desk = (circuitId: string): JobPlace => ({ step: 'circuits', circuitId });
   return [
-    ...SCREENS.flatMap(({ name, route: at }) =>
-      at === undefined ? [] : [{ key: `step ${at}`, name, kind: 'step', place: { step: at } }],
+    ...SCREENS.flatMap((screen) =>
+      screen.route === undefined
+        ? []
+        : [{ key: `step ${screen.route}`, name: screenName(screen, job.dialect), kind: 'step', place: { step: screen.route } }],
     ),
     { key: 'card', name: 'Card and history', kind: 'step', place: { step: '' } },
     ...present(job.circuits).map(({ id, number, name }) => ({
@@ -52,11 +54,23 @@ function goalsOf(job: Job): Goal[] {
   ];
 }
 
-/** Goes to anything that has a name. */
-export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+/**
+ * Goes to anything that has a name.
+ * @param early what was typed since it was asked for, before there was anything to type into
+ */
+export function Search({
+  open,
+  onOpenChange,
+  early,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  early: RefObject<string>;
+}) {
   const job = useJobState((state) => state.job);
   const session = useSession();
   const router = useRouter();
+  const [text, setText] = useState(() => early.current);
   const goals = useMemo(() => (open ? goalsOf(job) : []), [open, job]);
   const go = (place: JobPlace) => {
     onOpenChange(false);
@@ -67,8 +81,10 @@ export function Search({ open, onOpenChange }: { open: boolean; onOpenChange: (o
     <Dialog open={open} onOpenChange={onOpenChange} title="Search">
       <Command label="Search" loop className="flex max-h-[60vh] flex-col">
         <Command.Input
+          value={text}
+          onValueChange={setText}
           placeholder="circuit, device, load, room or step"
-          className="min-h-12 shrink-0 border-line border-b bg-raised px-4 text-base outline-none placeholder:text-quiet"
+          className="min-h-12 shrink-0 border-line border-b bg-raised px-4 text-base -outline-offset-2 placeholder:text-quiet"
         />
         <Command.List className="min-h-0 flex-1 overflow-y-auto p-1">
           <Command.Empty className="px-3 py-3 text-quiet">Nothing in this job is called that.</Command.Empty>

@@ -10,10 +10,12 @@ export interface JobPlace {
   at?: string | undefined;
   /** What is laid out for print. */
   print?: string | undefined;
+  /** How it is shown, where not as usual. */
+  view?: 'table' | undefined;
 }
 
 /** How each part of a place is called in its address. */
-const IN_ADDRESS: Readonly<Record<PlacePart, string>> = { circuitId: 'c', question: 'q', at: 'at', print: 'print' };
+const IN_ADDRESS: Readonly<Record<PlacePart, string>> = { circuitId: 'c', question: 'q', at: 'at', print: 'print', view: 'view' };
 
 /** Address of a place, by what its screen keeps of it; whether the findings lie open stays as it is. */
 export function hrefOf(jobId: string, place: JobPlace, findings: boolean): string {
@@ -29,6 +31,11 @@ export function hrefOf(jobId: string, place: JobPlace, findings: boolean): strin
 
 /** Whether the findings lie open, by the address. */
 export const findingsOpen = (): boolean => new URLSearchParams(window.location.search).has('findings');
+
+/** Shows a circuit on the desk, on which one is already. */
+export function goToCircuit(jobId: string, circuitId: string): void {
+  window.history.pushState(null, '', hrefOf(jobId, { step: 'circuits', circuitId }, findingsOpen()));
+}
 
 /** The address as it is, with the findings open or closed. */
 export function withFindings(open: boolean): string {

@@ -1,11 +1,14 @@
+import type { Dialect } from '@/core/job/terms';
 import type { StepVerdicts } from '@/core/study/supply';
 
 /** What may be chosen at a place. */
-export type PlacePart = 'circuitId' | 'question' | 'at' | 'print';
+export type PlacePart = 'circuitId' | 'question' | 'at' | 'print' | 'view';
 
 /** A step of the work with its screen; without a route it is not built yet. */
 export interface Screen {
   name: string;
+  /** What it is called under the NEC, where that is another word. */
+  nec?: string;
   /** Pressed after `g` to go there. */
   key: string;
   route?: string;
@@ -17,8 +20,8 @@ export interface Screen {
 /** The ten steps of the work, in its order. */
 export const SCREENS: readonly Screen[] = [
   { name: 'Supply', key: '1', route: 'supply', query: ['at'], verdict: 'supply' },
-  { name: 'Circuits', key: '2', route: 'circuits', query: ['circuitId', 'question', 'at'], verdict: 'circuits' },
-  { name: 'Board', key: '3', verdict: 'board' },
+  { name: 'Circuits', key: '2', route: 'circuits', query: ['circuitId', 'question', 'at', 'view'], verdict: 'circuits' },
+  { name: 'Board', nec: 'Panel', key: '3', verdict: 'board' },
   { name: 'Curves', key: '4', verdict: 'curves' },
   { name: 'People', key: '5', verdict: 'people' },
   { name: 'Surge', key: '6', verdict: 'surge' },
@@ -27,3 +30,6 @@ export const SCREENS: readonly Screen[] = [
   { name: 'Log', key: '9' },
   { name: 'Handover', key: '0', route: 'handover', query: ['circuitId', 'print'] },
 ];
+
+/** A step by its name in a dialect. */
+export const screenName = ({ name, nec }: Screen, dialect: Dialect): string => (dialect === 'nec' ? (nec ?? name) : name);

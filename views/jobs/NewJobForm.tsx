@@ -9,7 +9,7 @@ import { ShortText } from '@/core/job/schema/facts';
 import { Dialect, RulePackId } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
+import { Pick } from '@/ui/Choice';
 import { Labelled, Select, TextInput } from '@/ui/Field';
 import { sendJson } from '../link/jobsLink';
 
@@ -44,7 +44,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
         control={control}
         name="dialect"
         render={({ field }) => (
-          <Choice
+          <Pick
             label="Dialect"
             value={field.value}
             options={DIALECTS}

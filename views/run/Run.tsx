@@ -1,27 +1,14 @@
 'use client';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Place } from '@/core/house/places';
 import { cx } from '@/ui/cx';
+import { useWidth } from '@/ui/useWidth';
+import { ShownOnly } from '../facts/FactField';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { RunDrawing } from './RunDrawing';
 import { StationLabels } from './RunLabels';
 import { heightsOf } from './runHeights';
 import { placeStations, runModel } from './runModel';
-
-/** Width of an element as it is now, and a ref for it. */
-function useWidth(): [width: number, ref: (element: HTMLElement | null) => void] {
-  const [width, setWidth] = useState(540);
-  const observer = useRef<ResizeObserver>(undefined);
-  const ref = useCallback((element: HTMLElement | null) => {
-    observer.current?.disconnect();
-    if (element === null) return;
-    // At once, before the first paint: nothing moves afterwards.
-    setWidth(element.clientWidth);
-    observer.current = new ResizeObserver(([entry]) => setWidth(entry?.contentRect.width ?? 540));
-    observer.current.observe(element);
-  }, []);
-  return [width, ref];
-}
 
 /** The run of the chosen circuit, from the source to its far end. */
 export function Run({ circuitId }: { circuitId: string }) {
@@ -44,7 +31,7 @@ export function RunStrip({
   fitted?: boolean;
 }) {
   const job = useJobState((state) => state.job);
-  const [available, measure] = useWidth();
+  const [available, measure] = useWidth(540);
   const scroller = useRef<HTMLDivElement>(null);
   const [cutOff, setCutOff] = useState(false);
   const model = useMemo(() => (job.circuits[circuitId] === undefined ? null : runModel(job, circuitId)), [job, circuitId]);
@@ -66,9 +53,9 @@ export function RunStrip({
       {/* biome-ignore lint/a11y/useSemanticElements: a scrolled region, not a form's fieldset */}
       <div
         ref={scroller}
-        className={cx('overflow-x-auto', cutOff && 'mask-l-from-[calc(100%-56px)]')}
+        className={cx(fitted ? 'overflow-hidden' : 'overflow-x-auto', cutOff && 'mask-l-from-[calc(100%-56px)]')}
         onScroll={(event) => setCutOff(event.currentTarget.scrollLeft > 4)}
-        tabIndex={width > available + 1 ? 0 : undefined}
+        tabIndex={!fitted && width > available + 1 ? 0 : undefined}
         role="group"
         aria-label={`From the source to the far end of ${job.circuits[circuitId]?.name ?? ''}`}
       >
@@ -77,17 +64,19 @@ export function RunStrip({
           style={{ width, height: heights.total, ...(fitted ? { zoom: Math.min(1, available / width) } : {}) }}
         >
           <RunDrawing job={job} model={model} placed={placed} width={width} heights={heights} />
-          {placed.map((station, index) => (
-            <StationLabels
-              // biome-ignore lint/suspicious/noArrayIndexKey: stations have no identity beyond their place
-              key={`${circuitId} ${index}`}
-              job={job}
-              station={station}
-              drawingW={width}
-              heights={heights}
-              places={places}
-            />
-          ))}
+          <ShownOnly value={fitted ? 'on paper' : undefined}>
+            {placed.map((station, index) => (
+              <StationLabels
+                // biome-ignore lint/suspicious/noArrayIndexKey: stations have no identity beyond their place
+                key={`${circuitId} ${index}`}
+                job={job}
+                station={station}
+                drawingW={width}
+                heights={heights}
+                places={places}
+              />
+            ))}
+          </ShownOnly>
         </div>
       </div>
     </section>

@@ -5,7 +5,7 @@ import type { Conductor, Placed, RunModel } from './runModel';
 import { Contacts, GAP, opens, Source } from './runSymbols';
 
 /** Conductors in the colours the region's code gives them. */
-const COLOURS: Record<Dialect, Record<Conductor, string>> = {
+export const COLOURS: Record<Dialect, Record<Conductor, string>> = {
   iec: {
     L1: 'var(--wire-brown)',
     L2: 'var(--wire-black)',

@@ -1,6 +1,5 @@
 'use client';
 import dynamic from 'next/dynamic';
-import type { ReactNode } from 'react';
 import type { Place } from '@/core/house/places';
 import { showSize } from '@/core/job/edges';
 import type { Segment } from '@/core/job/schema/circuit';
@@ -9,70 +8,16 @@ import type { Job } from '@/core/job/schema/job';
 import type { Electrode, Origin } from '@/core/job/schema/supply';
 import { showCurrent } from '@/core/job/show';
 import { faultWord } from '@/core/job/terms';
-import { cx } from '@/ui/cx';
+import { useCoarse } from '@/ui/useMedia';
 import { FactField } from '../facts/FactField';
-import { Panel } from '../facts/Panel';
+import { Facts } from '../facts/Panel';
 import { coverOf } from '../words/deviceWords';
+import { type Frame, Label, Name, Named, type Opens, opening, Pressed } from './Label';
 import { electrodeX } from './RunDrawing';
-import { LABELS_BOTTOM, type RunHeights } from './runHeights';
-import type { Placed } from './runModel';
 
 // Opened now and then: read when they are.
 const CableFacts = dynamic(() => import('../facts/CablePanel').then((module) => module.CableFacts));
 const DeviceFacts = dynamic(() => import('../facts/DevicePanel').then((module) => module.DeviceFacts));
-
-/** What labels below the conductors may take beyond their own station: their neighbours there are labelled above. */
-const BELOW_SPARE = 20;
-
-/** How far the last labels may stand beyond their station, past the letters of the conductors. */
-const LAST_BEYOND = 40;
-const LAST_EARTHED = 92;
-
-interface Frame {
-  station: Placed;
-  drawingW: number;
-  heights: RunHeights;
-}
-
-/** Text at a station, above the conductors or below them; at the far end it ends with the drawing. */
-function Label({ station, drawingW, heights, side, children }: Frame & { side: 'above' | 'below'; children: ReactNode }) {
-  const last = station.kind === 'end' || (side === 'below' && station.x + station.width > drawingW - 4);
-  const spare = side === 'below' ? BELOW_SPARE : station.kind === 'source' ? 10 : -4;
-  // Beside an electrode the last labels keep to the bar: they must not cross its lead.
-  const earthed = station.kind === 'board' && station.electrodes.length > 0;
-  const width = last ? (earthed ? LAST_EARTHED : station.width + 48) : station.width + spare;
-  const wanted = last ? Math.min(drawingW - 8, station.x + LAST_BEYOND) - width : station.x - width / 2;
-  return (
-    <div
-      className={cx(
-        'absolute flex flex-col whitespace-nowrap leading-[18px]',
-        last ? 'items-end text-right' : 'items-center text-center',
-      )}
-      style={{
-        left: Math.max(4, wanted),
-        width,
-        ...(side === 'below' ? { top: heights.labelsTop } : { bottom: heights.total - LABELS_BOTTOM }),
-      }}
-    >
-      {children}
-    </div>
-  );
-}
-
-/** A name over what belongs to it: two lines at most, the whole of it on hover. */
-function Name({ children, strong = false }: { children: string; strong?: boolean }) {
-  return (
-    <span
-      title={children}
-      className={cx(
-        'line-clamp-2 w-full whitespace-normal hyphens-auto leading-[15px]',
-        strong ? 'font-semibold text-[13px]' : 'text-[12px] text-quiet',
-      )}
-    >
-      {children}
-    </span>
-  );
-}
 
 interface Props extends Frame {
   job: Job;
@@ -91,7 +36,7 @@ export function StationLabels({ job, places, ...frame }: Props) {
   if (station.kind === 'device') return <DeviceLabels frame={frame} device={station.device} cable={station.cable} />;
   if (station.kind === 'cable')
     return (
-      <Label {...frame} side={station.own ? 'above' : 'below'}>
+      <Label {...frame} side={station.own ? 'above' : 'below'} {...opening(cableOpens(station.segments))}>
         {station.segments.map((segment) => (
           <CableFields key={segment.id} segment={segment} prominent={station.own} />
         ))}
@@ -116,14 +61,34 @@ export function StationLabels({ job, places, ...frame }: Props) {
   );
 }
 
+/** Every length of a cable, one under another. */
+function cableOpens(segments: readonly Segment[]): Opens | undefined {
+  const [first] = segments;
+  if (first === undefined) return undefined;
+  return {
+    label: first.name ?? 'Cable',
+    facts: (
+      <div className="grid gap-4">
+        {segments.map((segment) => (
+          <CableFacts key={segment.id} segment={segment} />
+        ))}
+      </div>
+    ),
+  };
+}
+
 /** The source above its symbol: what it is known by. */
 function SourceLabels({ frame, origin }: { frame: Frame; origin: Origin | undefined }) {
   if (origin === undefined) return null;
   const { transformer } = origin;
   const at = `origins.${origin.id}.transformer`;
+  const opens = (fields: readonly string[]): Opens => ({
+    label: origin.name,
+    facts: <Facts paths={fields.map((field) => `origins.${origin.id}.${field}`)} />,
+  });
   if (origin.kind === 'transformer')
     return (
-      <Label {...frame} side="above">
+      <Label {...frame} side="above" opens={opens(['transformer.ratedVA', 'transformer.impedancePercent'])}>
         <Name strong>{origin.name}</Name>
         <FactField
           path={`${at}.ratedVA`}
@@ -139,7 +104,7 @@ function SourceLabels({ frame, origin }: { frame: Frame; origin: Origin | undefi
     );
   const [first, second] = SAID_OF[origin.kind];
   return (
-    <Label {...frame} side="above">
+    <Label {...frame} side="above" opens={opens([first[0], second[0]])}>
       <Name strong>{origin.name}</Name>
       {[first, second].map(([field, sign], index) => (
         <span key={field} className={index === 0 ? 'text-[13px]' : 'text-[12px] text-quiet'}>
@@ -153,7 +118,7 @@ function SourceLabels({ frame, origin }: { frame: Frame; origin: Origin | undefi
 /** What a source is known by, beside its name. */
 const SAID_OF: Record<Exclude<Origin['kind'], 'transformer'>, readonly [Said, Said]> = {
   network: [
-    ['zeOhm', 'Ze'],
+    ['zeOhm', 'loop'],
     ['maxFaultA', '≤'],
   ],
   generator: [
@@ -169,16 +134,24 @@ type Said = readonly [field: string, sign: string];
 
 /** Resistance beside each ground symbol. */
 function ElectrodeLabels({ frame: { station, heights }, electrodes }: { frame: Frame; electrodes: readonly Electrode[] }) {
+  const coarse = useCoarse();
   const x = electrodeX(station);
-  if (x === undefined) return null;
+  if (x === undefined || !heights.soil) return null;
+  const paths = electrodes.map(({ id }) => `electrodes.${id}.resistanceOhm`);
   return (
     <div
       className="absolute flex flex-col whitespace-nowrap text-[13px] leading-[18px]"
       style={{ left: x + 16, top: heights.soilY - 8 }}
     >
-      {electrodes.map((electrode) => (
-        <FactField key={electrode.id} path={`electrodes.${electrode.id}.resistanceOhm`} />
-      ))}
+      <Pressed
+        opens={coarse ? { label: 'Resistance to earth', facts: <Facts paths={paths} /> } : undefined}
+        column="flex flex-col"
+        side="below"
+      >
+        {paths.map((path) => (
+          <FactField key={path} path={path} />
+        ))}
+      </Pressed>
     </div>
   );
 }
@@ -186,14 +159,14 @@ function ElectrodeLabels({ frame: { station, heights }, electrodes }: { frame: F
 function DeviceLabels({ frame, device, cable }: { frame: Frame; device: Device; cable: readonly Segment[] }) {
   return (
     <>
-      <Label {...frame} side="above">
-        <Panel label={device.name} trigger={<Name>{device.name}</Name>} className="w-full">
+      <Label {...frame} side="above" opens={{ label: device.name, facts: <DeviceFacts device={device} /> }}>
+        <Named label={device.name} trigger={<Name>{device.name}</Name>} className="block w-full" around="w-full items-center">
           <DeviceFacts device={device} />
-        </Panel>
+        </Named>
         <DeviceFields device={device} />
       </Label>
       {cable.length > 0 && (
-        <Label {...frame} side="below">
+        <Label {...frame} side="below" {...opening(cableOpens(cable))}>
           {cable.map((segment) => (
             <CableFields key={segment.id} segment={segment} prominent={false} />
           ))}
@@ -237,21 +210,21 @@ function CableFields({ segment, prominent }: { segment: Segment; prominent: bool
   return (
     <span className={prominent ? 'flex flex-col items-center' : 'flex flex-col items-center text-[12px] text-quiet'}>
       {prominent && (
-        <Panel
+        <Named
           label={segment.name ?? 'Cable'}
           trigger={
-            <span className="line-clamp-2 whitespace-normal text-[12px] text-quiet leading-[15px] underline decoration-dotted underline-offset-4">
+            <span className="line-clamp-2 whitespace-normal text-[12px] text-quiet leading-[15px] underline decoration-dotted underline-offset-4 in-[.sheet]:no-underline">
               {segment.name ?? 'cable'}
             </span>
           }
         >
           <CableFacts segment={segment} />
-        </Panel>
+        </Named>
       )}
       <span className={prominent ? 'font-semibold' : ''}>
         <FactField
           path={`segments.${id}.lineSize`}
-          shown={lineSize === undefined ? 'size unknown' : `${showSize(lineSize.value)}${material?.value === 'Al' ? ' Al' : ''}`}
+          shown={lineSize === undefined ? 'size ?' : `${showSize(lineSize.value)}${material?.value === 'Al' ? ' Al' : ''}`}
         />
         {prominent && protectiveSize !== undefined && (
           <span className="font-normal text-[12px] text-quiet">
@@ -265,7 +238,7 @@ function CableFields({ segment, prominent }: { segment: Segment; prominent: bool
       </span>
       <FactField
         path={`segments.${id}.lengthM`}
-        shown={lengthM === undefined ? 'length unknown' : undefined}
+        shown={lengthM === undefined ? 'length ?' : undefined}
         className={prominent ? 'font-semibold' : ''}
       />
     </span>
@@ -279,17 +252,17 @@ function Faults({ job, place }: { job: Job; place: Place | undefined }) {
   return (
     <>
       {most === null ? (
-        <span className="text-[12px] text-quiet italic">most unknown</span>
+        <span className="text-[12px] text-quiet italic">maximum unknown</span>
       ) : (
         <span className="text-[12px] text-quiet">
           <b className="text-[14px] text-ink">{showCurrent(most.currentA)}</b> {faultWord(job.dialect, most.kind)}
         </span>
       )}
       {least === null ? (
-        <span className="text-[12px] text-quiet italic">least unknown</span>
+        <span className="text-[12px] text-quiet italic">minimum unknown</span>
       ) : (
-        <span className="text-[12px] text-quiet" title={`${faultWord(job.dialect, least.kind)}, the least there can be`}>
-          least <b className="text-[13px] text-ink">{showCurrent(least.currentA)}</b>
+        <span className="text-[12px] text-quiet" title={`${faultWord(job.dialect, least.kind)}, the minimum there can be`}>
+          min <b className="text-[13px] text-ink">{showCurrent(least.currentA)}</b>
         </span>
       )}
     </>

@@ -13,6 +13,8 @@ export interface RunHeights {
   barTop: number;
   barBottom: number;
   labelsTop: number;
+  /** Whether the soil is drawn. */
+  soil: boolean;
   soilY: number;
   total: number;
 }
@@ -22,5 +24,6 @@ export function heightsOf({ rows, soil }: RunModel): RunHeights {
   const barBottom = FIRST_Y + (rows.length - 1) * ROW + 11;
   const labelsTop = barBottom + 5;
   const soilY = labelsTop + LABELS_BELOW + 12;
-  return { rowY, barTop: FIRST_Y - 11, barBottom, labelsTop, soilY, total: labelsTop + LABELS_BELOW + (soil ? SOIL : 0) };
+  const total = labelsTop + LABELS_BELOW + (soil ? SOIL : 0);
+  return { rowY, barTop: FIRST_Y - 11, barBottom, labelsTop, soil, soilY, total };
 }

@@ -5,7 +5,7 @@ import { setField, takeOut } from '@/core/job/edits/rows';
 import { addElectrode, networkAbove, SOURCE_NAMES } from '@/core/job/edits/sources';
 import { ElectrodeKind, type Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
-import { faultWord, faultWords } from '@/core/job/terms';
+import { faultWord, faultWords, word } from '@/core/job/terms';
 import type { OriginStudy, SupplyCurrent, SupplyFault, SupplyReading } from '@/core/study/supply';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -43,7 +43,7 @@ export function OriginPanel({ study, earths }: { study: OriginStudy; earths: boo
             name={`More for ${origin.name}`}
             items={[
               {
-                label: 'Take this source out',
+                label: 'Delete this source',
                 run: () => session.edit(takeOut(job, 'origins', origin.id)),
               },
             ]}
@@ -51,7 +51,7 @@ export function OriginPanel({ study, earths }: { study: OriginStudy; earths: boo
         </span>
       </header>
       {study.circuitId === null ? (
-        <p className="p-4 text-quiet">No lead from here to a board: it feeds nothing.</p>
+        <p className="p-4 text-quiet">No lead from here to a {word(job.dialect, 'board')}: it feeds nothing.</p>
       ) : (
         <RunStrip circuitId={study.circuitId} places={placesOf(study)} framed={false} />
       )}
@@ -101,7 +101,7 @@ function OriginFacts({ origin }: { origin: Origin }) {
         ))}
         {origin.kind === 'transformer' && origin.transformer !== undefined && (
           <div className="flex min-h-8 flex-wrap items-center justify-between gap-3 border-line border-t py-1 text-[13px]">
-            <dt>network above it, for the most</dt>
+            <dt>network above it, for the maximum</dt>
             <dd>
               <Choice
                 label="Network above the transformer"
@@ -144,7 +144,7 @@ function Earthing({ origin, boardId }: { origin: Origin; boardId: string | null 
               options={ElectrodeKind.options.map((value) => ({ value, label: value.replaceAll('-', ' ') }))}
               onChange={(to) => session.edit(setField(job, 'electrodes', id, 'kind', to, to))}
             />
-            <IconButton name={`Take ${name} out`} onClick={() => session.edit(takeOut(job, 'electrodes', id))}>
+            <IconButton name={`Delete ${name}`} onClick={() => session.edit(takeOut(job, 'electrodes', id))}>
               <X size={16} aria-hidden />
             </IconButton>
           </div>
@@ -181,10 +181,10 @@ function FaultTable({ study: { atTerminals, atBoard }, boardName }: { study: Ori
                     {where}
                   </th>
                   <th scope="col" className="px-2 text-right font-normal">
-                    least
+                    minimum
                   </th>
                   <th scope="col" className="px-2 text-right font-normal">
-                    most
+                    maximum
                   </th>
                   <th scope="col" className="pl-2 text-right font-normal">
                     measured
@@ -236,8 +236,8 @@ function Current({ current: { currentA, loopOhm, missing } }: { current: SupplyC
 
 const LIES: Record<NonNullable<SupplyReading['lies']>, string> = {
   within: 'between the two',
-  below: 'below the least',
-  above: 'above the most',
+  below: 'below the minimum',
+  above: 'above the maximum',
 };
 
 function Measured({ reading: { currentA, what, lies } }: { reading: SupplyReading }) {

@@ -8,7 +8,7 @@ import { useJobState, useSession } from '../job/JobContext';
 
 const KIND_WORDS: Record<SourceState['kind'], string> = { grid: 'grid', island: 'island', generator: 'generator' };
 
-/** The ways the house can be fed: for the most all sources of a state together, for the least each alone. */
+/** The ways the house can be fed: for the most all sources of a state together, for the minimum each alone. */
 export function SourceStates() {
   const session = useSession();
   const job = useJobState((state) => state.job);
@@ -19,7 +19,7 @@ export function SourceStates() {
     <section aria-label="Source states" className="min-w-72 flex-[2] rounded border border-line bg-raised px-4 py-3">
       <h2 className="font-semibold">Source states</h2>
       <p className="mt-1 text-[13px] text-quiet">
-        What is connected together. The most counts all sources of a state at once, the least each of them alone.
+        What is connected together. The maximum counts all sources of a state at once, the minimum each of them alone.
       </p>
       {ordered.length === 0 && <p className="mt-2 text-[13px] text-quiet">None: what feeds the house is unknown.</p>}
       <ul className="mt-1">

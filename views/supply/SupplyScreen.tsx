@@ -3,7 +3,7 @@ import { setOfJob } from '@/core/job/edits/rows';
 import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/edits/sources';
 import type { Job } from '@/core/job/schema/job';
 import { EarthingSystem, type VoltageSystem } from '@/core/job/schema/supply';
-import { systemWord, word } from '@/core/job/terms';
+import { earthingWords, systemWord, word } from '@/core/job/terms';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
@@ -55,7 +55,7 @@ function SystemStrip() {
     <KeptText
       label={label}
       value={String(supply[field])}
-      className="w-24"
+      className={field === 'u0V' ? 'w-24' : 'w-44'}
       keep={(text) => {
         const value = Number(text.replace(',', '.'));
         return Number.isFinite(value) ? set(field, value, `${label}: ${text}`) : 'a number is wanted here';
@@ -65,6 +65,11 @@ function SystemStrip() {
   const systems = SYSTEMS_OF[dialect].includes(supply.voltageSystem)
     ? SYSTEMS_OF[dialect]
     : [...SYSTEMS_OF[dialect], supply.voltageSystem];
+  // Of what was entered under other rules the NEC knows one.
+  const earthings =
+    dialect === 'iec'
+      ? EarthingSystem.options
+      : EarthingSystem.options.filter((each) => each === 'TN-C-S' || each === supply.earthing);
   return (
     <section
       aria-label="System"
@@ -85,7 +90,10 @@ function SystemStrip() {
         <Choice
           label={word(dialect, 'earthing')}
           value={supply.earthing}
-          options={EarthingSystem.options.map((value) => ({ value, label: value }))}
+          options={earthings.map((value) => ({
+            value,
+            label: dialect === 'nec' ? earthingWords({ dialect, supply: { ...supply, earthing: value } }) : value,
+          }))}
           onChange={(to) => set('earthing', to, `${word(dialect, 'earthing')}: ${to}`)}
         />
       </div>
@@ -99,8 +107,8 @@ function SystemStrip() {
           onChange={(to) => set('frequencyHz', Number(to), `Frequency: ${to} Hz`)}
         />
       </div>
-      {dialect === 'iec' && number('cMax', 'c, most')}
-      {dialect === 'iec' && number('cMin', 'c, least')}
+      {dialect === 'iec' && number('cMax', 'Voltage factor c, maximum')}
+      {dialect === 'iec' && number('cMin', 'Voltage factor c, minimum')}
     </section>
   );
 }

@@ -1,15 +1,38 @@
 import type { Segment, Tap } from '@/core/job/schema/circuit';
+import { type Dialect, word } from '@/core/job/terms';
 
 /** A kind or place in words; designations in capitals stay as they are. */
 export const plainWords = (name: string): string => (name === name.toUpperCase() ? name : name.replaceAll('-', ' '));
 
-export const WAY_WORDS: Readonly<Record<NonNullable<Segment['protectivePath']>, string>> = {
-  conductor: 'protective conductor',
-  pen: 'the neutral (PEN)',
-  raceway: 'metal raceway',
-  armour: 'armour',
-  none: 'none',
+type Way = NonNullable<Segment['protectivePath']>;
+const WAYS: Readonly<Record<Dialect, Readonly<Record<Way, string>>>> = {
+  iec: {
+    conductor: word('iec', 'protectiveConductor'),
+    pen: 'the neutral (PEN)',
+    raceway: word('iec', 'raceway'),
+    armour: word('iec', 'armour'),
+    none: 'none',
+  },
+  nec: {
+    conductor: word('nec', 'protectiveConductor'),
+    pen: 'the grounded conductor (neutral)',
+    raceway: word('nec', 'raceway'),
+    armour: `${word('nec', 'armour')} of the cable`,
+    none: 'none',
+  },
 };
+/** What carries a fault back, in words. */
+export const wayWords = (dialect: Dialect): Readonly<Record<Way, string>> => WAYS[dialect];
+
+/** Where a cable lies, in words. */
+export const placeWords = (dialect: Dialect, place: NonNullable<Segment['place']>): string =>
+  ({ 'roof-space': { iec: 'roof space', nec: 'attic' }, raceway: { iec: 'conduit or trunking', nec: 'raceway' } })[
+    place as 'raceway'
+  ]?.[dialect] ?? plainWords(place);
+
+/** A kind of cable in words. */
+export const kindWords = (dialect: Dialect, kind: NonNullable<Segment['construction']>): string =>
+  kind === 'armoured' && dialect === 'nec' ? 'armored' : plainWords(kind);
 
 export const TAP_WORDS: Readonly<Record<Tap, string>> = {
   'feeder-10-ft': 'feeder tap, up to 10 ft',
@@ -19,11 +42,11 @@ export const TAP_WORDS: Readonly<Record<Tap, string>> = {
 };
 
 /** What is said of a length of cable that is no fact with a source: kind, place, way back, sun, rule, box. */
-export function cableWords({ construction, place, protectivePath, inSun, tap, box }: Segment): string {
+export function cableWords(dialect: Dialect, { construction, place, protectivePath, inSun, tap, box }: Segment): string {
   return [
-    construction === undefined ? undefined : plainWords(construction),
-    place === undefined ? undefined : plainWords(place),
-    protectivePath === undefined ? undefined : `a fault comes back by ${WAY_WORDS[protectivePath]}`,
+    construction === undefined ? undefined : kindWords(dialect, construction),
+    place === undefined ? undefined : placeWords(dialect, place),
+    protectivePath === undefined ? undefined : `a fault comes back by ${WAYS[dialect][protectivePath]}`,
     inSun === true ? 'in the sun' : undefined,
     tap === undefined ? undefined : TAP_WORDS[tap],
     box === undefined ? undefined : `ends in box ${box}`,

@@ -9,14 +9,15 @@ const stated = <T>(value: T) => ({ value, from: 'stated' as const });
 
 describe('a length of cable in words', () => {
   it('says what is known of it and nothing else', () => {
-    expect(cableWords(length({}))).toBe('');
-    expect(cableWords(length({ inSun: false }))).toBe('');
+    expect(cableWords('nec', length({}))).toBe('');
+    expect(cableWords('nec', length({ inSun: false }))).toBe('');
     expect(
       cableWords(
+        'nec',
         length({ construction: 'NM-B', place: 'roof-space', protectivePath: 'conductor', inSun: true, tap: 'outlet', box: 'K1' }),
       ),
     ).toBe(
-      'NM-B · roof space · a fault comes back by protective conductor · in the sun · tap to one outlet, up to 18 in · ends in box K1',
+      'NM-B · attic · a fault comes back by equipment grounding conductor · in the sun · tap to one outlet, up to 18 in · ends in box K1',
     );
   });
   it('leaves designations as they are', () =>

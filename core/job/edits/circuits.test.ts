@@ -3,7 +3,8 @@ import { demo } from '../../testing/demos';
 import { splitHouse, star, threePhaseHouse } from '../../testing/houses';
 import { breaker, device, jobWith } from '../../testing/jobs';
 import { applyCommand } from '../commands';
-import { moveCircuit, renameCircuit } from './circuits';
+import type { Job } from '../schema/job';
+import { moveCircuit, placeCircuit, renameCircuit, stepCircuit } from './circuits';
 import { addDevice } from './parts';
 
 describe('a circuit', () => {
@@ -34,6 +35,71 @@ describe('a circuit', () => {
     expect(moved.circuits.water!.sharesNeutralWith).toBe('hob');
     const orders = Object.values(moved.circuits).filter(({ fromBoardId }) => fromBoardId === other);
     expect(orders.sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1)!.id).toBe('hob');
+  });
+
+  describe('in its list', () => {
+    const listed = (job: Job, boardId: string) =>
+      Object.values(job.circuits)
+        .filter((circuit) => circuit.fromBoardId === boardId && circuit.state !== 'removed')
+        .sort((a, b) => (a.order < b.order ? -1 : 1))
+        .map(({ id }) => id);
+    const number = (boardId: string) => `${boardId}-next`;
+
+    it('is put before any other or last, keeps its number, and stays where it is when put where it stands', () => {
+      const job = demo('kiln-house');
+      const board = job.circuits.range!.fromBoardId!;
+      const before = listed(job, board);
+      for (const id of before)
+        for (const to of [...before, undefined]) {
+          const command = placeCircuit(job, job.circuits[id]!, board, to, 'another');
+          const at = before.indexOf(id);
+          if (to === id || to === before[at + 1]) {
+            expect(command).toBeUndefined();
+            continue;
+          }
+          const after = applyCommand(job, command!);
+          const rest = before.filter((each) => each !== id);
+          rest.splice(to === undefined ? rest.length : rest.indexOf(to), 0, id);
+          expect(listed(after, board)).toEqual(rest);
+          expect(after.circuits[id]!.number).toBe(job.circuits[id]!.number);
+        }
+    });
+
+    it('goes to another board only as a final circuit, with a number there', () => {
+      const job = demo('kiln-house');
+      const studio = job.circuits.kiln!.fromBoardId!;
+      const [, second] = listed(job, studio);
+      const moved = applyCommand(job, placeCircuit(job, job.circuits.range!, studio, second, 'S9')!);
+      expect(listed(moved, studio)[1]).toBe('range');
+      expect(moved.circuits.range).toMatchObject({ number: 'S9', fromBoardId: studio });
+      expect(placeCircuit(job, job.circuits['studio-feeder']!, studio, undefined, 'S9')).toBeUndefined();
+    });
+
+    it('steps up and down, past the end of its board to the next one, and nowhere past the ends of all', () => {
+      let job = demo('kiln-house');
+      const main = job.circuits.range!.fromBoardId!;
+      const studio = job.circuits.kiln!.fromBoardId!;
+      const [first, second] = listed(job, main);
+      const step = (id: string, down: boolean) => {
+        const command = stepCircuit(job, job.circuits[id]!, down, number);
+        if (command !== undefined) job = applyCommand(job, command);
+        return command;
+      };
+      expect(step(first!, false)).toBeUndefined();
+      step(second!, false);
+      expect(listed(job, main).slice(0, 2)).toEqual([second, first]);
+      step(second!, true);
+      expect(listed(job, main).slice(0, 2)).toEqual([first, second]);
+      const last = listed(job, main).at(-1)!;
+      step(last, true);
+      expect(listed(job, studio)[0]).toBe(last);
+      expect(job.circuits[last]!.number).toBe(`${studio}-next`);
+      step(last, false);
+      expect(listed(job, main).at(-1)).toBe(last);
+      const end = listed(job, studio).at(-1)!;
+      expect(step(end, true)).toBeUndefined();
+      expect(stepCircuit(job, job.circuits.service!, true, number)).toBeUndefined();
+    });
   });
 
   it('of a service gets a device of as many poles as the supply has lines', () => {

@@ -7,7 +7,7 @@ import { LINKS } from '../references';
 import type { Circuit } from '../schema/circuit';
 import type { Device, DeviceFamily } from '../schema/device';
 import type { Job } from '../schema/job';
-import { type Dialect, familyWord, linesOf } from '../terms';
+import { type Dialect, familyWord, linesOf, word } from '../terms';
 import { edit, set } from './steps';
 
 /** Families a circuit's device can be of, in each dialect, the usual one first. */
@@ -92,7 +92,7 @@ export function addBoard(job: Job, circuit: Circuit, id: string): Command {
   const name = `${circuit.name} ${job.dialect === 'nec' ? 'panel' : 'board'}`.slice(0, 200);
   return onCircuit(
     circuit,
-    'a board behind it',
+    `a ${word(job.dialect, 'board')} behind it`,
     { do: 'put', on: 'boards', row: { id, order, name, state: 'new' } },
     set('circuits', circuit.id, 'kind', 'distribution'),
     set('circuits', circuit.id, 'toBoardId', id),
@@ -121,6 +121,7 @@ export function addCable(job: Job, circuitId: string, id: string): Command {
     lengthM: _l,
     ambientC: _a,
     groupedCircuits: _g,
+    loadedConductors: _c,
     inSun: _s,
     name: _n,
     branchOf: _b,
@@ -158,9 +159,6 @@ export function addOutlet(job: Job, circuit: Circuit, id: string): Command {
   return onCircuit(circuit, 'another outlet', { do: 'put', on: 'points', row });
 }
 
-/** Fields that name a row: any other may hold the same letters by chance. */
-const NAMING: ReadonlySet<string> = new Set(['id', ...LINKS.map(({ field }) => field)]);
-
 /**
  * A circuit with everything on it under new ids, next in order and by another number. Readings and acceptances belong to
  * the first and are left there.
@@ -172,34 +170,39 @@ export function copyOfCircuit(
   id: () => string,
 ): { circuitId: string; command: Command } {
   const circuit = job.circuits[circuitId]!;
-  const ids = new Map<string, string>();
-  const renamed = (old: string): string => {
-    if (!ids.has(old)) ids.set(old, id());
-    return ids.get(old)!;
-  };
   const parts = {
+    circuits: [circuit],
     segments: ofCircuit(job.segments, circuitId),
     points: ofCircuit(job.points, circuitId),
     loads: ofCircuit(job.loads, circuitId),
     devices: ofCircuit(job.devices, circuitId),
   };
-  for (const row of [circuit, ...Object.values(parts).flat()]) renamed(row.id);
+  // By collection: a room may be called as a circuit is.
+  const ids = new Map(
+    Object.entries(parts).flatMap(([on, rows]) => rows.map((row): [string, string] => [`${on} ${row.id}`, id()])),
+  );
   /** Every field that names one of the copied rows names its copy. */
-  const copied = <T extends object>(row: T): T =>
-    Object.fromEntries(
-      Object.entries(row).map(([field, value]) => [field, NAMING.has(field) ? (ids.get(value as string) ?? value) : value]),
-    ) as T;
+  const copied = <T extends { id: string }>(on: CollectionName, row: T): T => {
+    const named = LINKS.filter(({ from }) => from === on).map(({ field, to }) => [field, to] as const);
+    const next: Record<string, unknown> = { ...row, id: ids.get(`${on} ${row.id}`) };
+    for (const [field, to] of named) {
+      const copy = ids.get(`${to} ${next[field]}`);
+      if (copy !== undefined) next[field] = copy;
+    }
+    return next as T;
+  };
   const after = Object.values(job.circuits)
     .map((each) => each.order)
     .filter((order) => order > circuit.order)
     .sort()[0];
-  const { sharesNeutralWith: _, ...own } = copied(circuit);
+  const { sharesNeutralWith: _, ...own } = copied('circuits', circuit);
+  const { circuits: __, ...rest } = parts;
   return {
-    circuitId: renamed(circuitId),
+    circuitId: own.id,
     command: edit(`Copy of ${circuit.number} ${circuit.name}`, [
       { do: 'put', on: 'circuits', row: { ...own, number, order: keyBetween(circuit.order, after), state: 'new' } },
-      ...(Object.entries(parts) as [CollectionName, { id: string }[]][]).flatMap(([on, rows]) =>
-        rows.map((row): Step => ({ do: 'put', on, row: copied(row) })),
+      ...(Object.entries(rest) as [CollectionName, { id: string }[]][]).flatMap(([on, rows]) =>
+        rows.map((row): Step => ({ do: 'put', on, row: copied(on, row) })),
       ),
     ]),
   };

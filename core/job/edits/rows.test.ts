@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demos';
 import { EARNED } from '../../testing/earned';
 import { splitHouse } from '../../testing/houses';
 import { breaker, jobWith, stated } from '../../testing/jobs';
@@ -84,7 +85,7 @@ describe('edits by name', () => {
     ] as const) {
       const command = takeOut(house(), on, id);
       expect(applyCommand(house(), command)[on][id]).toMatchObject({ state: 'removed' });
-      expect(command.label).toMatch(/: taken out$/);
+      expect(command.label).toMatch(/: deleted$/);
     }
     const [listing] = Object.values(job.combinations);
     expect(takeOut(job, 'combinations', listing!.id).label).toBe(`Without ${listing!.reference}`);
@@ -123,6 +124,21 @@ describe('edits by name', () => {
     expect(addCable(bare, 'c', 's1').label).toBe(`${job.circuits.c!.name}: a cable`);
   });
 
+  it('a copy stands in the rooms of the first, whatever these are called', () => {
+    const kiln = demo('kiln-house');
+    let count = 0;
+    for (const { id, kind } of Object.values(kiln.circuits)) {
+      if (kind !== 'final') continue;
+      const { circuitId, command } = copyOfCircuit(kiln, id, '99', () => `made${++count}`);
+      const after = applyCommand(kiln, command);
+      const rooms = (of: string) =>
+        Object.values(after.points)
+          .filter((point) => point.circuitId === of)
+          .map(({ roomId }) => roomId)
+          .sort();
+      expect(rooms(circuitId)).toEqual(rooms(id));
+    }
+  });
   it('a device of another family keeps what both have; a copy names its own parts', () => {
     const job = house();
     const fuse = applyCommand(job, asFamily(job.devices['c-device']!, 'fuse', 'iec')).devices['c-device']!.settings;

@@ -59,7 +59,7 @@ export function takeOut(job: Job, on: CollectionName, id: string): Command {
     case 'circuits':
     case 'segments':
     case 'devices':
-      return edit(`${nameOf(job, on, id)}: taken out`, [removed(on, id)]);
+      return edit(`${nameOf(job, on, id)}: deleted`, [removed(on, id)]);
     case 'origins':
       return edit(`Without ${nameOf(job, on, id)}`, withoutSource(job, id));
     case 'combinations':

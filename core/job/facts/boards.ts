@@ -1,19 +1,35 @@
+import type { Board } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, type AppliesTo, british, iec, quantity, type Specs, yesNo } from './spec';
+import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type Specs, said, yesNo } from './spec';
 
 /** A board with an electrode of its own: only there its earth may be another than the supply's. */
 const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes).some(({ boardId }) => boardId === id);
+
+const isApart = (row: Row): boolean => (row as Board).otherBuilding === true && (row as Board).areaM2 === undefined;
 
 /** Facts of boards, in the order they are asked. */
 export const SPECS: Specs = {
   deviceFactor: quantity('share of its rating a device may carry here', 'factor'),
   ratedA: quantity('rating', 'current'),
-  neutralBonded: (job, row) => yesNo(`neutral joined to ${word(job.dialect, 'earth')} here`)(job, row),
+  neutralBonded: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
   earthTied: (job, row) =>
     yesNo(`metal path or bond to the ${word(job.dialect, 'earth')} of the supply`, 'yes', 'none')(job, row),
-  earthsWithinReach: yesNo('metal of both earths within reach together'),
+  earthsWithinReach: (job, row) => yesNo(`metal of both ${word(job.dialect, 'earth')}s within reach together`)(job, row),
   annexZB: yesNo('marked by BS EN 61439-3 annex ZB, 16 kA'),
-  spaces: quantity('spaces', 'count'),
+  spaces: said('spaces', 'count'),
+  growthPercent: quantity('kept free for growth', 'percent'),
+  areaM2: (job, row) => quantity('floor area of the dwelling it serves', 'area', job.dialect === 'nec' ? 'ft²' : 'm²')(job, row),
+  demandMethod: choice('demand of that dwelling by', [
+    { value: 'standard', label: 'article 220 part III' },
+    { value: 'optional', label: '220.82, optional' },
+    { value: 'existing', label: '220.83, existing dwelling' },
+    { value: 'metered', label: '220.87, metered' },
+  ]),
+  meteredVa: quantity('greatest demand metered over a year', 'apparent-power'),
+  managedA: quantity('current an energy management system holds it to', 'current'),
+  floors: quantity('floors', 'count'),
+  people: quantity('people in it', 'count'),
+  electronics: choice('electronics in it', ['few', 'usual', 'many']),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */
@@ -22,4 +38,8 @@ export const APPLIES: Applies = {
   earthTied: ownEarth,
   earthsWithinReach: ownEarth,
   annexZB: british,
+  areaM2: nec,
+  managedA: nec,
+  demandMethod: (job, row) => nec(job, row) && !isApart(row),
+  meteredVa: (job, row) => nec(job, row) && (row as Board).demandMethod?.value === 'metered',
 };

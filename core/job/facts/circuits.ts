@@ -1,6 +1,6 @@
 import type { Circuit } from '../schema/circuit';
-import { linesOf } from '../terms';
-import { type Applies, type AppliesTo, british, nec, quantity, type Specs, yesNo } from './spec';
+import { linesOf, word } from '../terms';
+import { type Applies, type AppliesTo, british, choice, nec, quantity, type Specs, said, yesNo } from './spec';
 
 const ofCircuit =
   (applies: (circuit: Circuit) => boolean): AppliesTo =>
@@ -9,13 +9,21 @@ const ofCircuit =
 
 /** Facts of circuits, in the order they are asked. */
 export const SPECS: Specs = {
-  designCurrentA: quantity('design current', 'current'),
-  continuous: yesNo('runs three hours or more'),
-  diversity: quantity('share that runs together', 'factor'),
+  designCurrentA: said('designCurrent', 'current'),
+  continuous: (job, row) => yesNo(word(job.dialect, 'continuous'))(job, row),
+  diversity: said('diversity', 'factor'),
   thirdHarmonicPercent: quantity('third harmonic', 'percent'),
   ringContinuity: yesNo('ring continuity', 'closed all round', 'broken'),
   bs1363: yesNo('accessories', 'all of BS 1363', 'others too'),
   wholeDwelling: yesNo('carries the whole dwelling'),
+  purpose: choice('asked for as', [
+    { value: 'small-appliance', label: 'small-appliance circuit' },
+    { value: 'laundry', label: 'laundry circuit' },
+    { value: 'bathroom', label: 'bathroom circuit' },
+    { value: 'garage', label: 'garage circuit' },
+    { value: 'outdoor', label: 'outdoor circuit' },
+    { value: 'other', label: 'none of these' },
+  ]),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */
@@ -25,5 +33,6 @@ export const APPLIES: Applies = {
     linesOf(supply).length === 3 && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
   ringContinuity: ofCircuit(({ topology }) => topology === 'ring'),
   bs1363: (job, row) => british(job, row) && (row as Circuit).topology === 'ring',
+  purpose: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
   wholeDwelling: (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
 };

@@ -1,7 +1,8 @@
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from '../preferred';
 import type { Device } from '../schema/device';
 import type { Job } from '../schema/job';
-import { type Applies, choice, quantity, type Row, type Spec, type Specs, yesNo } from './spec';
+import { word } from '../terms';
+import { type Applies, choice, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
 
 function ratingOf(_: Job, row: Row): Spec {
   const family = 'settings' in row ? row.settings.family : 'mcb';
@@ -11,7 +12,7 @@ function ratingOf(_: Job, row: Row): Spec {
 
 /** Facts of devices, in the order they are asked. */
 export const SPECS: Specs = {
-  diversity: quantity('share behind it that runs together', 'factor'),
+  diversity: said('diversityBehind', 'factor'),
   'settings.ratingA': ratingOf,
   'settings.frameA': ratingOf,
   'settings.curve': choice('curve', ['B', 'C', 'D', 'K', 'Z']),
@@ -20,10 +21,11 @@ export const SPECS: Specs = {
   'settings.aicA': quantity('interrupting rating', 'current', 'kA'),
   'settings.breakingA': quantity('breaking capacity', 'current', 'kA'),
   'settings.conditionalA': quantity('conditional rating', 'current', 'kA'),
-  'settings.unmarked': yesNo('interrupting rating marked on it', 'none marked', 'marked'),
+  'settings.unmarked': (job, row) =>
+    yesNo(`${word(job.dialect, 'breakingCapacity')} marked on it`, 'none marked', 'marked')(job, row),
   'settings.voltageMarking': choice('voltage marking', ['120', '120/240', '240', '277', '480']),
-  'settings.instantaneousLowTimes': quantity('may trip at once above', 'rating-multiple'),
-  'settings.instantaneousHighTimes': quantity('surely trips at once above', 'rating-multiple'),
+  'settings.instantaneousLowTimes': said('mayAbove', 'rating-multiple'),
+  'settings.instantaneousHighTimes': said('surelyAbove', 'rating-multiple'),
   'settings.hundredPercentListed': yesNo('listed for 100 % continuous'),
   'settings.timeDelay': yesNo('time delay'),
   'settings.bidirectional': yesNo('may be fed from both sides'),

@@ -1,6 +1,7 @@
 import type { Load } from '../schema/circuit';
 import type { Job } from '../schema/job';
-import { linesOf } from '../terms';
+import { linesOf, word } from '../terms';
+import { configurationsOf } from './configurations';
 import { type Applies, choice, nec, quantity, type Spec, type Specs, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
@@ -32,25 +33,53 @@ export const SPECS: Specs = {
   lines: linesChoice,
   cosPhi: quantity('power factor', 'factor'),
   thirdHarmonicPercent: quantity('third harmonic', 'percent'),
-  appliance: choice('appliance', [
-    { value: 'range', label: 'range' },
-    { value: 'dryer', label: 'clothes dryer' },
-    { value: 'water-heater', label: 'storage water heater' },
-    { value: 'space-heating', label: 'fixed space heating' },
-    { value: 'other', label: 'none of these' },
-  ]),
+  appliance: (job, row) =>
+    choice('appliance', [
+      { value: 'range', label: job.dialect === 'nec' ? 'range' : 'cooker' },
+      { value: 'cooking-unit', label: 'oven or cooking unit' },
+      { value: 'dryer', label: 'clothes dryer' },
+      { value: 'water-heater', label: 'storage water heater' },
+      { value: 'space-heating', label: 'fixed space heating' },
+      { value: 'heat-pump', label: 'heat pump' },
+      { value: 'cooling', label: 'air conditioner' },
+      { value: 'vehicle-charger', label: 'vehicle charger' },
+      { value: 'fixed', label: 'another, fastened in place' },
+      { value: 'other', label: 'none of these' },
+    ])(job, row),
   motorHp: quantity('motor', 'horsepower'),
   overloadProtected: yesNo('overload protection of its own'),
-  minimumAmpacityA: quantity('minimum circuit ampacity, marked', 'current'),
-  maximumDeviceA: quantity('greatest overcurrent device, marked', 'current'),
-  continuous: yesNo('runs three hours or more'),
+  minimumAmpacityA: quantity('MCA, minimum circuit ampacity marked on it', 'current'),
+  maximumDeviceA: quantity('MOCP, maximum overcurrent device marked on it', 'current'),
+  continuous: (job, row) => yesNo(word(job.dialect, 'continuous'))(job, row),
+  fastened: yesNo('fastened in place or wired in', 'fastened', 'plugged in'),
+  voltages: choice('voltage it takes', [
+    { value: 'line', label: 'line to neutral' },
+    { value: 'line-line', label: 'line to line' },
+    { value: 'either', label: 'either' },
+  ]),
+  plug: (job, row) => choice('plug', configurationsOf(job.dialect))(job, row),
+  touched: yesNo('held or touched in use', 'touched', 'not touched'),
+  wet: yesNo('used in the wet', 'in the wet', 'in the dry'),
+  electronics: yesNo('electronics in it'),
+  waveform: choice('residual current it can leak', [
+    { value: 'sine', label: 'sine' },
+    { value: 'pulsating-dc', label: 'pulsating DC' },
+    { value: 'mixed-frequency', label: 'mixed frequencies' },
+    { value: 'smooth-dc', label: 'smooth DC' },
+  ]),
+  leakageMa: quantity('standing leakage, mA', 'ratio'),
+  dcLeakageMa: quantity('DC leakage, mA', 'ratio'),
+  inrushPeakA: quantity('inrush, peak', 'current'),
+  inrushS: quantity('inrush lasts, s', 'ratio'),
+  startCurrentA: quantity('starting current', 'current'),
+  startTimeS: quantity('starts for, s', 'ratio'),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   lines: (job, row) => choosesLines(job, row as Load),
   thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
-  appliance: nec,
+  voltages: ({ supply }) => supply.voltageSystem === 'split-phase',
   motorHp: nec,
   minimumAmpacityA: nec,
   maximumDeviceA: nec,

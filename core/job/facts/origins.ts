@@ -1,27 +1,27 @@
 import type { Origin } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, named, quantity, type Specs, size, yesNo } from './spec';
+import { type Applies, named, quantity, type Specs, said, size, yesNo } from './spec';
 
 /** Facts of origins, in the order they are asked. */
 export const SPECS: Specs = {
-  zeOhm: named((dialect) => `${word(dialect, 'earthLoop')} Ze`, 'impedance'),
+  zeOhm: named((dialect) => (dialect === 'nec' ? 'impedance of the ground-fault path' : 'earth fault loop Ze'), 'impedance'),
   zLnOhm: quantity('line to neutral loop', 'impedance'),
   psccA: quantity('short-circuit current, line to neutral', 'current', 'kA'),
   psccLlA: quantity('short-circuit current, line to line', 'current', 'kA'),
   pscc3A: quantity('short-circuit current, three-phase', 'current', 'kA'),
   pefcA: named((dialect) => `${word(dialect, 'earthFault')} current`, 'current', 'kA'),
-  maxFaultA: quantity('most the supplier declares', 'current', 'kA'),
-  minFaultA: quantity('least current it drives into a fault', 'current'),
+  maxFaultA: said('declaredFault', 'current', 'kA'),
+  minFaultA: quantity('minimum current it drives into a fault', 'current'),
   fullNeutral: yesNo('neutral as good as a line'),
   xOverR: quantity('X/R', 'ratio'),
   runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
-  neutralBond: (job, row) => yesNo(`neutral joined to ${word(job.dialect, 'earth')} here`)(job, row),
+  neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
   bondingSize: size(() => 'bonding conductor'),
   'transformer.ratedVA': quantity('rating', 'apparent-power', 'kVA'),
   'transformer.impedancePercent': quantity('impedance', 'percent'),
   'transformer.xOverR': quantity('X/R', 'ratio'),
-  'transformer.upstreamFaultVA': quantity('greatest fault level above it', 'apparent-power', 'MVA'),
-  'transformer.upstreamLeastVA': quantity('least fault level above it', 'apparent-power', 'MVA'),
+  'transformer.upstreamFaultVA': quantity('maximum fault level above it', 'apparent-power', 'MVA'),
+  'transformer.upstreamLeastVA': quantity('minimum fault level above it', 'apparent-power', 'MVA'),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */

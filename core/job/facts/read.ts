@@ -5,7 +5,7 @@ import { FAMILY_FIELDS } from '../familyFields';
 import type { Segment } from '../schema/circuit';
 import type { Fact, Provenance } from '../schema/facts';
 import type { Job } from '../schema/job';
-import { showCurrent, showLength, showNumber, showPower } from '../show';
+import { showArea, showCurrent, showLength, showNumber, showPower } from '../show';
 import type { Dialect } from '../terms';
 import * as boards from './boards';
 import * as circuits from './circuits';
@@ -15,6 +15,7 @@ import * as electrodes from './electrodes';
 import * as loads from './loads';
 import * as origins from './origins';
 import * as points from './points';
+import * as rooms from './rooms';
 import * as segments from './segments';
 import type { Applies, FactKind, FactValue, Row, Specs } from './spec';
 
@@ -24,6 +25,8 @@ export interface FactAt {
   /** What it is, without and with whose it is. */
   name: string;
   label: string;
+  /** Whose it is; nothing where that has no name. */
+  owner: string | undefined;
   how: FactKind;
   fact: Fact<FactValue> | undefined;
   shown: string;
@@ -38,6 +41,7 @@ const FACTS: Readonly<Partial<Record<CollectionName, { SPECS: Specs; APPLIES?: A
   devices,
   origins,
   points,
+  rooms,
   electrodes,
   combinations,
 };
@@ -89,6 +93,7 @@ export function factAt(job: Job, path: string): FactAt | undefined {
     path,
     name: label,
     label: `${label}${owner === undefined ? '' : ` of ${owner}`}`,
+    owner,
     how,
     fact,
     shown: fact === undefined ? 'unknown' : showFact(job.dialect, how, fact.value),
@@ -109,6 +114,8 @@ export function showFact(dialect: Dialect, how: FactKind, value: FactValue): str
   switch (how.edge) {
     case 'length':
       return showLength(value, dialect);
+    case 'area':
+      return showArea(value, dialect);
     case 'current':
       return how.usual === 'mA' ? `${showNumber(value * 1000)} mA` : showCurrent(value);
     case 'power':

@@ -1,8 +1,22 @@
 import type { Segment } from '../schema/circuit';
 import type { Job } from '../schema/job';
 import { lengthUnit } from '../show';
-import { word } from '../terms';
-import { type Applies, type AppliesTo, choice, iec, type Option, quantity, type Row, type Spec, type Specs, size } from './spec';
+import { protectiveWord, word } from '../terms';
+import {
+  type Applies,
+  type AppliesTo,
+  choice,
+  iec,
+  nec,
+  type Option,
+  quantity,
+  type Row,
+  type Spec,
+  type SpecOf,
+  type Specs,
+  said,
+  size,
+} from './spec';
 
 const INSULATIONS = {
   iec: [
@@ -10,9 +24,13 @@ const INSULATIONS = {
     { value: 'XLPE90', label: 'XLPE 90 °C' },
   ],
   nec: [
-    { value: 'TW60', label: 'TW 60 °C' },
+    { value: 'THHN90', label: 'THHN 90 °C, dry or damp' },
+    { value: 'THWN2-90', label: 'THWN-2 90 °C' },
+    { value: 'XHHW2-90', label: 'XHHW-2 90 °C' },
+    { value: 'USE2-90', label: 'USE-2 90 °C' },
     { value: 'THW75', label: 'THW 75 °C' },
-    { value: 'THHN90', label: 'THHN 90 °C' },
+    { value: 'THWN75', label: 'THWN 75 °C' },
+    { value: 'TW60', label: 'TW 60 °C' },
   ],
 } as const;
 
@@ -23,8 +41,8 @@ const METHODS: readonly Option[] = [
   { value: 'B1', label: 'B1 singles in conduit' },
   { value: 'B2', label: 'B2 cable in conduit' },
   { value: 'C', label: 'C on the wall' },
-  { value: 'D1', label: 'D1 duct in ground' },
-  { value: 'D2', label: 'D2 in ground' },
+  { value: 'D1', label: 'D1 duct in the soil' },
+  { value: 'D2', label: 'D2 in the soil' },
   { value: 'E', label: 'E in free air' },
   { value: 'F', label: 'F singles in free air' },
   { value: '100', label: '100 over ceiling, thin insulation' },
@@ -37,18 +55,21 @@ const METHODS: readonly Option[] = [
 function protectiveSection(job: Job, row: Row): Spec {
   const path = 'protectivePath' in row ? row.protectivePath : undefined;
   const steel = path === 'armour' || path === 'raceway';
-  const spec = size((dialect) => word(dialect, 'protectiveConductor'))(job, row);
-  return steel ? { ...spec, label: `section of the ${path}` } : spec;
+  const spec = size(() => protectiveWord(job))(job, row);
+  return steel ? { ...spec, label: `section of the ${word(job.dialect, path)}` } : spec;
 }
 
 const ofSegment =
   (applies: (segment: Segment) => boolean): AppliesTo =>
   (_, row) =>
     applies(row as Segment);
-const METALS: readonly Option[] = [
-  { value: 'Cu', label: 'copper' },
-  { value: 'Al', label: 'aluminium' },
-];
+const metals =
+  (label: (job: Job) => string): SpecOf =>
+  (job, row) =>
+    choice(label(job), [
+      { value: 'Cu', label: 'copper' },
+      { value: 'Al', label: word(job.dialect, 'aluminium') },
+    ])(job, row);
 
 /** Facts of segments, in the order they are asked. */
 export const SPECS: Specs = {
@@ -56,18 +77,19 @@ export const SPECS: Specs = {
     label: 'length',
     how: { kind: 'quantity', edge: 'length', usual: lengthUnit(dialect) },
   }),
-  lineSize: size(() => 'line conductor'),
-  neutralSize: size(() => 'neutral'),
+  lineSize: size((dialect) => word(dialect, 'line')),
+  neutralSize: size((dialect) => word(dialect, 'neutral')),
   protectiveSize: protectiveSection,
-  material: choice('material', METALS),
-  protectiveMaterial: (job, row) => choice(`material of the ${word(job.dialect, 'protectiveConductor')}`, METALS)(job, row),
+  material: metals(() => 'material'),
+  protectiveMaterial: metals((job) => `material of the ${protectiveWord(job)}`),
   insulation: ({ dialect }) => ({ label: 'insulation', how: { kind: 'choice', options: INSULATIONS[dialect] } }),
   method: choice('installation method', METHODS),
   ambientC: ({ dialect }) => ({
-    label: 'temperature around it',
+    label: 'ambient temperature',
     how: { kind: 'quantity', edge: 'temperature', usual: dialect === 'nec' ? '°F' : '°C' },
   }),
-  groupedCircuits: quantity('loaded circuits bunched together', 'count'),
+  groupedCircuits: said('grouped', 'count'),
+  loadedConductors: quantity('current-carrying conductors in the raceway or bundle', 'count'),
   soilKmPerW: quantity('thermal resistivity of the soil', 'soil'),
   terminalC: choice('temperature the terminals may take', [
     { value: 60, label: '60 °C' },
@@ -80,6 +102,9 @@ export const SPECS: Specs = {
 
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
+  // Under the NEC what is counted are conductors; circuits only where they were entered before.
+  groupedCircuits: ({ dialect }, row) => dialect === 'iec' || (row as Segment).groupedCircuits !== undefined,
+  loadedConductors: nec,
   protectiveMaterial: ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
   method: iec,
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),

@@ -3,7 +3,8 @@ import type { EdgeKind } from '../edges';
 import { PACKS } from '../packs';
 import { sizesOf } from '../preferred';
 import type { Job } from '../schema/job';
-import type { Dialect } from '../terms';
+import { lengthUnit } from '../show';
+import { type Dialect, type Word, word } from '../terms';
 
 export type FactValue = number | string | boolean;
 export interface Option {
@@ -33,6 +34,12 @@ export const named =
   (label: (dialect: Dialect) => string, edge: EdgeKind, usual?: string): SpecOf =>
   (job, row) =>
     quantity(label(job.dialect), edge, usual)(job, row);
+/** A length in the unit of the job's dialect. */
+export const length =
+  (label: string): SpecOf =>
+  ({ dialect }) => ({ label, how: { kind: 'quantity', edge: 'length', usual: lengthUnit(dialect) } });
+/** A quantity by its word in the job's dialect. */
+export const said = (name: Word, edge: EdgeKind, usual?: string): SpecOf => named((dialect) => word(dialect, name), edge, usual);
 export const choice =
   (label: string, options: readonly (FactValue | Option)[]): SpecOf =>
   () => ({

@@ -1,6 +1,10 @@
 import * as z from 'zod';
 import { ConductorSize, fact, Id, OrderKey, quantity, ShortText, WorkState } from './facts';
 
+/** Circuits a dwelling must have (NEC 210.11(C), 220.52). */
+export const CircuitPurpose = z.enum(['small-appliance', 'laundry', 'bathroom', 'garage', 'outdoor', 'other']);
+export type CircuitPurpose = z.infer<typeof CircuitPurpose>;
+
 /**
  * A length of wiring with its protection: the service from an origin to a board, a distribution circuit (feeder)
  * from board to board, or a final circuit from a board to its points.
@@ -18,6 +22,8 @@ export const Circuit = z.strictObject({
   /** The group device in the same board this circuit hangs behind. */
   behindDeviceId: Id.optional(),
   use: z.enum(['lighting', 'sockets', 'fixed', 'mixed']).optional(),
+  /** What a code asks such a circuit for, where it asks for one (NEC 210.11(C)). */
+  purpose: fact(CircuitPurpose).optional(),
   topology: z.enum(['radial', 'ring']),
   /** Line, neutral and protective conductor are each closed all round. */
   ringContinuity: fact(z.boolean()).optional(),
@@ -43,7 +49,10 @@ const ConductorRole = z.enum(['line', 'line2', 'line3', 'neutral', 'protective',
 export const InstallationMethod = z.enum(['A1', 'A2', 'B1', 'B2', 'C', 'D1', 'D2', 'E', 'F', '100', '101', '102', '103']);
 export type InstallationMethod = z.infer<typeof InstallationMethod>;
 
-export const Insulation = z.enum(['PVC70', 'XLPE90', 'TW60', 'THW75', 'THHN90']);
+export const Insulation = z.enum([
+  ...(['PVC70', 'XLPE90'] as const),
+  ...(['TW60', 'THW75', 'THWN75', 'THHN90', 'THWN2-90', 'XHHW2-90', 'USE2-90'] as const),
+]);
 export type Insulation = z.infer<typeof Insulation>;
 
 export const Construction = z.enum([
@@ -88,8 +97,10 @@ export const Segment = z.strictObject({
   method: fact(InstallationMethod).optional(),
   /** Around the cable; for D1 and D2 the ground. */
   ambientC: fact(quantity(-40, 90, '°C')).optional(),
-  /** Loaded circuits bunched together here, this one included. */
+  /** Loaded circuits grouped together here, this one included. */
   groupedCircuits: fact(z.int().min(1, 'at least 1: this circuit itself').max(40, 'at most 40 circuits together')).optional(),
+  /** Current-carrying conductors in the raceway or bundle, its own included (NEC); counted instead of circuits where it is there. */
+  loadedConductors: fact(z.int().min(1, 'at least 1 conductor').max(200, 'at most 200 conductors together')).optional(),
   soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
@@ -106,6 +117,13 @@ export const Segment = z.strictObject({
   roles: z.array(ConductorRole).max(12, 'at most 12 conductors').optional(),
 });
 export type Segment = z.infer<typeof Segment>;
+
+/** Contact arrangements of outlets and of the plugs that fit them: NEMA WD 6, BS 1363, IEC 60884 with the sheets of IEC/TR 60083, IEC 60309. */
+export const Configuration = z.enum([
+  ...(['5-15', '5-20', '6-15', '6-20', '6-30', '6-50', '10-30', '10-50', '14-30', '14-50', 'L5-30', 'L14-30'] as const),
+  ...(['BS1363', 'C2b', 'C3b', 'C5', '309-16-1', '309-32-1', '309-16-3', '309-32-3'] as const),
+]);
+export type Configuration = z.infer<typeof Configuration>;
 
 /** An outlet or connection. Points form a tree: each hangs from another point or from the circuit itself. */
 export const Point = z.strictObject({
@@ -124,11 +142,32 @@ export const Point = z.strictObject({
   heightM: fact(quantity(0, 10, 'm')).optional(),
   sinkDistanceM: fact(quantity(0, 100, 'm')).optional(),
   readilyAccessible: fact(z.boolean()).optional(),
+  /** What stands or is shut before it: a fridge, a cupboard door. */
+  behind: ShortText.optional(),
+  /** Receptacles on its yoke: one is a single receptacle, two a duplex. */
+  receptacles: fact(z.int().min(1, 'at least 1').max(4, 'at most 4 on one yoke')).optional(),
+  configuration: fact(Configuration).optional(),
+  /** How wet it gets where it stands. */
+  wetness: fact(z.enum(['dry', 'damp', 'wet'])).optional(),
+  /** What is plugged in or fitted here is held or touched in use. */
+  touched: fact(z.boolean()).optional(),
+  tamperResistant: fact(z.boolean()).optional(),
+  weatherResistant: fact(z.boolean()).optional(),
+  cover: fact(z.enum(['plain', 'weatherproof', 'in-use'])).optional(),
+  /** Split-wired: the point that is the other half of the same outlet, on another feed. */
+  splitWithId: Id.optional(),
   /** Outlet without an equipment earth, marked so (NEC 406.4(D)). */
   noEarthMarked: fact(z.boolean()).optional(),
   state: WorkState,
 });
 export type Point = z.infer<typeof Point>;
+
+/** Kinds of appliance that rules on demand and on circuits treat apart. */
+export const Appliance = z.enum([
+  ...(['range', 'cooking-unit', 'dryer', 'water-heater', 'space-heating', 'heat-pump', 'cooling'] as const),
+  ...(['vehicle-charger', 'fixed', 'other'] as const),
+]);
+export type Appliance = z.infer<typeof Appliance>;
 
 /** Something that draws current. Power is the electrical input. */
 export const Load = z.strictObject({
@@ -148,10 +187,19 @@ export const Load = z.strictObject({
   leakageMa: fact(quantity(0, 500, 'mA')).optional(),
   dcLeakageMa: fact(quantity(0, 500, 'mA')).optional(),
   inrushPeakA: fact(quantity(0, 100_000, 'A')).optional(),
+  inrushS: fact(quantity(0, 10, 's')).optional(),
   startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),
   startTimeS: fact(quantity(0, 120, 's')).optional(),
   /** Kinds of appliance the NEC sizes circuits for by rules of their own. */
-  appliance: fact(z.enum(['range', 'dryer', 'water-heater', 'space-heating', 'other'])).optional(),
+  appliance: fact(Appliance).optional(),
+  /** Fastened in place or wired in, not plugged in and moved about. */
+  fastened: fact(z.boolean()).optional(),
+  /** Voltages it can take: between a line and the neutral, between lines, or either. */
+  voltages: fact(z.enum(['line', 'line-line', 'either'])).optional(),
+  plug: fact(Configuration).optional(),
+  electronics: fact(z.boolean()).optional(),
+  touched: fact(z.boolean()).optional(),
+  wet: fact(z.boolean()).optional(),
   /** Of a motor: its table current, not its nameplate, sizes conductors by the NEC. */
   motorHp: fact(quantity(0.1, 200, 'hp')).optional(),
   /** Protected against overload by a device of its own. */

@@ -96,12 +96,24 @@ export const Electrode = z.strictObject({
 });
 export type Electrode = z.infer<typeof Electrode>;
 
+/** What a room is used as: what codes ask of it hangs on that. */
+export const RoomUse = z.enum([
+  ...(['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'store', 'utility'] as const),
+  ...(['workshop', 'garage', 'outbuilding', 'basement-finished', 'basement-unfinished', 'attic', 'crawl-space'] as const),
+  ...(['outdoors', 'boathouse', 'sauna', 'pool', 'other'] as const),
+]);
+export type RoomUse = z.infer<typeof RoomUse>;
+
 export const Room = z.strictObject({
   id: Id,
   order: OrderKey,
   name: ShortText,
   floor: ShortText.optional(),
   zone: z.enum(['dry', 'damp', 'bath', 'pool', 'sauna', 'outdoor', 'garage', 'kitchen', 'workshop', 'agricultural']).optional(),
+  use: fact(RoomUse).optional(),
+  /** Wall along which outlets are spaced, doorways left out, and counter measured along its back edge. */
+  wallM: fact(quantity(0.1, 500, 'm')).optional(),
+  counterM: fact(quantity(0.1, 100, 'm')).optional(),
 });
 export type Room = z.infer<typeof Room>;
 
@@ -125,5 +137,18 @@ export const Board = z.strictObject({
   earthsWithinReach: fact(z.boolean()).optional(),
   /** Marked by BS EN 61439-3 annex ZB: 16 kA behind the supplier's cut-out. */
   annexZB: fact(z.boolean()).optional(),
+  /** Floor area of the dwelling it serves, outside dimensions, without porches, garages and what is not to be finished (NEC 220). */
+  areaM2: fact(quantity(1, 5_000, 'm²')).optional(),
+  /** Way the demand of the dwelling it serves is calculated. */
+  demandMethod: fact(z.enum(['standard', 'optional', 'existing', 'metered'])).optional(),
+  /** Greatest demand metered over a year, in quarter-hours. */
+  meteredVa: fact(quantity(100, 1_000_000, 'VA')).optional(),
+  /** Current an energy management system holds the board to, as it is set. */
+  managedA: fact(quantity(1, 4_000, 'A')).optional(),
+  floors: fact(z.int().min(1, 'at least 1').max(20, 'at most 20')).optional(),
+  people: fact(z.int().min(1, 'at least 1').max(100, 'at most 100')).optional(),
+  electronics: fact(z.enum(['few', 'usual', 'many'])).optional(),
+  /** Of what is used now, kept free for later. */
+  growthPercent: fact(quantity(0, 200, '%')).optional(),
 });
 export type Board = z.infer<typeof Board>;

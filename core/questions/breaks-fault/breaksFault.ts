@@ -5,12 +5,12 @@ import { all, andThen, both, known, type Maybe, map } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { showCurrent } from '../../job/show';
-import { word } from '../../job/terms';
+import { faultWord, word } from '../../job/terms';
 import type { Answer, Check, Verdict } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
 import { scale } from '../../network/complex';
-import type { Fault } from '../../network/faults';
+import type { Fault } from '../../network/fault';
 import { currentOf } from '../../network/feeds';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
@@ -72,7 +72,7 @@ function breaks(facts: CircuitFacts, seated: Seated, kind: FaultKind): Check {
   const { device } = seated;
   const parts = all({ fault: faultAtDevice(facts, seated, kind), capacity: breakingCapacity(device) });
   const comparison = andThen(parts, ({ fault, capacity }) => compare(facts, seated, fault, capacity));
-  return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
+  return judge(`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`, comparison);
 }
 
 /** The device by itself; where that is not enough a listed combination, or the board's own rating behind the cut-out. */
@@ -153,7 +153,7 @@ function against(fault: Fault, limit: number, { rule, symbol, serviceA, rests, w
     rule,
     within,
     rests,
-    because: () => `${fault.kind} ${why}${because}`,
+    because: () => `${fault.said} ${why}${because}`,
     working: () => [
       faultLine(fault),
       line(`Imax ≤ ${symbol}`, `${figure(fault.currentA)} ≤ ${figure(limit)}`, holds(fault.currentA, limit), rule),
@@ -238,10 +238,18 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
         why: `at its line terminals, with ${named?.name ?? 'the device it is rated with'}`,
       });
       return andThen(credit, (answer) =>
-        known(answer.earned ? relaxed : { ...relaxed, limit: 0, because: () => `${kind} at its line terminals; ${answer.why}` }),
+        known(
+          answer.earned
+            ? relaxed
+            : {
+                ...relaxed,
+                limit: 0,
+                because: () => `${faultWord(facts.job.dialect, kind)} at its line terminals; ${answer.why}`,
+              },
+        ),
       );
     });
-    return judge(`breaks:${device.id}:${kind}`, `${kind} fault at ${device.name}`, comparison);
+    return judge(`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`, comparison);
   });
 }
 

@@ -16,8 +16,18 @@ import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/applian
 import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { WHOLE_RATING } from './credits';
-
-import { boardRating, linesSaid, neutralsWanted, ratingNotAssessed, residualSwitchRating, switchRating } from './ratings';
+import { dwellingCheck } from './demand';
+import { pluggedChecks } from './plugged';
+import { plugChecks } from './plugs';
+import {
+  boardRating,
+  linesSaid,
+  neutralsWanted,
+  ratingNotAssessed,
+  residualSwitchRating,
+  sharedBus,
+  switchRating,
+} from './ratings';
 
 const FACTOR: Source = {
   standard: 'IEC 61439-3',
@@ -28,7 +38,7 @@ const FACTOR: Source = {
 
 const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
 
-const FULL: Source = { standard: 'common practice', edition: '', clause: 'a fifth of a board left free', basis: 'practice' };
+const FULL: Source = { standard: 'common practice', edition: '', clause: 'a fifth of the rating left free', basis: 'practice' };
 
 /** Families that carry nothing of the circuit, or are judged with another question. */
 const SILENT = new Set(['spd', 'monitor']);
@@ -41,7 +51,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
     const { device } = seated;
     const { family } = device.settings;
     if (isOvercurrent(seated) && family !== 'mccb') checks.push(...overcurrentDevice(facts, seated));
-    else if (family === 'switch') checks.push(switchRating(facts, seated));
+    else if (family === 'switch' || family === 'afdd') checks.push(switchRating(facts, seated));
     else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
     else if (!SILENT.has(family)) checks.push(ratingNotAssessed(device));
   }
@@ -52,7 +62,14 @@ export function carriesLoad(facts: CircuitFacts): Answer {
       ]),
     );
   for (const device of wiring.pointDevices) checks.push(ratingNotAssessed(device));
-  checks.push(...boardRating(facts), ...neutralsWanted(facts));
+  checks.push(
+    ...plugChecks(facts),
+    ...pluggedChecks(facts),
+    ...dwellingCheck(facts),
+    ...boardRating(facts),
+    ...sharedBus(facts),
+    ...neutralsWanted(facts),
+  );
   return answer('carries-load', checks);
 }
 
@@ -194,7 +211,7 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
       rule,
       aside: true,
       because: () => `${range.name}, of ${figure(powerW / 1000)} kW, behind ${device.name}`,
-      working: () => [line('40 A ≤ In', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
+      working: () => [line('40 A ≤ rating', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
     }),
   );
   return [judge(`range:${device.id}`, 'Circuit of a large range', comparison)];
@@ -209,10 +226,10 @@ const isFull = ({ toBoardId }: Circuit, demandA: number, ratedA: number): boolea
 
 const isObserved = ({ designCurrentA }: Circuit): boolean => designCurrentA !== undefined && designCurrentA.from !== 'stated';
 
-const NEARLY = `: above ${FULL_SHARE} of it, the board is nearly full`;
+const NEARLY = `: above ${FULL_SHARE} of it, it is nearly full`;
 
 const fullLine = (demandA: number, ratedA: number): WorkingLine =>
-  line(`I ≤ ${FULL_SHARE} · In`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);
+  line(`I ≤ ${FULL_SHARE} · rating`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);
 
 /** The device's own factor, else its board's. Without either it is not known how much of the rating is left. */
 function deviceFactor(facts: CircuitFacts, { device, seat, wiring }: Seated): Maybe<number> {

@@ -3,7 +3,7 @@ import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { all, andThen, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
-import type { Device, Line } from '../../job/sealed';
+import type { Circuit, Device, Line } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
 import { LINES } from '../../loads/lines';
@@ -42,9 +42,7 @@ export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[]
       rule,
       aside: true,
       because: () => `${device.name}, ${figure(ratedA)} A, ahead of ${board.name}`,
-      working: () => [
-        line('rating ahead ≤ rating of the board', `${figure(ratedA)} ≤ ${figure(boardA)}`, holds(ratedA, boardA), rule),
-      ],
+      working: () => [line('rating ahead ≤ rating there', `${figure(ratedA)} ≤ ${figure(boardA)}`, holds(ratedA, boardA), rule)],
     }),
   );
   return [judge(id, title, comparison)];
@@ -64,12 +62,77 @@ export function neutralsWanted({ loads, poles, job }: CircuitFacts): Check[] {
     });
 }
 
-/** A switch carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
+/**
+ * What feeds a board together with other sources, itself or from another board: its bars carry what all their devices let in. Under the NEC a bus may be asked for a
+ * fifth more where the source stands at its far end, which nobody can say yet.
+ */
+export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (board === undefined || board.ratedA === undefined) return [];
+  const feeds = house.wirings.incoming.get(board.id) ?? [];
+  if (feeds.length < 2 || feeds[0]!.id !== circuit.id) return [];
+  const rule = clause(job.pack, 'sharedBus');
+  const states = Object.values(job.sourceStates);
+  const letsIn = (feed: Circuit): Maybe<number> => {
+    const { fromOriginId } = feed;
+    if (fromOriginId !== undefined && !states.some(({ originIds }) => originIds.includes(fromOriginId)))
+      return unknown(`origins.${fromOriginId}`, `in which source state ${feed.name} feeds`);
+    const { startDevices, endDevices } = house.wirings.byCircuit.get(feed.id)!;
+    const ahead = [...startDevices, ...endDevices].filter(({ settings }) => opensOnOvercurrent(settings)).at(-1);
+    return ahead === undefined ? unknown(`circuits.${feed.id}`, `an overcurrent device of ${feed.name}`) : ratedCurrent(ahead);
+  };
+  const rated = all({ each: list(feeds.map(letsIn)), boardA: factOf('boards', board, 'ratedA') });
+  const title = `Sources on the bars of ${board.name}`;
+  const comparison = map(rated, ({ each, boardA }): Comparison => {
+    // A feeder from another board is there in every state.
+    const [first, ...others] = states.map(({ originIds }) =>
+      feeds.flatMap(({ name, fromOriginId }, at) =>
+        fromOriginId === undefined || originIds.includes(fromOriginId) ? [{ name, ratedA: each[at]! }] : [],
+      ),
+    );
+    const sumOf = (of: readonly { ratedA: number }[]) => of.reduce((sum, { ratedA }) => sum + ratedA, 0);
+    const together = others.reduce((most, next) => (sumOf(next) > sumOf(most) ? next : most), first ?? []);
+    const demand = sumOf(together);
+    const farEnd = job.dialect === 'nec' && !fits(demand, boardA) && fits(demand, FAR_END_TIMES * boardA);
+    return {
+      demand,
+      limit: boardA,
+      unit: 'A',
+      rule,
+      aside: true,
+      ...(farEnd
+        ? {
+            beyond: 'unknown' as const,
+            missing: [
+              { path: `boards.${board.id}`, what: `whether the other source is at the far end of the bus of ${board.name}` },
+            ],
+          }
+        : {}),
+      because: () => `${together.map(({ name }) => name).join(' and ')} on the bars of ${board.name} at once`,
+      working: () => [
+        line(
+          'Σ In of what feeds it ≤ rating of its bars',
+          `${together.map(({ ratedA }) => figure(ratedA)).join(' + ')} ≤ ${figure(boardA)}`,
+          holds(demand, boardA),
+          rule,
+        ),
+      ],
+    };
+  });
+  return [judge(`bus:${board.id}`, title, comparison)];
+}
+/** NEC 705.12(B), the rule of a fifth: from memory. */
+const FAR_END_TIMES = 1.2;
+
+/** A switch, or an arc-fault device without overcurrent protection, carries what the overcurrent device ahead of it lets pass: its rating is at least that device's. */
 export function switchRating(facts: CircuitFacts, { device }: Seated): Check {
   const { settings, id, name } = device;
   const rule = clause(facts.job.pack, 'switchRating');
   const ahead = aheadOf(facts, device);
-  const own = settings.family === 'switch' ? settingOf(device, 'ratingA') : unknown(`devices.${id}`, `rating of ${name}`);
+  const own =
+    settings.family === 'switch' || settings.family === 'afdd'
+      ? settingOf(device, 'ratingA')
+      : unknown(`devices.${id}`, `rating of ${name}`);
   const comparison = map(all({ ahead, own }), (parts): Comparison => {
     return {
       demand: parts.ahead,
@@ -118,7 +181,7 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
     const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
     const byBehind = map(behind, (each) => ({
       demand: mostOnALine(each),
-      what: `${each.length} devices behind, added up${facts.system === 1 ? '' : ' on the line that has most'}`,
+      what: `${each.length} devices behind, added up${facts.system === 1 ? '' : ' on the fullest line'}`,
     }));
     const ways = [byAhead, byBehind];
     const better =
@@ -130,7 +193,14 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
       rule,
       aside: true,
       because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
-      working: () => [line('In ahead, or Σ In behind ≤ In', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+      working: () => [
+        line(
+          'rating ahead, or ratings behind added up ≤ rating',
+          `${figure(demand)} ≤ ${figure(limit)}`,
+          holds(demand, limit),
+          rule,
+        ),
+      ],
     }));
   });
   return judge(`carries:${id}`, `Rating of ${name}`, comparison);

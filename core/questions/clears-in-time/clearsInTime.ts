@@ -6,7 +6,7 @@ import { factOf } from '../../job/readers';
 import { word } from '../../job/terms';
 import { type Answer, type Check, rankOf, worstVerdict } from '../../judging/answer';
 import { answer, notApplicable, ruled, unknownCheck } from '../../judging/judge';
-import type { Fault } from '../../network/faults';
+import type { Fault } from '../../network/fault';
 import type { SupplyCase } from '../../network/feeding';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
@@ -21,22 +21,23 @@ import { electrodeCheck, residualWay } from './residualWay';
 import type { Allowed, Way } from './way';
 import { wayBack } from './wayBack';
 
-const TITLE = 'Earth fault at the farthest point';
+const titleOf = ({ job }: Pick<CircuitFacts, 'job'>): string =>
+  job.dialect === 'nec' ? 'Ground fault at the farthest point' : 'Earth fault at the farthest point';
 
 /** Compares the least earth fault at the farthest point, from every single source, with what makes some device open in time. */
 export function clearsInTime(facts: CircuitFacts): Answer {
   const { circuit, house } = facts;
-  const lacking = wayBack(facts, TITLE);
+  const lacking = wayBack(facts, titleOf(facts));
   if (lacking !== undefined) return answer('clears-in-time', [lacking, ...bondChecks(facts)]);
   const cases = house.network.casesFor(facts.wiring, 'MIN');
   if (cases.length === 0)
     return answer('clears-in-time', [
-      unknownCheck('source', TITLE, [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
+      unknownCheck('source', titleOf(facts), [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
     ]);
   const checks = cases.flatMap((at) => checksIn(facts, at, cases.length > 1 ? ` (${at.when})` : ''));
   checks.push(...bondChecks(facts), ...neutralAsGround(facts), ...backFed(facts), ...residualWithoutSight(facts));
   checks.push(...electrodeCheck(facts), ...measuredLoop(facts));
-  return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', TITLE, [noDevice(circuit)])]);
+  return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', titleOf(facts), [noDevice(circuit)])]);
 }
 
 const noDevice = ({ id, name }: CircuitFacts['circuit']) => ({
@@ -48,7 +49,7 @@ function checksIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly
   const checks = judgedIn(facts, at, suffix);
   // Whether the source can feed alone is not said: what does not pass then may never be.
   if (at.doubt === undefined || checks.every(({ verdict }) => verdict === 'pass' || verdict === 'not-applicable')) return checks;
-  return [unknownCheck(`source${suffix}`, `${TITLE}${suffix}`, [at.doubt])];
+  return [unknownCheck(`source${suffix}`, `${titleOf(facts)}${suffix}`, [at.doubt])];
 }
 
 function judgedIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly Check[] {
@@ -57,7 +58,7 @@ function judgedIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly
   if (apart !== undefined) return [apart];
   const fault = house.network.leastIn(at, wiring, 'L-PE');
   const chain = chainFrom(facts, at.origins[0]!);
-  if (!chain.known) return [unknownCheck(`way${suffix}`, `${TITLE}${suffix}`, chain.missing)];
+  if (!chain.known) return [unknownCheck(`way${suffix}`, `${titleOf(facts)}${suffix}`, chain.missing)];
   const able = chain.value.filter(
     (seated) => (isOvercurrent(seated) || isResidual(seated)) && !(seated.wiring === wiring && seated.seat === 'end'),
   );
@@ -66,7 +67,10 @@ function judgedIn(facts: CircuitFacts, at: SupplyCase, suffix: string): readonly
   const best = bestOf(ways);
   const reversed = chain.value.filter((seated) => seated.reversed).flatMap((seated) => fromBehind(facts, seated, suffix));
   return best === undefined
-    ? [unknownCheck(`device${suffix}`, `${TITLE}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing), ...reversed]
+    ? [
+        unknownCheck(`device${suffix}`, `${titleOf(facts)}${suffix}`, fault.known ? [noDevice(circuit)] : fault.missing),
+        ...reversed,
+      ]
     : [...best.checks, ...reversed];
 }
 
@@ -76,16 +80,16 @@ function notJoined({ job }: CircuitFacts, { origins, when }: SupplyCase, suffix:
   const origin = origins[0]!;
   if (origin.kind !== 'generator' && origin.kind !== 'inverter') return undefined;
   const bond = factOf('origins', origin, 'neutralBond', `whether the neutral of ${origin.name} is joined to ${earth} in ${when}`);
-  if (!bond.known) return unknownCheck(`bond${suffix}`, `${TITLE}${suffix}`, bond.missing);
+  if (!bond.known) return unknownCheck(`bond${suffix}`, `${titleOf({ job })}${suffix}`, bond.missing);
   if (bond.value) return undefined;
   const why = `the neutral of ${origin.name} is not joined to ${earth}: no device opens on a fault to ${earth}`;
-  return ruled(`bond${suffix}`, `${TITLE}${suffix}`, 'stop', why, clause(job.pack, 'islandBond'), bond.given);
+  return ruled(`bond${suffix}`, `${titleOf({ job })}${suffix}`, 'stop', why, clause(job.pack, 'islandBond'), bond.given);
 }
 
 /** No device that opens is ahead: the supplier's own side for a service; a stop where something is there that only alarms. */
 function nothingClears({ circuit, job }: CircuitFacts, chain: readonly OnTheWay[], fault: Maybe<Fault>, suffix: string): Check {
   const id = `device${suffix}`;
-  const title = `${TITLE}${suffix}`;
+  const title = `${titleOf({ job })}${suffix}`;
   const monitor = chain.find(({ device }) => device.settings.family === 'monitor');
   if (monitor !== undefined) {
     const words = `${monitor.device.name} only alarms: another device has to open`;

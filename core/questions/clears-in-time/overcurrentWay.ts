@@ -7,7 +7,7 @@ import type { Device } from '../../job/sealed';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
 import { relieved } from '../../judging/relieved';
-import type { Fault } from '../../network/faults';
+import type { Fault } from '../../network/fault';
 import { clause } from '../../rules/clauses';
 import { rulesOf } from '../../rules/packs';
 import { tabulatedFuse } from '../../tables/britishFuses';
@@ -95,7 +95,7 @@ function compare(
   const rule = clause(job.pack, soil ? 'loopSoil' : 'loop');
   const limitOhm = least.emfV / iaA;
   const british = rulesOf(job.pack).tabulatedLoops;
-  const loops = () => `Zs ${figure(least.loopOhm)} Ω, greatest Zs ${figure(limitOhm)} Ω: `;
+  const loops = () => `Zs ${figure(least.loopOhm)} Ω, maximum Zs ${figure(limitOhm)} Ω: `;
   return {
     demand: least.loopOhm,
     limit: limitOhm,
@@ -111,7 +111,7 @@ function compare(
       line('longest time allowed', 'U0 line to earth', `${allowedS} s`, clause(job.pack, 'disconnection')),
       line(what, device.name, `${figure(iaA)} A`, sources[0]!),
       line(
-        british ? 'Zs ≤ greatest Zs = Cmin·U0/Ia' : 'Zs ≤ U/Ia',
+        british ? 'Zs ≤ maximum Zs = Cmin·U0/Ia' : 'Zs ≤ U/Ia',
         `${figure(least.loopOhm)} ≤ ${figure(least.emfV)} / ${figure(iaA)} = ${figure(limitOhm)}`,
         holds(least.loopOhm, limitOhm),
         rule,

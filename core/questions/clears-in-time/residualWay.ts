@@ -7,7 +7,7 @@ import type { Check } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
 import { relieved } from '../../judging/relieved';
-import type { Fault } from '../../network/faults';
+import type { Fault } from '../../network/fault';
 import { electrodesOhm } from '../../network/source';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';

@@ -1,5 +1,6 @@
 import type { CircuitFacts } from '../../house/facts';
 import type { Maybe } from '../../job/known';
+import { protectiveWord } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { notApplicable, ruled, unknownCheck } from '../../judging/judge';
 import type { Wiring } from '../../network/paths';
@@ -64,7 +65,7 @@ function withoutOwn(facts: CircuitFacts, bare: string, title: string): Check {
 function stops({ job }: CircuitFacts, bare: string, title: string, why?: string): Check {
   const words =
     job.dialect === 'iec'
-      ? `${bare} has no protective conductor`
+      ? `${bare} has no ${protectiveWord(job)}`
       : `${bare} has no equipment ground: earth itself would be the way back`;
   return ruled('return', title, 'stop', `${words}${why === undefined ? '' : `; ${why}`}`, clause(job.pack, 'wayBack'));
 }

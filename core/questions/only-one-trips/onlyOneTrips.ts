@@ -17,7 +17,8 @@ import {
   ruled,
   unknownCheck,
 } from '../../judging/judge';
-import { type Fault, theMore } from '../../network/faults';
+import type { Fault } from '../../network/fault';
+import { theMore } from '../../network/faults';
 import type { SupplyCase } from '../../network/feeding';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
@@ -135,7 +136,7 @@ function compare(
   const none = pair.limitA <= pair.downstream.ratedA;
   const sentence = () =>
     pair.total
-      ? `only ${downstream.name} opens, up to the greatest fault`
+      ? `only ${downstream.name} opens, up to the maximum fault`
       : none
         ? `${upstream.device.name} may open as well from the start`
         : `up to ${figure(pair.limitA)} A only ${downstream.name} opens; above, ${upstream.device.name} may open too`;
@@ -154,7 +155,7 @@ function compare(
         GG_STEPS.clause(facts.job.pack),
       ),
       energy: line(
-        `let-through of ${downstream.name} ≤ least pre-arcing I²t of ${upstream.device.name}`,
+        `let-through of ${downstream.name} ≤ minimum pre-arcing I²t of ${upstream.device.name}`,
         `${figure(pair.energy?.letThroughA2s ?? Number.NaN)} ≤ ${figure(pair.energy?.preArcingA2s ?? Number.NaN)} A²s`,
         `to ${figure(pair.limitA)} A`,
         pair.upstream.sources.at(-1)!,

@@ -7,10 +7,11 @@ import { otherWays } from '../../house/chains';
 import { type CircuitFacts, isResidual } from '../../house/facts';
 import { all, type Givens, join, known, type Maybe, map, type Unknown } from '../../job/known';
 import type { Device } from '../../job/sealed';
+import { protectiveWord } from '../../job/terms';
 import type { Check, WorkingLine } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, notApplicable, unknownCheck } from '../../judging/judge';
-import type { Fault } from '../../network/faults';
+import type { Fault } from '../../network/fault';
 import type { Stretch } from '../../network/paths';
 import type { ReturnPath, SegmentFacts } from '../../network/segmentFacts';
 import { type FaultKind, kindsAmong } from '../../network/states';
@@ -50,7 +51,7 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   const earthId = `energy:${segment.id}:L-PE`;
   if (!path.known) checks.push(unknownCheck(earthId, `Heat in the way back along ${stretch.facts.name}`, path.missing));
   else if (path.value !== 'pen' && path.value !== 'none') {
-    const conductor = path.value === 'conductor' ? 'protective conductor' : path.value;
+    const conductor = path.value === 'conductor' ? protectiveWord(facts.job) : path.value;
     checks.push(check(earthId, `Heat in the ${conductor} of ${stretch.facts.name}`, ['L-PE']));
   }
   return checks;
@@ -173,7 +174,7 @@ const tooLong = (device: Device, { fault, timeS }: Asked): Comparison => ({
   unit: 's',
   rule: OVERLOAD,
   because: () =>
-    `${figure(fault.currentA)} A ${fault.kind} ${where(fault)}: ${device.name} ${Number.isFinite(timeS) ? `takes ${figure(timeS)} s` : 'never opens'}, and does not hold the cable against overload`,
+    `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: ${device.name} ${Number.isFinite(timeS) ? `takes ${figure(timeS)} s` : 'never opens'}, and does not hold the cable against overload`,
   working: () => [faultLine(fault), line('t ≤ 5 s', `${figure(timeS)} ≤ ${ADIABATIC_S}`, holds(timeS, ADIABATIC_S), OVERLOAD)],
 });
 
@@ -201,7 +202,7 @@ function byEnergy(device: Device, asked: Asked): Comparison {
     unit: 'A²s',
     rule: K_SOURCE,
     beyond,
-    because: () => `${figure(currentA)} A ${fault.kind} ${where(fault)}${why}`,
+    because: () => `${figure(currentA)} A ${fault.said} ${where(fault)}${why}`,
     missing:
       beyond === 'unknown'
         ? [
@@ -236,7 +237,7 @@ function energyLine(energy: LetThrough, currentA: number): WorkingLine {
     time: 'I²·t, slow edge',
     class: 'energy class, up to its own current',
     maker: "maker's let-through",
-    fuse: 'operating I²t, greatest',
+    fuse: 'operating I²t, maximum',
   }[energy.how];
   const values = energy.how === 'time' ? `${figure(currentA)}² · ${figure(energy.sureTimeS)} s` : `at ${figure(currentA)} A`;
   return line(how, values, `${figure(energy.sureA2s)} A²s`, energy.source);

@@ -3,7 +3,7 @@ import { showSize, sizeMm2 } from '../../job/edges';
 import { all, type Maybe, map, need } from '../../job/known';
 import type { ConductorSize, Electrode, Sealed } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
+import { type Comparison, holds, judge, line, ruled } from '../../judging/judge';
 import type { Source } from '../../tables/source';
 
 /** A conductor's least size, for what, by which rule. */
@@ -34,9 +34,7 @@ function sizeCheck(
       rule,
       aside: true,
       because: () => `${words}; ${showSize(present)} there`,
-      working: () => [
-        line('section wanted ≤ section there', `${figure(demand)} mm² ≤ ${figure(limit)} mm²`, holds(demand, limit), rule),
-      ],
+      working: () => [line('size wanted ≤ size there', `${showSize(size)} ≤ ${showSize(present)}`, holds(demand, limit), rule)],
     };
   });
   return [judge(id, title, comparison)];

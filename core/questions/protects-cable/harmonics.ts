@@ -49,7 +49,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
       because: () => `${figure(third)} % third harmonic: ${row.neutral ? 'the neutral decides' : 'the lines decide'}`,
       working: () => [
         ...ampacityLines(ampacity),
-        line('third harmonic', 'of what flows, on the line that has most', `${figure(third)} %`, rule),
+        line('third harmonic', 'of what flows, on the fullest line', `${figure(third)} %`, rule),
         ...(row.neutral
           ? [line('I neutral = 3 · h · Ib', `3 · ${figure(third / 100)} · ${figure(design.ibA)}`, `${figure(demand)} A`, rule)]
           : []),

@@ -1,7 +1,8 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, unknown } from '../../job/known';
+import { all, andThen, known, list, type Maybe, map } from '../../job/known';
 import { factOf } from '../../job/readers';
+import type { Point } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, judge, line, ruled, unknownCheck } from '../../judging/judge';
@@ -40,14 +41,16 @@ function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number
   const allowed = outletsAllowedA(deviceA);
   const least = Math.min(...ratings);
   const most = Math.max(...ratings);
-  const single = ratings.length === 1;
   const listed = allowed !== undefined && ratings.every((each) => allowed.includes(each));
-  // One outlet may be two receptacles on one yoke: too small for one alone, right for two.
-  if (single && least < deviceA && listed)
-    return unknown(`points.${house.socketsOf(circuit.id)[0]!.id}.kind`, 'whether it is one receptacle or two on one yoke');
+  const fed = house.pointsOf(circuit.id).filter(({ kind }) => OUTLETS.has(kind));
+  // One outlet may be two receptacles on one yoke: too small for one alone and right for two, or the reverse.
+  const asks = fed.length === 1 && listed !== least >= deviceA && (least <= DUPLEX_TO_A || fed[0]!.receptacles !== undefined);
+  const only = asks ? factOf('points', fed[0]!, 'receptacles') : ONE;
+  if (!only.known) return only;
+  const single = fed.length === 1 && only.value === 1;
   const fitsTable = single ? least >= deviceA : listed;
   const wanted = single ? `${figure(deviceA)} A or more for a single one` : `${(allowed ?? []).join(' or ')} A`;
-  return known({
+  const comparison: Comparison = {
     demand: fitsTable ? least : least < deviceA ? deviceA : most,
     limit: fitsTable ? least : least < deviceA ? least : (allowed?.at(-1) ?? 0),
     unit: 'A',
@@ -57,5 +60,12 @@ function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number
     working: () => [
       line('ratings by the table', `behind ${figure(deviceA)} A: ${wanted}`, fitsTable ? 'holds' : 'does not hold', rule),
     ],
-  });
+  };
+  return map(only, () => comparison);
 }
+
+/** Points something draws current at: a switch or a junction is none. */
+const OUTLETS: ReadonlySet<Point['kind']> = new Set(['socket', 'light', 'appliance', 'spur']);
+const ONE = known(1);
+/** Larger ones are made one to a yoke: common practice. */
+const DUPLEX_TO_A = 20;

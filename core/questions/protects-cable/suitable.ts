@@ -1,17 +1,29 @@
 import type { CircuitFacts } from '../../house/facts';
 import { need } from '../../job/known';
+import type { RulePackId } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { ruled } from '../../judging/judge';
 import type { Stretch } from '../../network/paths';
 import { necSource } from '../../tables/necAmpacity';
 import type { Source } from '../../tables/source';
-import { UNSUITED_IEC, UNSUITED_NEC } from '../../tables/suitability';
+import { type Place, UNSUITED_IEC, UNSUITED_INSULATION, UNSUITED_NEC } from '../../tables/suitability';
+
+/** Conductors without a sheath, in the wet with an insulation that is not for it. */
+function wetCheck(pack: RulePackId, segment: Stretch['segment'], facts: Stretch['facts'], place: Place): Check[] {
+  const { insulation, places, why, clause } = UNSUITED_INSULATION;
+  const entered = need(segment.insulation, facts.at('insulation'), `insulation of ${facts.name}`);
+  if (!places.includes(place) || !entered.known || entered.value !== insulation) return [];
+  const rule: Source = { ...necSource('table', pack), clause };
+  return [ruled(`place:${segment.id}`, `${facts.name} where it lies`, 'stop', `${place}: ${why}`, rule, entered.given)];
+}
 
 /** A cable of a kind that may not lie where it lies: a stop, with its clause. A duct, method D1, shelters what is buried. */
 export function suitableCheck({ job }: CircuitFacts, { segment, facts }: Stretch): Check[] {
   const { construction, place, method } = segment;
   if (construction === undefined || place === undefined) return [];
   const nec = job.dialect === 'nec';
+  const wet = nec && construction === 'singles' ? wetCheck(job.pack, segment, facts, place) : [];
+  if (wet.length > 0) return wet;
   const found = (nec ? UNSUITED_NEC : UNSUITED_IEC).find(
     (each) => each.construction === construction && each.places.includes(place),
   );

@@ -30,12 +30,17 @@ export function dropCheck(facts: CircuitFacts): Check {
       because: () => `voltage drop from the origin, ${figure(sumV)} V line to neutral`,
       working: () => [
         line(
-          'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',
+          job.dialect === 'nec' ? 'Vd = Σ I · L · (R·cosφ + X·sinφ)' : 'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',
           `${volts.map(({ mostV }) => figure(mostV)).join(' + ')} V, conductors at their limit temperature`,
           `${figure(sumV)} V`,
           rule,
         ),
-        line('ΔU ≤ allowed', `${figure(percent)} % ≤ ${allowed} %`, holds(percent, allowed), rule),
+        line(
+          job.dialect === 'nec' ? 'Vd ≤ allowed' : 'ΔU ≤ allowed',
+          `${figure(percent)} % ≤ ${allowed} %`,
+          holds(percent, allowed),
+          rule,
+        ),
       ],
     };
   });

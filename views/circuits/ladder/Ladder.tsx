@@ -2,8 +2,9 @@
 import { Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { useSearchParams } from 'next/navigation';
 import { Collapsible } from 'radix-ui';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { showAmount } from '@/core/job/show';
 import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownAnswer } from '@/core/judging/answer';
@@ -18,11 +19,15 @@ import { hrefOf } from '../../job/places';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
 
-/** The eight questions for the chosen circuit. */
-export function Ladder({ circuitId }: { circuitId: string }) {
+/**
+ * The eight questions for the chosen circuit.
+ * @param folded each in one line that opens: where all eight are to be seen at once on a phone
+ */
+export function Ladder({ circuitId, folded }: { circuitId: string; folded: boolean }) {
   const study = useAnswer({ kind: 'circuit', circuitId });
   const fixes = useAnswer({ kind: 'fixes', circuitId });
   const jobId = useJobState((state) => state.job.id);
+  const dialect = useJobState((state) => state.job.dialect);
   const circuit = useJobState((state) =>
     study === undefined || study === null ? undefined : state.job.circuits[study.circuitId],
   );
@@ -34,24 +39,25 @@ export function Ladder({ circuitId }: { circuitId: string }) {
       aria-label="Answers"
       data-testid="ladder"
       data-circuit={study.circuitId}
-      className="border-line bg-raised max-lg:border-t lg:overflow-y-auto lg:border-l"
+      className="border-line bg-raised max-lg:border-b lg:overflow-y-auto lg:border-l"
     >
-      <h2 className="flex min-h-11 items-baseline gap-2 border-line border-b px-3 pt-3 pb-2 font-semibold text-base">
+      <h2 className="flex min-h-11 items-center gap-2 border-line border-b px-3 font-semibold text-base lg:items-baseline lg:pt-3 lg:pb-2">
         {circuit === undefined ? (
           `${study.number} ${study.name}`
         ) : (
           <Panel
             key={circuitId}
             label={`Circuit ${study.number} ${study.name}`}
-            trigger={`${study.number} ${study.name}`}
-            className="-mx-1 min-w-0 border-line-strong border-b border-dotted px-1 text-left"
+            trigger={folded ? 'what this circuit is' : `${study.number} ${study.name}`}
+            around="-mx-1 min-w-0 items-center px-1 text-left"
+            className={cx('border-line-strong border-b border-dotted', folded && 'font-normal text-[13px] text-quiet')}
           >
             <CircuitFacts circuit={circuit} />
           </Panel>
         )}
         {load?.demand !== undefined && load.demand !== null && (
           <span className="ml-auto whitespace-nowrap font-normal text-[13px] text-quiet">
-            {showAmount(load.demand, load.demand, 'A').demand} A design
+            {showAmount(load.demand, load.demand, 'A').demand} A {dialect === 'nec' ? 'load' : 'design'}
           </span>
         )}
         <Link
@@ -71,6 +77,7 @@ export function Ladder({ circuitId }: { circuitId: string }) {
             circuitId={study.circuitId}
             answer={answer}
             fixes={fixes?.filter((fix) => fix.question === answer.question) ?? []}
+            folded={folded}
           />
         ))}
       </ol>
@@ -101,48 +108,97 @@ const TONE = {
   'not-applicable': 'text-quiet',
 } as const;
 
-function LadderRow({ circuitId, answer, fixes }: { circuitId: string; answer: ShownAnswer; fixes: Fix[] }) {
-  const [open, setOpen] = useState(false);
-  const { verdict, demand, limit, unit } = answer;
-  const later = answer.id === 'later';
+interface RowProps {
+  circuitId: string;
+  answer: ShownAnswer;
+  fixes: Fix[];
+}
+
+function LadderRow({ folded, ...row }: RowProps & { folded: boolean }) {
+  const { question, verdict } = row.answer;
+  const wanted = useSearchParams().get('q') === question;
+  const [open, setOpen] = useState(wanted);
+  useEffect(() => {
+    if (wanted) setOpen(true);
+  }, [wanted]);
   return (
     <li
-      data-question={answer.question}
+      data-question={question}
       data-verdict={verdict}
       tabIndex={-1}
-      className={cx('border-line border-b px-3 py-[9px]', verdict === 'stop' && 'bg-stop-ground')}
+      className={cx('border-line border-b px-3', !folded && 'py-[9px]', verdict === 'stop' && 'bg-stop-ground')}
     >
-      <Collapsible.Root open={open} onOpenChange={setOpen}>
-        <div className="grid grid-cols-[22px_minmax(0,1fr)_auto] items-baseline gap-x-2">
-          <span className="self-start pt-[3px]">
-            <VerdictMark kind={verdict} size={15} label={VERDICT_WORDS[verdict]} />
-          </span>
-          <h3 className="font-semibold">{questionWords(answer.question)}</h3>
-          <Amount answer={answer} />
+      {folded ? (
+        <Collapsible.Root open={open} onOpenChange={setOpen}>
+          <h3>
+            <Collapsible.Trigger
+              data-unfold
+              className={cx(ROW, 'min-h-10 w-full items-center text-left pointer-coarse:min-h-11')}
+            >
+              <RowHead answer={row.answer} />
+            </Collapsible.Trigger>
+          </h3>
+          <Collapsible.Content className="pb-[9px] pl-[30px]">
+            <RowBody {...row} />
+          </Collapsible.Content>
+        </Collapsible.Root>
+      ) : (
+        <div className={cx(ROW, 'items-baseline')}>
+          <RowHead answer={row.answer} heading />
           <div className="col-start-2 col-end-4 mt-1">
-            {demand !== null && limit !== null && unit !== '' && <MarginBar demand={demand} limit={limit} kind={verdict} />}
-            <Because check={answer} />
-            {verdict !== 'not-applicable' && !later && (
-              <p className="mt-[2px] flex flex-wrap items-baseline gap-x-3 text-[12px] text-quiet">
-                {answer.rule}
-                <Collapsible.Trigger className="min-h-6 font-semibold text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11">
-                  {open ? 'Hide working' : 'Show working'}
-                </Collapsible.Trigger>
-                <Standing circuitId={circuitId} question={answer.question} check={answer} />
-              </p>
-            )}
-            {fixes.map((fix) => (
-              <FixCard key={fix.command.label} fix={fix} />
-            ))}
+            <RowBody {...row} />
           </div>
         </div>
-        <Collapsible.Content className="mt-2 ml-[30px]">
-          {answer.checks.map((check) => (
-            <CheckWorking key={check.id} circuitId={circuitId} question={answer.question} check={check} />
-          ))}
-        </Collapsible.Content>
-      </Collapsible.Root>
+      )}
     </li>
+  );
+}
+
+const ROW = 'grid grid-cols-[22px_minmax(0,1fr)_auto] gap-x-2';
+
+function RowHead({ answer, heading = false }: { answer: ShownAnswer; heading?: boolean }) {
+  const Question = heading ? 'h3' : 'span';
+  return (
+    <>
+      <span className={heading ? 'self-start pt-[3px]' : 'flex'}>
+        <VerdictMark kind={answer.verdict} size={15} label={VERDICT_WORDS[answer.verdict]} />
+      </span>
+      <Question className="font-semibold">{questionWords(answer.question)}</Question>
+      <Amount answer={answer} />
+    </>
+  );
+}
+
+/** Why, by which rule, what would mend it, and the working behind a press. */
+function RowBody({ circuitId, answer, fixes }: RowProps) {
+  const [open, setOpen] = useState(false);
+  const { verdict, demand, limit, unit } = answer;
+  const later = answer.checks.every((check) => check.id === 'later');
+  return (
+    <Collapsible.Root open={open} onOpenChange={setOpen}>
+      {demand !== null && limit !== null && unit !== '' && <MarginBar demand={demand} limit={limit} kind={verdict} />}
+      <Because check={answer} />
+      {verdict !== 'not-applicable' && !later && (
+        <p className="mt-[2px] flex flex-wrap items-baseline gap-x-3 text-[12px] text-quiet">
+          {answer.rule}
+          <Collapsible.Trigger
+            data-working
+            className="min-h-6 font-semibold text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11"
+          >
+            {open ? 'Hide working' : 'Show working'}
+          </Collapsible.Trigger>
+          <Standing circuitId={circuitId} question={answer.question} check={answer} />
+        </p>
+      )}
+      {fixes.map((fix) => (
+        <FixCard key={fix.command.label} fix={fix} />
+      ))}
+      <Collapsible.Content className="mt-2">
+        {answer.checks.map((check) => (
+          <CheckWorking key={check.id} circuitId={circuitId} question={answer.question} check={check} />
+        ))}
+      </Collapsible.Content>
+    </Collapsible.Root>
   );
 }
 

@@ -23,7 +23,7 @@ export function Standing({ circuitId, question, check }: Judged) {
       {standing.kind === 'reopened' && ' since it was accepted'} by {by}, {on}: {reason}{' '}
       <button
         type="button"
-        className="min-h-6 text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11"
+        className="min-h-6 text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         onClick={() => session.edit(takeOut(job, 'acceptances', standing.acceptance.id))}
       >
         Take back
@@ -44,7 +44,7 @@ function Accept({ circuitId, question, check }: Judged) {
         <button
           type="button"
           data-accept={check.id}
-          className="min-h-6 font-semibold text-quiet underline decoration-dotted underline-offset-4 hover:text-copper pointer-coarse:min-h-11"
+          className="min-h-6 font-semibold text-quiet underline decoration-dotted underline-offset-4 hover:text-copper pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
           Accept
         </button>

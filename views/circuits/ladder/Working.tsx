@@ -80,7 +80,7 @@ function byStation(job: Job, given: readonly Given[]): [station: string, rows: (
   const stations = new Map<string, (Given & { name: string })[]>();
   for (const one of given) {
     const place = factAt(job, one.path);
-    const station = place?.label.slice(place.name.length).replace(/^ of (the )?/, '') ?? '';
+    const station = place?.owner?.replace(/^the /, '') ?? '';
     stations.set(station, [...(stations.get(station) ?? []), { ...one, name: place?.name ?? one.what }]);
   }
   return [...stations];

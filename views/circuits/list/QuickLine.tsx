@@ -1,9 +1,11 @@
 'use client';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import type { Job } from '@/core/job/schema/job';
+import { word } from '@/core/job/terms';
 import { completeQuick, type QuickCircuit } from '@/core/quick/circuit';
-import { MAX_QUICK, type QuickReading, readQuickLine } from '@/core/quick/read';
-import { quickSteps } from '@/core/quick/steps';
+import type { PointReading } from '@/core/quick/points';
+import { MAX_QUICK, type QuickReading } from '@/core/quick/read';
+import { readWalkLine, walkSteps } from '@/core/quick/walk';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { useJobState, useSession } from '../../job/JobContext';
@@ -11,29 +13,41 @@ import { findingsOpen, hrefOf } from '../../job/places';
 
 const EXAMPLE: Record<Job['dialect'], string> = {
   iec: 'ring B32 2.5/1.5 flat 38 m workshop sockets',
-  nec: '12-2 NM 20A AF 45 ft loft',
+  nec: '12-2 NM 20A AF 45 ft attic',
 };
 
 /** Shop talk to a circuit: every word shows how it was read before Enter makes the circuit. Arrow up brings back the last line. */
-export function QuickLine({ chosen }: { chosen: string | null }) {
+export function QuickLine({
+  chosen,
+  made,
+  goOn,
+}: {
+  chosen: string | null;
+  /** Told which circuit was made; without it the desk goes to it. */
+  made?: (circuitId: string) => void;
+  /** Enter on an empty line. */
+  goOn?: () => void;
+}) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const [text, setText] = useState('');
   const [answered, setAnswered] = useState('');
   const lines = useRef<{ past: string[]; at: number }>({ past: [], at: 0 });
-  const reading = useMemo(() => readQuickLine(text, job), [text, job]);
+  const { circuit: reading, outlets, outletsAt } = useMemo(() => readWalkLine(text, job), [text, job]);
   const draft = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
   const typed = text.trim() !== '';
   const make = () => {
-    if (!typed || !reading.ok || draft === undefined || draft.wrong !== undefined) return;
-    const { circuitId, steps } = quickSteps(job, draft, () => crypto.randomUUID());
+    if (!typed) return goOn?.();
+    if (!reading.ok || outlets?.ok === false || draft === undefined || draft.wrong !== undefined) return;
+    const { circuitId, steps } = walkSteps(job, draft, outlets, () => crypto.randomUUID());
     const problem = session.edit({ label: `New circuit: ${draft.number} ${draft.name}`.slice(0, 200), steps });
     if (problem !== undefined) return setAnswered(problem);
     lines.current.past.push(text);
     lines.current.at = lines.current.past.length;
     setAnswered(`${draft.number} ${draft.name} is on ${job.boards[draft.boardId]?.name}`);
     setText('');
-    window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId }, findingsOpen()));
+    if (made !== undefined) made(circuitId);
+    else window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId }, findingsOpen()));
   };
   const press = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === 'Escape') {
@@ -55,7 +69,7 @@ export function QuickLine({ chosen }: { chosen: string | null }) {
       }}
       aria-label="Quick line"
       data-testid="quick"
-      className="relative shrink-0 rounded border border-line bg-raised focus-within:border-copper"
+      className="relative min-w-0 flex-1 shrink-0 rounded border border-line bg-raised outline-copper outline-offset-2 has-[input:focus-visible]:border-copper has-[input:focus-visible]:outline-2"
     >
       <div className="flex items-center gap-2 pr-1">
         <label className="flex min-w-0 flex-1 items-center">
@@ -83,7 +97,7 @@ export function QuickLine({ chosen }: { chosen: string | null }) {
           <Button
             primary
             type="submit"
-            disabled={!reading.ok || draft === undefined || draft.wrong !== undefined}
+            disabled={!reading.ok || outlets?.ok === false || draft === undefined || draft.wrong !== undefined}
             className="disabled:opacity-40"
           >
             Make it
@@ -93,7 +107,7 @@ export function QuickLine({ chosen }: { chosen: string | null }) {
         )}
       </div>
       <div id="quick-reading" role="status" className="absolute inset-x-0 top-full z-10">
-        {typed && <Reading reading={reading} draft={draft} job={job} />}
+        {typed && <Reading reading={reading} outlets={outlets} outletsAt={outletsAt} draft={draft} job={job} />}
       </div>
     </form>
   );
@@ -108,11 +122,27 @@ function boardOf(job: Job, circuitId: string | null): string | undefined {
 const CHIP = 'rounded border px-[7px] py-[1px] text-[13px]';
 
 /** Every word with what it was read as, what is taken besides, and what stays unknown. */
-function Reading({ reading, draft, job }: { reading: QuickReading; draft: QuickCircuit | undefined; job: Job }) {
+function Reading({
+  reading,
+  outlets,
+  outletsAt,
+  draft,
+  job,
+}: {
+  reading: QuickReading;
+  outlets: PointReading | undefined;
+  outletsAt: number;
+  draft: QuickCircuit | undefined;
+  job: Job;
+}) {
+  const tokens = [
+    ...reading.tokens,
+    ...(outlets?.tokens ?? []).map((token) => ({ ...token, start: outletsAt + token.start, warns: false })),
+  ];
   return (
     <div className="mt-1 grid gap-2 rounded border border-line-strong bg-raised px-3 py-2 shadow-raised">
       <ul className="flex flex-wrap items-baseline gap-x-2 gap-y-1" aria-label="As read">
-        {reading.tokens.map(({ text, start, kind, shown, warns }) => (
+        {tokens.map(({ text, start, kind, shown, warns }) => (
           <li
             key={start}
             data-token={kind}
@@ -129,12 +159,13 @@ function Reading({ reading, draft, job }: { reading: QuickReading; draft: QuickC
         ))}
       </ul>
       {draft === undefined ? (
-        <p className="text-[13px] text-stop">There is no board to put it on.</p>
+        <p className="text-[13px] text-stop">There is no {word(job.dialect, 'board')} to put it on.</p>
       ) : (
         <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-[2px] text-[13px]">
           <dt className="text-quiet">makes</dt>
           <dd className="font-semibold">
             {draft.number} {draft.name} on {job.boards[draft.boardId]?.name}
+            {outlets?.ok === true && `: ${outlets.drafts.map(({ name }) => name).join(', ')}`}
           </dd>
           {draft.wrong !== undefined && (
             <>

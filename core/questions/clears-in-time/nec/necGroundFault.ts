@@ -9,7 +9,7 @@ import type { Device } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { faultLine } from '../../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line } from '../../../judging/judge';
-import type { Fault } from '../../../network/faults';
+import type { Fault } from '../../../network/fault';
 import type { Stretch } from '../../../network/paths';
 import { clause } from '../../../rules/clauses';
 import { ICEA_SOURCE } from '../../../tables/adiabatic';

@@ -37,7 +37,7 @@ export function ampacityLines({
       sources.terminal,
     ),
     ...(cable === undefined ? [] : [line('the cable may not pass its 60 °C column', '', `${cable.tableA} A`, cable.source)]),
-    line('ampacity', 'the least of these', `${figure(ampacityA)} A`, sources.table),
+    line('ampacity', 'the minimum of these', `${figure(ampacityA)} A`, sources.table),
   ];
 }
 const TERMINAL_WORDS = { marked: 'as marked', small: 'up to 100 A, not marked', large: 'above 100 A' } as const;

@@ -97,6 +97,18 @@ describe('protects-cable by the NEC', () => {
       result: '0.8',
     });
     expect(answer(5).working.find((line) => line.formula === 'factor for conductors together')!.result).toBe('0.5');
+    const counted = (conductors: number, grouped?: number) =>
+      answer(grouped ?? 1, {
+        loadedConductors: stated(conductors),
+        ...(grouped === undefined ? { groupedCircuits: undefined } : {}),
+      }).working.find((line) => line.formula === 'factor for conductors together')!.values;
+    // Of what was counted and what circuits come to the more counts, and it is never less than the circuit has itself.
+    expect(counted(7)).toBe('7 current-carrying');
+    expect(counted(7, 2)).toBe('7 current-carrying');
+    expect(counted(3, 5)).toBe('10 current-carrying');
+    expect(counted(10, 5)).toBe('10 current-carrying');
+    expect(counted(11, 5)).toBe('11 current-carrying');
+    expect(counted(1)).toBe('2 current-carrying');
   });
 
   it('grows the ground with its lines, and never beyond them', () => {
@@ -184,8 +196,15 @@ describe('protects-cable by the NEC', () => {
   it('is unknown, and says of what, where a fact is missing', () => {
     const without = (field: string) =>
       askCable(withField(house({ ratingA: 20, size: '12AWG' }), 'segments', 'c', [field], undefined));
-    for (const field of ['ambientC', 'groupedCircuits', 'insulation', 'material', 'lineSize'])
+    for (const field of ['ambientC', 'insulation', 'material', 'lineSize'])
       expect(check(without(field), 'overload').missing.map((each) => each.path)).toEqual([`segments.c.${field}`]);
+    // Circuits are taken where they were entered; asked for are conductors.
+    expect(check(without('groupedCircuits'), 'overload').missing).toEqual([
+      {
+        path: 'segments.c.loadedConductors',
+        what: expect.stringContaining('current-carrying conductors in the raceway or bundle'),
+      },
+    ]);
     const entered = house({ ratingA: 20, size: '12AWG' });
     expect(check(askCable(withField(entered, 'circuits', 'c', ['continuous'], undefined)), 'load').verdict).toBe('unknown');
     expect(check(askCable(withField(entered, 'segments', 'c', ['ambientC'], stated(62))), 'overload').verdict).toBe('pass');
@@ -195,6 +214,34 @@ describe('protects-cable by the NEC', () => {
       segment: { insulation: stated('TW60'), ambientC: stated(58), construction: 'singles' },
     });
     expect(check(askCable(cold), 'overload').verdict).toBe('unknown');
+  });
+
+  it('tells the insulations apart: their column, and THHN alone in the wet is a stop', () => {
+    const lying = (
+      insulation: NonNullable<Segment['insulation']>['value'],
+      place: NonNullable<Segment['place']>,
+      construction = 'singles',
+    ) =>
+      askCable({
+        ratingA: 20,
+        size: '12AWG',
+        segment: { insulation: stated(insulation), place, construction: construction as 'singles', terminalC: stated(75) },
+      });
+    const columns = { TW60: 20, THW75: 25, THWN75: 25, THHN90: 30, 'THWN2-90': 30, 'XHHW2-90': 30, 'USE2-90': 30 } as const;
+    for (const [name, ampacityA] of Object.entries(columns)) {
+      const said = lying(name as keyof typeof columns, 'raceway');
+      expect(check(said, 'overload').working.find(({ formula }) => formula === 'ampacity of the insulation')!.result).toBe(
+        `${ampacityA} A`,
+      );
+      for (const place of ['wet', 'buried'] as const) {
+        const found = check(lying(name as keyof typeof columns, place), 'place');
+        if (name === 'THHN90') expect(found).toMatchObject({ verdict: 'stop', rule: 'NEC 2023 310.10(C), 300.5(B)' });
+        else expect(found).toBeUndefined();
+      }
+      expect(check(said, 'place')).toBeUndefined();
+    }
+    // The sheath of a cable is listed as a whole.
+    expect(check(lying('THHN90', 'buried', 'UF-B'), 'place')).toBeUndefined();
   });
 
   it('a cable of a kind that may not lie where it lies is a stop', () => {

@@ -95,12 +95,15 @@ export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity 
               ),
             ]
           : []),
-        line('section wanted ≤ section there', `${figure(demand)} mm² ≤ ${figure(limit)} mm²`, holds(demand, limit), rule),
+        line('section wanted ≤ section there', `${inKcmil(demand)} ≤ ${inKcmil(limit)}`, holds(demand, limit), rule),
       ],
     });
   });
   return [judge(`egc:${stretch.segment.id}`, `Grounding conductor of ${stretch.facts.name}`, comparison)];
 }
+
+/** A section as the American tables name what has no gauge: 1 kcmil is 0.5067 mm². */
+const inKcmil = (mm2: number): string => `${figure(mm2 / sizeMm2('1kcmil'))} kcmil`;
 
 /** The thinnest conductor that would do for a rating where this one lies: its column, its factors, its terminals. */
 function leastLine({ job, circuit }: CircuitFacts, it: NecAmpacity, ratedA: number): string | undefined {

@@ -45,7 +45,7 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
       within: 'not-applicable',
       beyond: 'not-applicable',
       aside: true,
-      because: () => `${figure(currentA)} A at its start for ${figure(timeS)} s at most; ${showSize(size)} insulation`,
+      because: () => `${figure(currentA)} A at its start for ${figure(timeS)} s, the maximum; ${showSize(size)} insulation`,
       working: () => [
         line('I²·t', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(demand)} A²s`, band.sources[0]!),
         line(withstand.formula, withstand.values, `${figure(withstand.a2s)} A²s`, withstand.source),

@@ -1,0 +1,62 @@
+import { andThen, known, type Maybe, map, unknown } from '../../job/known';
+import { factOf } from '../../job/readers';
+import type { Board } from '../../job/sealed';
+import { type Earned, earned } from '../../rules/credit';
+import { ARTICLE_220, METHOD_CREDITS } from './credits';
+import { type Legs, legsOf, type NeutralDemand, neutralOf } from './legs';
+import { METHODS } from './methods';
+import type { DemandLine } from './partThree';
+import { type DwellingLoads, sum, systemVolts } from './read';
+import type { DemandMethod } from './taken';
+
+/** A demand with its lines, as it is written down, and how it lies on the lines of the system. */
+export interface Calculation extends Legs {
+  method: DemandMethod;
+  lines: readonly DemandLine[];
+  totalVa: number;
+  /** As the article has it, spread over the whole system. */
+  totalA: number;
+}
+
+/** What the loads of a dwelling, or of a part of it, come to. */
+export interface DwellingDemand {
+  board: Board;
+  calculation: Calculation;
+  /** Why the method chosen may not be taken, where it may not. */
+  refused: string | undefined;
+  neutral: NeutralDemand;
+}
+
+/** A calculation by one method, whether it may be taken or not. */
+export const calculated = ({ read, about }: DwellingLoads, method: DemandMethod): Maybe<Calculation> =>
+  andThen(read, (from) =>
+    map(METHODS[method](from), (lines) => {
+      const totalVa = sum(lines.map(({ demandVa }) => demandVa ?? 0));
+      return { method, lines, totalVa, totalA: totalVa / systemVolts(about.job), ...legsOf(about.job, lines) };
+    }),
+  );
+
+/**
+ * The demand of a dwelling: by the method chosen for it where that may be taken, else by part III.
+ * @returns with why a chosen method may not be taken; unknown with everything that is missing
+ */
+export function dwellingDemand(dwelling: DwellingLoads): Maybe<DwellingDemand> {
+  const { about, read } = dwelling;
+  const method = about.board.demandMethod === undefined ? STANDARD : factOf('boards', about.board, 'demandMethod');
+  return andThen(earned(ARTICLE_220, about), (article) => {
+    if (!article.earned) return unknown(`boards.${about.board.id}.areaM2`, article.why);
+    return andThen(method, (by) => {
+      const credit = by === 'standard' ? EARNED : earned(METHOD_CREDITS[by], about);
+      return andThen(credit, (answer) =>
+        andThen(calculated(dwelling, answer.earned ? by : 'standard'), (calculation) =>
+          map(read, (from) => ({
+            ...{ board: about.board, calculation, refused: answer.earned ? undefined : answer.why },
+            neutral: neutralOf(from),
+          })),
+        ),
+      );
+    });
+  });
+}
+const STANDARD = known<DemandMethod>('standard');
+const EARNED = known<Earned>({ earned: true });

@@ -1,0 +1,71 @@
+import type { CircuitFacts } from '../../house/facts';
+import { CONTACTS, plugFits } from '../../job/facts/configurations';
+import { all, map } from '../../job/known';
+import { factOf } from '../../job/readers';
+import type { Load } from '../../job/sealed';
+import type { Check } from '../../judging/answer';
+import { type Comparison, judge, line, unknownCheck } from '../../judging/judge';
+import { loadLines } from '../../loads/lines';
+import { clause } from '../../rules/clauses';
+
+/** Two things that have to go together, compared as such: nothing to spare, nothing beyond. */
+const together = (
+  fits: boolean,
+  comparison: Pick<Comparison, 'rule' | 'because'>,
+  formula: string,
+  values: string,
+): Comparison => ({
+  ...comparison,
+  demand: fits ? 0 : 1,
+  limit: 0,
+  unit: '',
+  aside: true,
+  working: () => [line(formula, values, fits ? 'holds' : 'does not hold', comparison.rule)],
+});
+
+/** Whether what is plugged in fits the outlet it is at, and takes the voltage its circuit gives. */
+export function plugChecks(facts: CircuitFacts): Check[] {
+  return facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)]);
+}
+
+/** A plug in its outlet: asked as soon as the plug is said. */
+function plugCheck({ job }: CircuitFacts, load: Load): Check[] {
+  const point = job.points[load.pointId ?? ''];
+  if (point === undefined || point.state === 'removed' || point.kind !== 'socket' || load.plug === undefined) return [];
+  const rule = clause(job.pack, 'plugFits');
+  // An outlet of another circuit says nothing of what hangs on this one.
+  if (point.circuitId !== load.circuitId)
+    return [
+      unknownCheck(`plug:${load.id}`, `Plug of ${load.name}`, [
+        { path: `loads.${load.id}.pointId`, what: `the outlet of ${load.name}` },
+      ]),
+    ];
+  const parts = all({ plug: factOf('loads', load, 'plug'), outlet: factOf('points', point, 'configuration') });
+  const comparison = map(parts, ({ plug, outlet }): Comparison => {
+    const fits = plugFits(plug, outlet);
+    const words = `plug ${CONTACTS[plug].label}, outlet ${CONTACTS[outlet].label}`;
+    return together(fits, { rule, because: () => `${load.name} at ${point.name}: ${words}` }, 'the plug fits the outlet', words);
+  });
+  return [judge(`plug:${load.id}`, `Plug of ${load.name}`, comparison)];
+}
+
+/** On a split-phase supply: between a line and the neutral, or between the lines. */
+function voltageCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load): Check[] {
+  if (job.supply.voltageSystem !== 'split-phase' || load.voltages === undefined) return [];
+  const rule = clause(job.pack, 'plugFits');
+  const parts = all({ takes: factOf('loads', load, 'voltages'), given: poles, on: loadLines(circuit, loads, load, poles) });
+  const comparison = map(parts, ({ takes, given, on }): Comparison => {
+    // Where nobody said on which lines it hangs, those its circuit has can be had.
+    const { lines, neutral } = on.unsaid === undefined ? { lines: on.poles.lines, neutral: on.poles.lines === 1 } : given;
+    const fits = takes === 'either' || (takes === 'line' ? neutral : lines > 1);
+    const volts = `${takes === 'line' ? job.supply.u0V : 2 * job.supply.u0V} V`;
+    const gives = lines > 1 ? (neutral ? 'two lines and a neutral' : 'two lines, no neutral') : 'one line and the neutral';
+    return together(
+      fits,
+      { rule, because: () => `${load.name} takes ${takes === 'either' ? 'either voltage' : volts}; it has ${gives}` },
+      'the circuit gives the voltage it takes',
+      gives,
+    );
+  });
+  return [judge(`voltage:${load.id}`, `Voltage of ${load.name}`, comparison)];
+}

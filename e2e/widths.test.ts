@@ -1,0 +1,123 @@
+import type { Page, Viewport } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems } from './app';
+import { appOfThisFile } from './appOfThisFile';
+import { chord } from './keys';
+
+const app = appOfThisFile();
+
+const SIZES: readonly Viewport[] = [
+  { width: 390, height: 844, isMobile: true, hasTouch: true },
+  { width: 768, height: 1024, isMobile: true, hasTouch: true },
+  { width: 1180, height: 820, isMobile: true, hasTouch: true },
+  { width: 1280, height: 800 },
+];
+const VIEWS = [
+  ['/', 'main h2, main a'],
+  ['/firm', 'main input'],
+  ['/backups', 'main h1, main p'],
+  ['/jobs/kiln-house', 'main h2'],
+  ['/jobs/kiln-house/supply', '[data-testid=origin] table'],
+  ['/jobs/skerry-light/supply', '[data-testid=origin] table'],
+  ['/jobs/kiln-house/circuits?c=kiln&findings=open', '[data-testid=findings] a'],
+  ['/jobs/skerry-light/circuits?c=sauna', '[data-testid=plot]'],
+  ['/jobs/bindery-yard/circuits?view=table', '[data-testid=table] [role=gridcell]'],
+  ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
+  ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],
+  ['/jobs/kiln-house/handover?print=conductors&c=kiln', '[data-testid=sheet] tbody tr'],
+] as const;
+
+/** What can be pressed and is smaller than a fingertip: `size name` each. */
+const small = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('a, button, input, select, textarea')].flatMap((control) => {
+      const { width, height } = control.getBoundingClientRect();
+      // A pixel in size: out of sight until it has the focus.
+      if (width <= 1 || (width >= 43.5 && height >= 43.5)) return [];
+      return [`${Math.round(width)} x ${Math.round(height)} ${control.ariaLabel ?? control.textContent}`];
+    }),
+  );
+
+describe('every view', () => {
+  it.each(VIEWS)(
+    '%s: at every width and in both themes axe finds nothing, nothing is wider than the window, all fits a finger',
+    async (at, ready) => {
+      const page = await app.open(at, { width: 1280, height: 800 });
+      for (const size of SIZES) {
+        await page.setViewport(size);
+        // What can be pressed by touch is laid out anew with the page.
+        await page.reload();
+        await page.waitForSelector(ready);
+        if (at.includes('/circuits?c')) await page.waitForSelector('[data-testid=ladder] li[data-question]');
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          `${size.width}`,
+        ).toBeLessThanOrEqual(0);
+        if (size.hasTouch === true) expect(await small(page), `${size.width}`).toEqual([]);
+        for (const theme of size.width === 1180 ? [] : ['day', 'cupboard']) {
+          await page.evaluate((name) => {
+            document.documentElement.dataset.theme = name;
+          }, theme);
+          expect(await accessibilityProblems(page), `${size.width} ${theme}`).toEqual([]);
+        }
+      }
+      await page.close();
+    },
+  );
+});
+
+describe('by keyboard', () => {
+  it.each(['/', '/jobs/kiln-house/circuits?c=kiln'])('%s: the first Tab comes to a link past all that repeats', async (at) => {
+    const page = await app.open(at);
+    await page.keyboard.press('Tab');
+    const skip = await page.evaluate(() => ({
+      text: document.activeElement?.textContent,
+      width: document.activeElement?.getBoundingClientRect().width ?? 0,
+    }));
+    expect(skip.text).toBe('Skip to the work');
+    expect(skip.width).toBeGreaterThan(60);
+    await page.keyboard.press('Enter');
+    expect(await page.evaluate(() => document.activeElement?.id)).toBe('work');
+    expect(page.url()).not.toContain('#');
+    await page.close();
+  });
+
+  it('the quick line shows that it has the focus', async () => {
+    const page = await app.open('/jobs/kiln-house/circuits?c=kiln');
+    await page.waitForSelector('[data-quick-line]');
+    const outline = () => page.$eval('[data-testid=quick]', (line) => getComputedStyle(line).outlineStyle);
+    expect(await outline()).toBe('none');
+    await page.keyboard.press('n');
+    expect(await outline()).toBe('solid');
+    await page.close();
+  });
+
+  it('what is typed right after Ctrl K is searched for, wherever the focus was, though the panel is not read yet', async () => {
+    const page = await app.open('/jobs/kiln-house/circuits?c=range');
+    await page.waitForSelector('[data-quick-line]');
+    await page.focus('[data-quick-line]');
+    // The panel's code takes its time.
+    await page.emulateNetworkConditions({ download: 1e6, upload: 1e6, latency: 1500 });
+    await chord(page, 'Control', 'k');
+    await page.keyboard.type('glax');
+    await page.keyboard.press('Backspace');
+    await page.keyboard.type('z');
+    expect(await page.$('[role=dialog]')).toBeNull();
+    await page.waitForSelector('[role=dialog] input');
+    await page.keyboard.type('e');
+    expect(await page.$eval('[role=dialog] input', (field) => (field as HTMLInputElement).value)).toBe('glaze');
+    expect(await page.$eval('[data-quick-line]', (field) => (field as HTMLInputElement).value)).toBe('');
+    await page.close();
+  });
+
+  it('arrows choose between IEC and NEC', async () => {
+    const page = await app.open('/');
+    const chosen = () => page.$eval('[aria-label=Dialect] [aria-checked=true]', (radio) => radio.textContent);
+    const before = await chosen();
+    await page.focus('[aria-label=Dialect] [aria-checked=true]');
+    // A key held as long as a finger holds it.
+    await page.keyboard.press('ArrowRight', { delay: 60 });
+    expect(await chosen()).not.toBe(before);
+    await page.close();
+  });
+});

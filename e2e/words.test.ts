@@ -1,0 +1,190 @@
+import type { Page } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { sendJson } from './app';
+import { appOfThisFile } from './appOfThisFile';
+
+const app = appOfThisFile();
+
+/** What a job under the NEC does not say, and one under the IEC does not: words of the other's trade. */
+const REFUSED = {
+  nec: [
+    ...[
+      'TN-?C?(?:-S)?',
+      'TT',
+      'Z[es]',
+      'PEN',
+      'PE',
+      'I[bnz]',
+      'I2',
+      'Ic[nsw]',
+      'IΔn',
+      'U0',
+      'RCDs?',
+      'RCBOs?',
+      'RCCBs?',
+      'AFDDs?',
+      'MCBs?',
+    ],
+    ...['[Ee]arth(?:ed|ing|s)?', 'protective conductor', 'cpc', '[Ss]ocket-outlets?', '[Ss]ockets?', 'circuit-breakers?'],
+    ...[
+      '[Cc]ut-out',
+      'aluminium',
+      'armou?red cable',
+      'armour',
+      '[Bb]unched',
+      '[Dd]iversity',
+      'moulded',
+      'trunking',
+      'roof space',
+      'loft',
+    ],
+    ...['[Bb]oards?', 'design current', 'temperature around', 'mm²', 'ways', 'voltage factor'],
+  ],
+  iec: [
+    ...[
+      '[Gg]round(?:ed|ing)?',
+      'GFCI',
+      'AFCI',
+      'GFPE',
+      '[Rr]eceptacles?',
+      'AWG',
+      'kcmil',
+      'raceway',
+      '[Pp]anel',
+      'molded',
+      'aluminum',
+    ],
+    ...[
+      'armored',
+      'interrupting',
+      'ampacity',
+      'MCA',
+      'MOCP',
+      'demand factor',
+      'bonding jumper',
+      'ungrounded',
+      'NEC',
+      'THHN',
+      'NM-B',
+    ],
+    ...['instantaneous pickup'],
+  ],
+  both: ['(?<!at )most', '(?<!at )least', 'greatest', '[Tt]ake (?:it|this source) out', 'taken out', '""'],
+} as const;
+
+/** Names people gave, and those of the rules to choose among: what they say is theirs. */
+const NAMES = {
+  nec: ['Guest loft', 'Guest loft breaker'],
+  iec: ['Attic fan', 'NEC 2023', 'NEC 2020', 'NEC 2017'],
+} as const;
+
+/** Everything a page says, on it and behind it for those who listen, without what people named. */
+async function said(page: Page, names: readonly string[]): Promise<string> {
+  const text = await page.evaluate(() => {
+    const attributes = ['aria-label', 'title', 'placeholder', 'aria-valuetext'];
+    const hidden = [...document.querySelectorAll('*')].flatMap((each) => attributes.map((name) => each.getAttribute(name) ?? ''));
+    const options = [...document.querySelectorAll('option, text, title')].map((each) => each.textContent ?? '');
+    // What is laid out: text that is not shown is not said.
+    // biome-ignore lint/performance/useDomNodeTextContent: as it is shown
+    return [document.body.innerText, ...hidden, ...options].join('\n');
+  });
+  return names.reduce((rest, name) => rest.replaceAll(name, '…'), text);
+}
+
+function refusals(text: string, dialect: 'nec' | 'iec'): string[] {
+  const found = [...REFUSED[dialect], ...REFUSED.both].flatMap((word) => [
+    ...text.matchAll(new RegExp(`(?<![\\w-])(?:${word})(?![\\w-])`, 'g')),
+  ]);
+  return [
+    ...new Set(
+      found.map((match) => `${match[0]}: ${text.slice(Math.max(0, match.index - 60), match.index + 60).replace(/\s+/g, ' ')}`),
+    ),
+  ];
+}
+
+const JOBS = [
+  ['nec', 'kiln-house', ['kiln', 'range', 'studio-feeder', 'service', 'rain'], 'Main panel'],
+  ['iec', 'bindery-yard', ['guillotine', 'press', 'upper-feeder', 'service', 'attic-fan'], 'Yard board'],
+  ['iec', 'skerry-light', ['sauna', 'inverter-lead'], 'Lamp room board'],
+] as const;
+
+describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board) => {
+  const names = NAMES[dialect];
+  const clean = async (page: Page, at: string) => expect(refusals(await said(page, names), dialect), at).toEqual([]);
+
+  it('on the supply, the card and what is handed over', async () => {
+    for (const [at, ready] of [
+      ['', 'main h2'],
+      ['/supply', '[data-testid=origin] table'],
+      ['/circuits?view=table', '[data-testid=table] [role=gridcell]'],
+      ['/handover', '[data-testid=sheet] tbody tr'],
+      [`/handover?print=report&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
+      [`/handover?print=conductors&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
+    ] as const) {
+      const page = await app.open(`/jobs/${job}${at}`);
+      await page.waitForSelector(ready);
+      await clean(page, at);
+      await page.close();
+    }
+  });
+
+  it('on the desk, with all working open, and in every panel', async () => {
+    for (const circuit of circuits) {
+      const page = await app.open(`/jobs/${job}/circuits?c=${circuit}&findings=open`);
+      await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+      await page.waitForSelector('[data-finding]');
+      for (const button of await page.$$('[data-working]')) await button.evaluate((each) => (each as HTMLElement).click());
+      await page.waitForSelector('[data-check]');
+      await clean(page, `${circuit}, working`);
+      const panels = await page.$$eval(
+        '[data-testid=run] button[aria-label]:not([data-fact]), [data-testid=ladder] h2 button',
+        (all) =>
+          all.map((each, index) => {
+            each.setAttribute('data-try', String(index));
+            return index;
+          }),
+      );
+      for (const index of panels) {
+        await page.$eval(`[data-try="${index}"]`, (each) => (each as HTMLElement).click());
+        await page.waitForSelector('[role=dialog] dl');
+        await clean(page, `${circuit}, panel ${index}`);
+        await page.keyboard.press('Escape');
+        // The focus comes back to what opened it; until then another would be closed again.
+        await page.waitForFunction((at) => document.activeElement?.getAttribute('data-try') === at, {}, String(index));
+      }
+      await page.close();
+    }
+  });
+
+  it('in what is missing of everything', async () => {
+    const bare = (await (await fetch(`${app.url}/api/jobs/${job}/file`)).json()) as any;
+    const empty = (value: any): void => {
+      for (const [name, inner] of Object.entries<any>(value))
+        if (inner !== null && typeof inner === 'object') {
+          if ('value' in inner && 'from' in inner) delete value[name];
+          else empty(inner);
+        }
+    };
+    for (const collection of ['segments', 'devices', 'loads', 'circuits', 'origins', 'boards', 'electrodes'])
+      empty(bare[collection]);
+    const id = `bare-${job}`;
+    const made = await sendJson(app.url, '/api/jobs/file', { ...bare, id, name: 'Bare' });
+    expect(made.status, await made.text()).toBe(200);
+    for (const circuit of circuits) {
+      const page = await app.open(`/jobs/${id}/circuits?c=${circuit}&findings=open`);
+      await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+      await page.waitForSelector('[data-finding]');
+      for (const button of await page.$$('[data-working]')) await button.evaluate((each) => (each as HTMLElement).click());
+      await clean(page, `${circuit}, bare`);
+      await page.close();
+    }
+  });
+
+  it('in what a board is', async () => {
+    const page = await app.open(`/jobs/${job}/circuits?c=${circuits[0]}`);
+    await page.click(`button[aria-label="${board}"]`);
+    await page.waitForSelector('[role=dialog] dl');
+    await clean(page, 'board');
+    await page.close();
+  });
+});

@@ -1,0 +1,1 @@
+-- Columns of new fields: conductors counted in a raceway or bundle.

@@ -1,0 +1,2 @@
+-- Columns of new fields: what rooms are, outlets in full, loads by kind and plug with their inrush, what a board serves. A point may be half of
+-- an outlet.
