@@ -38,6 +38,8 @@ const LADDERS: Readonly<Record<string, string>> = {
 };
 
 const ALL = JOBS.flatMap(keyed).filter(({ check }) => ratioOf(check) !== undefined);
+/** Those where something draws: nothing carries zero over a limit. */
+const DRAWN = ALL.filter(({ check }) => check.demand !== 0);
 const KINDS = [...new Set(ALL.map(kindOf))].sort();
 
 /** Every number in a job that somebody entered. */
@@ -69,7 +71,7 @@ interface Edge {
 }
 /** Looks for a number that carries a check of the kind over its limit, and closes in on the limit from both sides. */
 function edgeOf(kind: string): Edge | undefined {
-  for (const { job, key, check } of ALL.filter((seen) => kindOf(seen) === kind).slice(0, 8)) {
+  for (const { job, key, check } of DRAWN.filter((seen) => kindOf(seen) === kind).slice(0, 8)) {
     const holds = (at: Check | undefined): boolean | undefined => {
       const ratio = at === undefined ? undefined : ratioOf(at);
       return ratio === undefined ? undefined : ratio <= 1 + 1e-9;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COLLECTIONS } from '../job/collections';
-import { applyCommand } from '../job/commands';
+import { applyCommand, CommandRefused } from '../job/commands';
 import { factAt, factPaths, stepsToSet } from '../job/facts/read';
 import type { FactValue } from '../job/facts/spec';
 import type { Job } from '../job/schema/job';
@@ -11,6 +11,8 @@ import { demoJobs } from '../testing/demos';
 import { studyJob } from './study';
 
 const demos = demoJobs();
+/** The same jobs every time; others by SEED in the environment. */
+const SEED = Number(process.env.SEED ?? 1);
 
 const SIZES = [
   ['1mm2', '1.5mm2', '2.5mm2', '4mm2', '6mm2', '10mm2', '16mm2', '25mm2', '35mm2', '50mm2', '70mm2', '95mm2', '120mm2'],
@@ -76,22 +78,35 @@ interface Worsening {
   questions: QuestionId[];
 }
 
+/** Thinner lines beside a neutral that was thinner than they mend that. */
+function mendsNeutral(job: Job, path: string): boolean {
+  const [, id] = /^segments\.(.*)\.lineSize$/.exec(path) ?? [];
+  const { lineSize, neutralSize } = job.segments[id ?? ''] ?? {};
+  const at = (size: string | undefined): number => Math.max(...SIZES.map((list) => list.indexOf(size ?? '')));
+  return neutralSize !== undefined && at(neutralSize.value) < at(lineSize?.value);
+}
+
 function worsenings(job: Job): Worsening[] {
   return COLLECTIONS.flatMap((on) => Object.keys(job[on]).flatMap((id) => factPaths(job, on, id))).flatMap((path) =>
     WORSE.filter(([field]) => field.test(path)).flatMap(([, change, questions]) => {
       // What was not known can only be learned, for better or worse.
       const value = factAt(job, path)?.fact?.value;
       const to = value === undefined ? undefined : change(value);
-      return to === undefined || to === value ? [] : [{ path, to, questions }];
+      return to === undefined || to === value || mendsNeutral(job, path) ? [] : [{ path, to, questions }];
     }),
   );
 }
 
-const carriedOut = (job: Job, { path, to }: Worsening): Job =>
-  applyCommand(job, {
-    label: 'worse',
-    steps: stepsToSet(job, path, { value: to, from: factAt(job, path)?.fact?.from ?? 'stated' }),
-  });
+/** The job with the change; as it was, where no field goes that far. */
+function carriedOut(job: Job, { path, to }: Worsening): Job {
+  const steps = stepsToSet(job, path, { value: to, from: factAt(job, path)?.fact?.from ?? 'stated' });
+  try {
+    return applyCommand(job, { label: 'worse', steps });
+  } catch (refused) {
+    if (refused instanceof CommandRefused) return job;
+    throw refused;
+  }
+}
 
 /** A voltage drop that is too great is a caution: surely so is no better than perhaps so. */
 const told = (id: string, verdict: Verdict): Verdict => (id.startsWith('drop') && verdict === 'caution' ? 'unknown' : verdict);
@@ -164,7 +179,7 @@ describe('a fact changed for the worse', () => {
           expect(found, `${last.path} to ${last.to}`).toEqual([]);
         },
       ),
-      { numRuns: 700 },
+      { numRuns: 700, seed: SEED },
     );
   });
 });

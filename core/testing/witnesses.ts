@@ -62,9 +62,13 @@ function witnesses(): Job[] {
     ...{ id: 'l', circuitId: 'c', order: 'a', name: 'machine', pointId: 'p', currentA: stated(5), continuous: stated(false) },
     voltages: stated('line-line'),
   };
+  const fixed = structuredClone(single);
+  fixed.points.q = { ...fixed.points.p!, id: 'q', order: 'b', name: 'next' };
+  fixed.loads.l = { ...fixed.loads.l!, fastened: stated(true) };
   return [
     laundries,
     single,
+    fixed,
     jobWith(
       [{ id: 'c', settings: breaker('B', 16), lengthM: 20 }],
       bare({ psccA: stated(2000, 'measured'), pefcA: stated(1500, 'measured'), xOverR: stated(0.5) }),
