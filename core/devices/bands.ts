@@ -3,16 +3,20 @@ import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf, settingPath } from '../job/readers';
 import type { Device, DeviceSettings, Grade } from '../job/sealed';
-import type { BreakerCurve } from '../tables/breakerGates';
-import { breakerBand } from './breakerBand';
-import { ggBand } from './fuseBand';
+import { ADJUSTABLE, type BreakerCurve } from '../tables/breakerGates';
+import { NEC_FUSES, type NecFuseClass } from '../tables/necFuses';
+import { adjustableBand } from './adjustableBand';
+import { breakerBand, otherCurveBand } from './breakerBand';
+import { ggBand, necFuseBand, oldFuseBand } from './fuseBand';
 import { GENERIC_TIMES, type InstantaneousTimes, mouldedCaseBand } from './mouldedCaseBand';
+import { type BrokenLimit, brokenLimit, ownBand } from './ownBand';
 
 /** Devices by what they do on overcurrent. */
 type BreakerSettings = Extract<DeviceSettings, { family: 'mcb' | 'rcbo' }>;
 type FuseSettings = Extract<DeviceSettings, { family: 'fuse' }>;
 type MouldedCaseSettings = Extract<DeviceSettings, { family: 'moulded-case-nec' }>;
-export type OvercurrentSettings = BreakerSettings | FuseSettings | MouldedCaseSettings;
+type AdjustableSettings = Extract<DeviceSettings, { family: 'mccb' }>;
+export type OvercurrentSettings = BreakerSettings | FuseSettings | MouldedCaseSettings | AdjustableSettings;
 
 export const isBreaker = (settings: DeviceSettings): settings is BreakerSettings =>
   settings.family === 'mcb' || settings.family === 'rcbo';
@@ -21,12 +25,14 @@ export const isBreaker = (settings: DeviceSettings): settings is BreakerSettings
 export const opensOnOvercurrent = (settings: DeviceSettings): boolean =>
   isBreaker(settings) || settings.family === 'fuse' || settings.family === 'mccb' || settings.family === 'moulded-case-nec';
 
-/** The rating of a device that opens on overcurrent. */
+/** The rating of a device that opens on overcurrent; of one that is set, its setting, which its frame must carry. */
 export const ratedCurrent = perRow((device: Device): Maybe<number> => {
   const { settings, id, name } = device;
-  if (!opensOnOvercurrent(settings) || settings.family === 'mccb')
-    return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
-  return settingOf(device, 'ratingA');
+  if (!opensOnOvercurrent(settings)) return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
+  if (settings.family !== 'mccb') return settingOf(device, 'ratingA');
+  return andThen(all({ irA: settingOf(device, 'irA'), frameA: settingOf(device, 'frameA') }), ({ irA, frameA }) =>
+    irA > frameA ? unknown(settingPath(device, 'irA'), `${name}: Ir is above the rating of its frame`) : known(irA),
+  );
 });
 
 const MOST_KEPT = 500;
@@ -54,11 +60,33 @@ const BANDS: Readonly<Record<Grade, (device: Device) => Maybe<Band>>> = {
 
 function bandAt(device: Device, grade: Grade): Maybe<Band> {
   const { settings, id, name } = device;
-  if (grade === 'maker') return unknown(`devices.${id}.grade`, `${name}: maker's curve points are not read yet`);
+  if (grade === 'maker')
+    return andThen(ownPoints(device), (own): Maybe<Band> => {
+      const broken = brokenOf(device, own);
+      return broken === undefined
+        ? known(own)
+        : unknown(
+            settingPath(device, 'curvePoints'),
+            `${name}: its points leave what its family may do (it ${broken.does} at ${Number(broken.currentA.toPrecision(3))} A)`,
+          );
+    });
   if (isBreaker(settings)) return ofBreaker(device, grade);
   if (settings.family === 'fuse') return ofFuse(device, settings, grade);
   if (settings.family === 'moulded-case-nec') return ofMouldedCase(device, grade);
+  if (settings.family === 'mccb') return ofAdjustable(device, grade);
   return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
+}
+
+/** The band a device's own points make, whatever its family may do. */
+export const ownPoints = (device: Device): Maybe<Band> =>
+  map(all({ points: settingOf(device, 'curvePoints'), ratedA: ratedCurrent(device) }), ({ points, ratedA }) =>
+    ownBand(points, ratedA),
+  );
+
+/** Where own points leave what the standard of the family allows; nothing where that is not known. */
+export function brokenOf(device: Device, own: Band): BrokenLimit | undefined {
+  const family = overcurrentBand(device, 'standard');
+  return family.known && family.value.grade === 'standard' ? brokenLimit(own, family.value) : undefined;
 }
 
 function ofBreaker(device: Device, grade: 'standard' | 'typical'): Maybe<Band> {
@@ -67,19 +95,67 @@ function ofBreaker(device: Device, grade: 'standard' | 'typical'): Maybe<Band> {
     ratedA: settingOf(device, 'ratingA'),
   });
   return andThen(facts, ({ curve, ratedA }) =>
-    curve === 'Z' || curve === 'K'
-      ? unknown(settingPath(device, 'curve'), `${device.name}: curve ${curve} is not assessed yet`)
-      : known(once(`${curve} ${ratedA} ${grade}`, () => breakerBand(curve as BreakerCurve, ratedA, grade))!),
+    known(
+      once(`${curve} ${ratedA} ${grade}`, () =>
+        curve === 'Z' || curve === 'K' ? otherCurveBand(curve, ratedA) : breakerBand(curve as BreakerCurve, ratedA, grade),
+      )!,
+    ),
   );
 }
 
 function ofFuse(device: Device, { system }: FuseSettings, grade: 'standard' | 'typical'): Maybe<Band> {
   const { name } = device;
-  if (system !== 'gG' && system !== 'BS88-2')
-    return unknown(settingPath(device, 'system'), `${name}: ${system} fuses are not assessed yet`);
-  return andThen(settingOf(device, 'ratingA'), (ratedA) => {
-    const band = once(`gG ${ratedA} ${grade}`, () => ggBand(ratedA, grade));
-    return band === undefined ? unknown(settingPath(device, 'ratingA'), `${name}: no gG gates for ${ratedA} A`) : known(band);
+  const facts = all({
+    ratedA: settingOf(device, 'ratingA'),
+    delayed: isNecFuse(system) ? timeDelay(device, system, grade) : NO_DELAY,
+  });
+  return andThen(facts, ({ ratedA, delayed }) => {
+    const band = once(`${system} ${ratedA} ${delayed} ${grade}`, () => fuseBand(system, ratedA, delayed, grade));
+    return band === undefined
+      ? unknown(settingPath(device, 'ratingA'), `${name}: no times are known for a ${system} fuse of ${ratedA} A`)
+      : known(band);
+  });
+}
+const NO_DELAY = known(false);
+
+export const isNecFuse = (system: FuseSettings['system']): system is NecFuseClass => system in NEC_FUSES;
+
+/** What its standard says of every fuse of the class needs no word on a delay; custom differs with it. */
+function timeDelay(device: Device, system: NecFuseClass, grade: 'standard' | 'typical'): Maybe<boolean> {
+  if (NEC_FUSES[system].delay === undefined) return NO_DELAY;
+  if (grade === 'typical') return settingOf(device, 'timeDelay');
+  return map(settingIfEntered(device, 'timeDelay'), (entered) => entered ?? false);
+}
+
+function fuseBand(
+  system: FuseSettings['system'],
+  ratedA: number,
+  delayed: boolean,
+  grade: 'standard' | 'typical',
+): Band | undefined {
+  if (isNecFuse(system)) return necFuseBand(system, ratedA, delayed, grade);
+  if (system === 'BS1361' || system === 'BS1362' || system === 'semi-enclosed') return oldFuseBand(system, ratedA, grade);
+  return ggBand(ratedA, grade, system === 'BS88-3' ? system : 'gG');
+}
+
+function ofAdjustable(device: Device, grade: 'standard' | 'typical'): Maybe<Band> {
+  const { name } = device;
+  const isd = settingIfEntered(device, 'isdA');
+  const tsd = settingIfEntered(device, 'tsdS');
+  if ((isd.value === undefined) !== (tsd.value === undefined))
+    return unknown(settingPath(device, isd.value === undefined ? 'isdA' : 'tsdS'), `${name}: both of Isd and tsd, or neither`);
+  const facts = all({ irA: ratedCurrent(device), iiA: settingOf(device, 'iiA'), tr: settingIfEntered(device, 'trS'), isd, tsd });
+  return andThen(facts, ({ irA, iiA, tr, isd: isdA, tsd: tsdS }): Maybe<Band> => {
+    const firstA = Math.min(isdA ?? iiA, iiA);
+    if (ADJUSTABLE.setting.low * firstA <= ADJUSTABLE.trippingTimes * irA)
+      return unknown(settingPath(device, isdA === undefined ? 'iiA' : 'isdA'), `${name}: opens at once below its overload range`);
+    // A short delay above the instantaneous setting never comes about.
+    const short = isdA === undefined || tsdS === undefined || isdA >= iiA ? undefined : { isdA, tsdS };
+    return known(
+      once(`mccb ${irA} ${iiA} ${tr} ${short?.isdA} ${short?.tsdS} ${grade}`, () =>
+        adjustableBand({ irA, iiA, trS: tr, short }, grade),
+      )!,
+    );
   });
 }
 

@@ -1,6 +1,8 @@
 import type { Band } from '../curves/band';
 import { makeEdge } from '../curves/edge';
 import {
+  ADJUSTABLE,
+  ADJUSTABLE_SOURCE,
   BREAKER_PRACTICE,
   BREAKER_SOURCE,
   type BreakerCurve,
@@ -8,6 +10,8 @@ import {
   conventionalTimeS,
   INSTANTANEOUS,
   INSTANTANEOUS_S,
+  OTHER_CURVES,
+  OTHER_CURVES_PRACTICE,
   OVERLOAD_FAST_S,
   overloadSlowS,
   TYPICAL,
@@ -81,5 +85,48 @@ export function breakerBand(curve: BreakerCurve, ratedA: number, grade: 'standar
       'constant-time',
     ),
     sources: [BREAKER_SOURCE, BREAKER_PRACTICE],
+  };
+}
+
+/**
+ * Overcurrent band of a miniature breaker Z or K: no standard sets where these open at once, so the whole band is of grade
+ * `typical`, whichever is asked for. Its thermal part is held to the conventional currents of IEC 60947-2.
+ */
+export function otherCurveBand(curve: keyof typeof OTHER_CURVES, ratedA: number): Band {
+  const { lowerTimes, upperTimes } = OTHER_CURVES[curve];
+  const [lowerA, upperA] = [lowerTimes * ratedA, upperTimes * ratedA];
+  const timeS = conventionalTimeS(ratedA);
+  const overloadA = CONVENTIONAL.overloadTimes * ratedA;
+  const overload = (atS: number, untilA: number) => {
+    if (untilA <= overloadA) return [];
+    return [
+      { currentA: overloadA, timeS: atS },
+      { currentA: untilA, timeS: atS * (overloadA / untilA) ** 2 },
+    ];
+  };
+  const trips = { currentA: ADJUSTABLE.trippingTimes * ratedA, timeS };
+  const holds = { currentA: ADJUSTABLE.nonTrippingTimes * ratedA, timeS };
+  const slow = overload(overloadSlowS(ratedA), upperA);
+  const fast = overload(OVERLOAD_FAST_S, lowerA);
+  return {
+    ...{ ratedA, holdsA: ratedA, instantaneous: { lowerA, upperA }, grade: 'typical' },
+    slow: makeEdge(
+      'slow',
+      [trips, ...slow, { currentA: upperA, timeS: slow.at(-1)?.timeS ?? timeS }, { currentA: upperA, timeS: INSTANTANEOUS_S }],
+      'lines',
+      'constant-time',
+    ),
+    fast: makeEdge(
+      'fast',
+      [
+        holds,
+        ...fast,
+        ...(fast.length > 0 ? [] : [{ currentA: lowerA, timeS: OVERLOAD_FAST_S }]),
+        { currentA: lowerA, timeS: TYPICAL.openingS },
+      ],
+      'staircase',
+      'constant-time',
+    ),
+    sources: [ADJUSTABLE_SOURCE, OTHER_CURVES_PRACTICE],
   };
 }

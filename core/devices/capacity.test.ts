@@ -21,10 +21,10 @@ describe('what a device may break', () => {
       value: { toEarthV, betweenV, marking: `${marking} V` },
     });
   });
-  it('the metric families are made for 230/400 V, and to 240/415 V; an unmarked American one is not known', () => {
+  it('the metric families are made for 230/400 V, and to 240/415 V; an American breaker is marked, its fuses have a class', () => {
     expect(ratedVolts(of(fuse({ system: 'gG' })))).toMatchObject({ value: { toEarthV: 240, betweenV: 415 } });
     expect(ratedVolts(of(american({}))).known).toBe(false);
-    expect(ratedVolts(of(fuse({}))).known).toBe(false);
+    expect(ratedVolts(of(fuse({})))).toMatchObject({ value: { toEarthV: 600, betweenV: 600 } });
   });
   it('bears its marking; said to bear none, the floor of its standard, and only an American one', () => {
     const value = (settings: DeviceSettings) => {

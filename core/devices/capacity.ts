@@ -3,8 +3,9 @@ import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device, RulePackId } from '../job/sealed';
 import { UNMARKED_A, UNMARKED_SOURCE } from '../tables/necBreakerGates';
+import { NEC_FUSES, type NecFuseClass } from '../tables/necFuses';
 import type { Source } from '../tables/source';
-import { isBreaker } from './bands';
+import { isBreaker, isNecFuse } from './bands';
 
 const PLATE = (): Source => ({ standard: 'as marked on the device', edition: '', clause: '', basis: 'published' });
 
@@ -14,7 +15,7 @@ export interface Capacity {
   /** Up to here it serves on afterwards (Ics). */
   serviceA: number | undefined;
   /** How the limit is called. */
-  symbol: 'Icn' | 'AIC' | 'breaking capacity';
+  symbol: 'Icn' | 'Icu' | 'AIC' | 'breaking capacity';
   source: (pack: RulePackId) => Source;
 }
 
@@ -30,6 +31,11 @@ export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
     const capacityA = settingOf(device, 'icnA');
     return map(all({ capacityA, serviceA: service }), (parts) => ({ ...parts, symbol: 'Icn', source: PLATE }));
   }
+  if (settings.family === 'mccb') {
+    const service = settings.icsA === undefined ? known(undefined) : settingOf(device, 'icsA');
+    const parts = all({ capacityA: settingOf(device, 'icuA'), serviceA: service });
+    return map(parts, (found) => ({ ...found, symbol: 'Icu', source: PLATE }));
+  }
   if (settings.family === 'moulded-case-nec') {
     const marked = settingOf(device, 'aicA');
     const bare = settingIfEntered(device, 'unmarked');
@@ -39,15 +45,11 @@ export const breakingCapacity = perRow((device: Device): Maybe<Capacity> => {
   if (settings.family === 'fuse') {
     const marked = settingOf(device, 'breakingA');
     const bare = settingIfEntered(device, 'unmarked');
-    if (!marked.known && bare.value === true && AMERICAN_FUSES.has(settings.system))
-      return map(bare, () => floor(UNMARKED_A.fuse, 'AIC'));
+    if (!marked.known && bare.value === true && isNecFuse(settings.system)) return map(bare, () => floor(UNMARKED_A.fuse, 'AIC'));
     return map(marked, (capacityA) => ({ capacityA, serviceA: undefined, symbol: 'breaking capacity', source: PLATE }));
   }
   return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
 });
-
-/** Systems whose standard gives a fuse without a marking a floor (UL 248). */
-const AMERICAN_FUSES: ReadonlySet<string> = new Set(['J', 'R', 'T', 'CC', 'G', 'plug']);
 
 const floor = (capacityA: number, symbol: Capacity['symbol']): Capacity => ({
   capacityA,
@@ -76,10 +78,15 @@ const METRIC: RatedVolts = { toEarthV: 240, betweenV: 415, marking: '230/400 V o
 
 /** What voltage a device may break. @returns unknown for an American device whose marking is not entered */
 export function ratedVolts(device: Device): Maybe<RatedVolts> {
-  const { settings, id, name } = device;
+  const { settings } = device;
   if (settings.family === 'moulded-case-nec') return map(settingOf(device, 'voltageMarking'), (marking) => MARKED[marking]!);
-  if (settings.family === 'fuse' && AMERICAN_FUSES.has(settings.system))
-    return unknown(`devices.${id}`, `${name}: voltage of its fuses is not assessed yet`);
+  if (settings.family === 'fuse' && isNecFuse(settings.system)) return known(necFuseVolts(settings.system));
   return METRIC_KNOWN;
 }
 const METRIC_KNOWN = known(METRIC);
+
+/** The least voltage a class is made for: every fuse of it breaks that. */
+function necFuseVolts(system: NecFuseClass): RatedVolts {
+  const { toEarthV, betweenV } = NEC_FUSES[system];
+  return { toEarthV, betweenV, marking: `class ${system}, ${toEarthV} V at least` };
+}

@@ -7,9 +7,10 @@ import type { Device } from '../job/sealed';
 import { type Credit, earned } from '../rules/credit';
 import { CLASS_SOURCE, class3LetThroughA2s, class3TypicalA2s } from '../tables/adiabatic';
 import { FUSE_ENERGY_SOURCE, ggEnergyA2s, ggLimitsFromA } from '../tables/fuseGates';
+import { NEC_FUSES, UL248_ENERGY_SOURCE, ul248EnergyA2s } from '../tables/necFuses';
 import { fits } from '../tables/rounding';
 import type { Source } from '../tables/source';
-import { isBreaker, overcurrentBand } from './bands';
+import { isBreaker, isNecFuse, overcurrentBand } from './bands';
 import { isGg } from './fuses';
 
 /** Energy a device lets through at a current, A²s. */
@@ -122,6 +123,12 @@ function class3At(device: Device, { ratedA }: Band, currentA: number): InClass |
 function ownBounds(device: Device, band: Band, currentA: number, inClass: InClass | undefined): Bound[] {
   const { settings } = device;
   if (settings.family === 'fuse') {
+    if (isNecFuse(settings.system)) {
+      const { limitsTimes } = NEC_FUSES[settings.system];
+      const a2s = ul248EnergyA2s(settings.system, band.ratedA);
+      const limits = a2s !== undefined && limitsTimes !== undefined && fits(limitsTimes * band.ratedA, currentA);
+      return limits ? [{ a2s, how: 'fuse', source: UL248_ENERGY_SOURCE, given: NO_GIVENS }] : [];
+    }
     const energy = isGg(device) ? ggEnergyA2s(band.ratedA) : undefined;
     if (energy === undefined || !fits(ggLimitsFromA(band.ratedA)!, currentA)) return [];
     return [{ a2s: energy.operatingMaxA2s, how: 'fuse', source: FUSE_ENERGY_SOURCE, given: NO_GIVENS }];

@@ -28,7 +28,7 @@ export const GENERIC_TIMES: InstantaneousTimes = {
  * Overcurrent band of an American moulded-case breaker. The standard calibrates it at 100, 135 and 200 % and says nothing
  * of its instantaneous part: at grade `standard` the slow edge stays at its 200 % time and the fast edge is open past the
  * rating, unless instantaneous bounds were entered. `typical` adds the customary band.
- * @returns undefined above 225 A
+ * @returns undefined above 400 A
  */
 export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', times: InstantaneousTimes): Band | undefined {
   const at200S = within200S(ratedA);

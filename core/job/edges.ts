@@ -18,6 +18,7 @@ export type EdgeKind =
   | 'soil'
   | 'horsepower'
   | 'let-through'
+  | 'time'
   | 'count';
 
 export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
@@ -64,6 +65,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
   'resistance-per-length': [unit('mΩ/m', ['mω/m', 'mohm/m'], 1), unit('Ω/km', ['ω/km', 'ohm/km'], 1)],
   soil: [unit('K·m/W', ['k·m/w', 'km/w'], 1)],
   'let-through': [unit('A²s', ['a²s'], 1), unit('kA²s', ['ka²s'], 1000)],
+  time: [unit('s', ['s', 'sec'], 1), unit('ms', ['ms'], 0.001)],
   horsepower: [unit('hp', ['hp'], 1), unit('kW', ['kw'], 1 / 0.746)],
   count: [unit('', [''], 1)],
 };

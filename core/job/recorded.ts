@@ -3,7 +3,6 @@ const OUTLETS = 'outlet by outlet nothing is assessed yet';
 const SURGE = 'surge protection is not assessed yet';
 const TRIPS = 'nuisance trips are not assessed yet';
 const OCCUPANCY = 'who lives there is not weighed yet';
-const MOULDED = 'bands of breakers of IEC 60947-2 are not computed yet: what they protect is unknown';
 const MONITOR = 'monitors are not assessed yet';
 
 /**
@@ -37,23 +36,12 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'loads.waveform': SHOCK,
   'loads.dcLeakageMa': SHOCK,
   'loads.leakageMa': TRIPS,
-  'loads.inrushPeakA': TRIPS,
-  'loads.inrushS': TRIPS,
-  'loads.startCurrentA': TRIPS,
-  'loads.startTimeS': TRIPS,
   'loads.mustStayOn': 'what else goes dark is not weighed yet',
   'loads.withstandKv': SURGE,
   'devices.neutralAt': 'where neutrals land is not assessed yet',
   'devices.settings.arcFault': 'where arc-fault protection is asked for is not assessed yet',
   'devices.settings.weatherResistant': OUTLETS,
   'devices.settings.tamperResistant': OUTLETS,
-  'devices.settings.frameA': MOULDED,
-  'devices.settings.irA': MOULDED,
-  'devices.settings.trS': MOULDED,
-  'devices.settings.isdA': MOULDED,
-  'devices.settings.tsdS': MOULDED,
-  'devices.settings.iiA': MOULDED,
-  'devices.settings.icuA': MOULDED,
   'devices.settings.type': SURGE,
   'devices.settings.ucV': SURGE,
   'devices.settings.upKv': SURGE,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { earned } from '../rules/credit';
-import { GG_RATINGS_A } from '../tables/fuseGates';
+import { GG_SERIES_A } from '../tables/fuseGates';
 import { device, gg } from '../testing/jobs';
 import { GG_STEPS } from './credits';
 
@@ -12,10 +12,10 @@ const twoSteps = (up: number, down: number): boolean => {
 
 describe('two steps of gG', () => {
   it('are counted in the series, from its first rating on', () => {
-    for (let at = 0; at + 2 < GG_RATINGS_A.length; at++) {
-      expect(twoSteps(GG_RATINGS_A[at + 2]!, GG_RATINGS_A[at]!)).toBe(true);
-      expect(twoSteps(GG_RATINGS_A[at + 1]!, GG_RATINGS_A[at]!)).toBe(false);
-      expect(twoSteps(GG_RATINGS_A[at]!, GG_RATINGS_A[at + 2]!)).toBe(false);
+    for (let at = 0; at + 2 < GG_SERIES_A.length; at++) {
+      expect(twoSteps(GG_SERIES_A[at + 2]!, GG_SERIES_A[at]!)).toBe(true);
+      expect(twoSteps(GG_SERIES_A[at + 1]!, GG_SERIES_A[at]!)).toBe(false);
+      expect(twoSteps(GG_SERIES_A[at]!, GG_SERIES_A[at + 2]!)).toBe(false);
     }
   });
 

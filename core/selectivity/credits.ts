@@ -5,7 +5,7 @@ import { both } from '../job/known';
 import type { Device } from '../job/sealed';
 import { clause } from '../rules/clauses';
 import { type Credit, drawn } from '../rules/credit';
-import { GG_RATINGS_A } from '../tables/fuseGates';
+import { GG_SERIES_A } from '../tables/fuseGates';
 import { RESIDUAL_RATIO } from '../tables/residualTimes';
 import { fits } from '../tables/rounding';
 
@@ -67,7 +67,7 @@ export const GG_STEPS: Credit<FusePair> = {
       wants: 'is for two steps of rating or more',
       holds: ({ upstream, downstream }) =>
         both(ratedCurrent(upstream), ratedCurrent(downstream), (up, down) => {
-          const [above, below] = [GG_RATINGS_A.indexOf(up), GG_RATINGS_A.indexOf(down)];
+          const [above, below] = [GG_SERIES_A.indexOf(up), GG_SERIES_A.indexOf(down)];
           return above >= 0 && below >= 0 && above - below >= STEPS;
         }),
     },

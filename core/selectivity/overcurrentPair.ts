@@ -25,6 +25,9 @@ export interface OvercurrentPair {
   downstream: Band;
 }
 
+/** Grades from the weakest on. */
+const WEAKER: readonly Grade[] = ['typical', 'maker'];
+
 /**
  * Overcurrent selectivity of two devices from the downstream rating to the greatest fault at its load terminals.
  * Curves first; two rating steps between gG fuses settle it whatever the curves say; a let-through below the fuse's
@@ -34,7 +37,7 @@ export interface OvercurrentPair {
 export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA: number): Maybe<OvercurrentPair> {
   const bands = all({ up: overcurrentBand(upstream), down: overcurrentBand(downstream) });
   return andThen(bands, ({ up, down }): Maybe<OvercurrentPair> => {
-    const grade: Grade = up.grade === 'typical' || down.grade === 'typical' ? 'typical' : 'standard';
+    const grade = WEAKER.find((each) => up.grade === each || down.grade === each) ?? 'standard';
     const blind = up.overloadOnly === true ? 'upstream' : down.overloadOnly === true ? 'downstream' : undefined;
     const common = { upstream: up, downstream: down, grade, blind } as const;
     const steps = earned(GG_STEPS, { upstream, downstream });

@@ -10,7 +10,7 @@ const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Jo
 
 describe('what is not assessed yet is unknown, never a pass', () => {
   it.each(['saves-person', 'stays-on', 'rides-surge'] as const)('%s', (question) => {
-    expect(ask(one(), question)).toMatchObject({ verdict: 'unknown', because: 'not assessed yet' });
+    expect(ask(one(), question)).toMatchObject({ verdict: 'unknown', because: expect.stringMatching(/^not assessed yet/) });
   });
 
   it.each([

@@ -14,6 +14,7 @@ import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
 import { toldApart } from '../questions/saves-person/toldApart';
+import { inrushChecks } from '../questions/stays-on/inrush';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
@@ -149,7 +150,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'clears-in-time': clearsInTime,
   'saves-person': (facts) => laterVersion('saves-person', toldApart(facts)),
   'only-one-trips': onlyOneTrips,
-  'stays-on': () => laterVersion('stays-on'),
+  'stays-on': (facts) => laterVersion('stays-on', inrushChecks(facts)),
   'rides-surge': () => laterVersion('rides-surge'),
 };
 

@@ -24,6 +24,38 @@ export const INSTANTANEOUS = {
 } as const;
 export type BreakerCurve = keyof typeof INSTANTANEOUS;
 
+/**
+ * Curves Z and K belong to no class of IEC 60898-1: conventional currents of IEC 60947-2, bounds of instantaneous opening of
+ * common practice.
+ */
+export const OTHER_CURVES = {
+  Z: { lowerTimes: 2, upperTimes: 3 },
+  K: { lowerTimes: 8, upperTimes: 14 },
+} as const;
+export const OTHER_CURVES_PRACTICE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'instantaneous opening of curve Z at 2 to 3, of K at 8 to 14 times the rating',
+  basis: 'practice',
+};
+
+/** IEC 60947-2: conventional currents in multiples of the setting; instantaneous opening is tested at four fifths and six fifths of its setting for 0.2 s. */
+export const ADJUSTABLE = { nonTrippingTimes: 1.05, trippingTimes: 1.3, setting: { low: 0.8, high: 1.2 }, testS: 0.2 } as const;
+export const ADJUSTABLE_SOURCE: Source = {
+  standard: 'IEC 60947-2',
+  edition: '2016',
+  clause: '7.2.1.2.4, 8.3.3.1',
+  basis: 'memory',
+};
+/** Customary: tr holds at 6 Ir within a fifth, tsd is passed by 60 ms at most, and the instantaneous part opens in 10 to 50 ms. */
+export const ADJUSTABLE_TYPICAL = { delayTimes: 6, delayShare: 0.2, shortLateS: 0.06, openingS: 0.01, clearingS: 0.05 } as const;
+export const ADJUSTABLE_PRACTICE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'adjustable breakers: long delay at six times Ir within a fifth, short delay within 60 ms',
+  basis: 'practice',
+};
+
 /** Not before this at the lower bound; within this at the upper bound. */
 export const INSTANTANEOUS_S = 0.1;
 

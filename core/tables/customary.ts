@@ -9,3 +9,8 @@ export const INSTRUMENT_ERROR = { share: 0.05, ohm: 0.03 } as const;
 export const COLD_SHARE = 0.8;
 /** Share of its main a board may be asked for before it is called full (practice). */
 export const FULL_SHARE = 0.8;
+
+/** How far the inrush of what one switch closes keeps below the device, as a factor (practice). */
+export const INRUSH_MARGIN = 1.2;
+/** Under this an instantaneous part has no standard time: above its bound only the maker's data tell, s. */
+export const MAKER_ONLY_BELOW_S = 0.01;

@@ -15,6 +15,10 @@ export const FUSE_ENERGY_SOURCE: Source = {
 
 /** gG time-current gates: currents in A at the named times. Rows read: rating: Imin 10 s, Imax 5 s, Imin 0.1 s, Imax 0.1 s. */
 const GATES: Readonly<Record<number, readonly [number, number, number, number]>> = {
+  2: [3.7, 9.2, 6, 23],
+  4: [7.8, 18.5, 14, 47],
+  6: [11, 28, 26, 72],
+  10: [22, 46.5, 58, 110],
   16: [33, 65, 85, 150],
   20: [42, 85, 110, 200],
   25: [52, 110, 150, 260],
@@ -30,6 +34,10 @@ const GATES: Readonly<Record<number, readonly [number, number, number, number]>>
 
 /** I²t in A²s for selectivity: greatest operating, least pre-arcing. */
 const ENERGY: Readonly<Record<number, readonly [operating: number, preArcing: number]>> = {
+  2: [16.4, 0.67],
+  4: [67.6, 4.9],
+  6: [193.6, 16.4],
+  10: [640, 67.6],
   16: [1210, 291],
   20: [2500, 640],
   25: [4000, 1210],
@@ -71,13 +79,16 @@ export function ggLimitsFromA(ratingA: number): number | undefined {
 }
 
 export const GG_RATINGS_A = Object.keys(GATES).map(Number);
+/** The series within which two steps of rating are selective (IEC 60269-2: ratings from 16 A). */
+export const GG_SERIES_A = GG_RATINGS_A.filter((ratingA) => ratingA >= 16);
 
-/** Conventional non-fusing and fusing current from 16 A, and the conventional time to 63 A / 160 A. */
-export const GG_CONVENTIONAL = {
-  nonFusingTimes: 1.25,
-  fusingTimes: 1.6,
-  timeS: (ratingA: number) => (ratingA <= 63 ? 3600 : 7200),
-} as const;
+/** Conventional non-fusing and fusing current in multiples of the rating, and the conventional time to 63 A / 160 A. */
+export function ggConventional(ratingA: number): { nonFusingTimes: number; fusingTimes: number; timeS: number } {
+  const timeS = ratingA <= 63 ? 3600 : 7200;
+  if (ratingA <= 4) return { nonFusingTimes: 1.5, fusingTimes: 2.1, timeS };
+  if (ratingA < 16) return { nonFusingTimes: 1.5, fusingTimes: 1.9, timeS };
+  return { nonFusingTimes: 1.25, fusingTimes: 1.6, timeS };
+}
 
 /** Gates of a gG fuse-link; undefined for a rating the table does not hold. */
 export function ggGates(ratingA: number): { imin10A: number; imax5A: number; imin01A: number; imax01A: number } | undefined {

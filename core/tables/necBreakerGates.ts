@@ -20,13 +20,14 @@ export const NEC_OVERLOAD = { tripsTimes: 1.35, calibrationTimes: 2 } as const;
 /** Within this at 135 % of the rating, s. */
 export const within135S = (ratedA: number): number => (ratedA <= 50 ? 3600 : 7200);
 
-/** Within this at 200 % of the rating, s; undefined above 225 A. */
+/** Within this at 200 % of the rating, s; undefined above 400 A. */
 export function within200S(ratedA: number): number | undefined {
   if (ratedA <= 30) return 120;
   if (ratedA <= 50) return 240;
   if (ratedA <= 100) return 360;
   if (ratedA <= 150) return 480;
-  return ratedA <= 225 ? 600 : undefined;
+  if (ratedA <= 225) return 600;
+  return ratedA <= 400 ? 720 : undefined;
 }
 
 /** Generic bounds of instantaneous opening in multiples of the rating (practice; editable per device). */

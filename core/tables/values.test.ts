@@ -6,7 +6,7 @@ import { tabulatedAmpacityA } from './ampacity';
 import { tabulatedFuse } from './britishFuses';
 import { RESISTANCE_MOHM_PER_M } from './conductorResistance';
 import { groupingFactor, soilFactor } from './correction';
-import { GG_CONVENTIONAL, ggEnergyA2s, ggGates, ggLimitsFromA } from './fuseGates';
+import { ggConventional, ggEnergyA2s, ggGates, ggLimitsFromA } from './fuseGates';
 import { motorTableA } from './motors';
 import {
   DWELLING_SHARE,
@@ -548,8 +548,15 @@ describe('gG fuse-links, IEC 60269 (from memory)', () => {
     expect([ggGates(30), ggEnergyA2s(30), ggLimitsFromA(30)]).toEqual([undefined, undefined, undefined]);
   });
   it('the conventional time is an hour to 63 A, two above', () => {
-    expect([63, 64].map(GG_CONVENTIONAL.timeS)).toEqual([3600, 7200]);
-    expect([GG_CONVENTIONAL.nonFusingTimes, GG_CONVENTIONAL.fusingTimes]).toEqual([1.25, 1.6]);
+    expect([63, 64].map((ratingA) => ggConventional(ratingA).timeS)).toEqual([3600, 7200]);
+  });
+  it.each([
+    [4, 1.5, 2.1],
+    [6, 1.5, 1.9],
+    [10, 1.5, 1.9],
+    [16, 1.25, 1.6],
+  ])('conventional currents of %d A are %f and %f times', (ratingA, nonFusingTimes, fusingTimes) => {
+    expect(ggConventional(ratingA)).toMatchObject({ nonFusingTimes, fusingTimes });
   });
 });
 

@@ -65,6 +65,22 @@ function witnesses(): Job[] {
   const fixed = structuredClone(single);
   fixed.points.q = { ...fixed.points.p!, id: 'q', order: 'b', name: 'next' };
   fixed.loads.l = { ...fixed.loads.l!, fastened: stated(true) };
+  const set = jobWith([{ id: 'c', settings: adjustable(), lengthM: 20, line: 35, protective: 16 }]);
+  const starting = one({}, 'iec-60364', {
+    ...{ inrushPeakA: stated(60), inrushS: stated(0.02), startCurrentA: stated(30), startTimeS: stated(0.8) },
+  });
+  const own = one({});
+  own.devices['c-device'] = {
+    ...own.devices['c-device']!,
+    grade: 'maker',
+    settings: breaker('B', 16, {
+      curvePoints: stated([
+        { currentA: 20, fastS: 1000, slowS: 3600 },
+        { currentA: 40, fastS: 5, slowS: 50 },
+        { currentA: 80, fastS: 0.05, slowS: 0.1 },
+      ]),
+    }),
+  };
   return [
     laundries,
     single,
@@ -83,7 +99,7 @@ function witnesses(): Job[] {
     one({ method: stated('D1'), place: 'buried', soilKmPerW: stated(1.5), construction: 'armoured' }),
     one({ inSun: true }),
     threePhaseHouse(bare({ zLnOhm: stated(0.2, 'measured'), fullNeutral: stated(true) })),
-    ...[beside, apart, harmonics, group, motor, neutral, switched, graded, service],
+    ...[set, starting, own, beside, apart, harmonics, group, motor, neutral, switched, graded, service],
   ];
 }
 function splitBehind(): Job {
@@ -98,6 +114,10 @@ function splitBehind(): Job {
   for (const id of ['a', 'b']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'group' };
   return job;
 }
+const adjustable = (): DeviceSettings => ({
+  ...{ family: 'mccb', poles: '1P', frameA: stated(100), irA: stated(63), iiA: stated(500), trS: stated(8) },
+  ...{ isdA: stated(300), tsdS: stated(0.1), icuA: stated(25_000), icsA: stated(12_000) },
+});
 const fuseJ = (ratingA: number): DeviceSettings => ({
   ...{ family: 'fuse', system: 'J', ratingA: stated(ratingA), poles: '1P', breakingA: stated(200_000), timeDelay: stated(false) },
 });

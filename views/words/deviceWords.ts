@@ -16,6 +16,7 @@ const FUSES: Readonly<Record<Dialect, Readonly<Record<string, string>>>> = {
     gG: 'gG',
     'BS88-2': 'BS 88-2',
     'BS88-3': 'BS 88-3',
+    BS1361: 'BS 1361, found in old cut-outs',
     BS1362: 'BS 1362, in a plug',
     'semi-enclosed': 'semi-enclosed, rewireable',
   },

@@ -244,3 +244,8 @@ export const APPLIANCES: readonly Catalogued[] = [
 /** Those of a dialect, by name. */
 export const appliancesOf = (dialect: Dialect): readonly Catalogued[] =>
   APPLIANCES.filter((each) => each.dialect === undefined || each.dialect === dialect);
+
+/** A heater is switched on at little more than its running peak; of electronics and motors it is their own. */
+const COLD_HEATER = { times: 1.1, s: 0.5 } as const;
+export const inrushOf = ({ inrush, cosPhi, electronics, start }: Catalogued): { times: number; s: number } | undefined =>
+  inrush ?? (cosPhi === 1 && !electronics && start === undefined ? COLD_HEATER : undefined);

@@ -1,4 +1,4 @@
-import type { Catalogued } from '../catalogue/appliances';
+import { type Catalogued, inrushOf } from '../catalogue/appliances';
 import type { Command } from '../commands';
 import { keyAfter } from '../order';
 import { PACKS } from '../packs';
@@ -25,7 +25,8 @@ export function addAppliance(
     .map(({ order }) => order)
     .sort()
     .at(-1);
-  const { kind, cosPhi, powerW, inrush, start, dcLeakageMa, plug, mustStayOn, safetyService, voltages } = appliance;
+  const { kind, cosPhi, powerW, start, dcLeakageMa, plug, mustStayOn, safetyService, voltages } = appliance;
+  const inrush = inrushOf(appliance);
   const betweenLines = voltages === 'line-line' && job.supply.voltageSystem === 'split-phase';
   const runningA = powerW / (cosPhi * job.supply.u0V * (betweenLines ? 2 : 1));
   // The plugs of the IEC world are each country's own; the British one is known.

@@ -70,9 +70,9 @@ export const SPECS: Specs = {
   leakageMa: quantity('standing leakage, mA', 'ratio'),
   dcLeakageMa: quantity('DC leakage, mA', 'ratio'),
   inrushPeakA: quantity('inrush, peak', 'current'),
-  inrushS: quantity('inrush lasts, s', 'ratio'),
+  inrushS: quantity('inrush lasts', 'time'),
   startCurrentA: quantity('starting current', 'current'),
-  startTimeS: quantity('starts for, s', 'ratio'),
+  startTimeS: quantity('starts for', 'time'),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */

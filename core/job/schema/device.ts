@@ -19,6 +19,30 @@ const LetThrough = z
     'currents rise from point to point, and energy does not fall',
   );
 
+/** Points of a device's own time-current curve. */
+export const CurvePoints = z
+  .array(
+    z.strictObject({
+      currentA: quantity(0.1, 200_000, 'A'),
+      fastS: quantity(0.0001, 100_000, 's'),
+      slowS: quantity(0.0001, 100_000, 's'),
+    }),
+  )
+  .min(2, 'at least two points')
+  .max(80, 'at most 80 points')
+  .refine(
+    (points) => points.every(({ fastS, slowS }) => fastS <= slowS),
+    'opens no later than it has opened: fast_s ≤ slow_s at every point',
+  )
+  .refine(
+    (points) =>
+      points.every(({ currentA, fastS, slowS }, at) => {
+        const before = points[at - 1];
+        return before === undefined || (currentA > before.currentA && fastS <= before.fastS && slowS <= before.slowS);
+      }),
+    'currents rise from point to point, and no time rises with them',
+  );
+
 const Residual = z.strictObject({
   sensitivityA: fact(quantity(0.004, 30, 'A')).optional(),
   type: fact(z.enum(['AC', 'A', 'F', 'B'])).optional(),
@@ -35,6 +59,7 @@ const overcurrentBreaker = {
   icsA: breakingA,
   energyClass: fact(z.enum(['1', '2', '3'])).optional(),
   makerLetThrough: fact(LetThrough).optional(),
+  curvePoints: fact(CurvePoints).optional(),
   /** Overrides the board's factor for this one device. */
   ownFactor: fact(quantity(0.3, 1, '')).optional(),
 };
@@ -60,13 +85,14 @@ export const DeviceSettings = z.discriminatedUnion('family', [
   }),
   z.strictObject({
     family: z.literal('fuse'),
-    system: z.enum(['gG', 'BS88-2', 'BS88-3', 'BS1362', 'semi-enclosed', 'J', 'R', 'T', 'CC', 'G', 'plug']),
+    system: z.enum(['gG', 'BS88-2', 'BS88-3', 'BS1361', 'BS1362', 'semi-enclosed', 'J', 'R', 'T', 'CC', 'G', 'plug']),
     ratingA,
     poles: Poles,
     breakingA,
     /** True where the device bears no breaking capacity: its standard's floor then counts. */
     unmarked: fact(z.boolean()).optional(),
     timeDelay: fact(z.boolean()).optional(),
+    curvePoints: fact(CurvePoints).optional(),
   }),
   z.strictObject({
     family: z.literal('mccb'),
@@ -77,6 +103,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     isdA: fact(quantity(1, 50_000, 'A')).optional(),
     tsdS: fact(quantity(0, 5, 's')).optional(),
     iiA: fact(quantity(1, 100_000, 'A')).optional(),
+    curvePoints: fact(CurvePoints).optional(),
     icuA: breakingA,
     icsA: breakingA,
   }),
@@ -88,6 +115,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     /** True where the device bears no interrupting rating: its standard's floor then counts. */
     unmarked: fact(z.boolean()).optional(),
     voltageMarking: fact(z.enum(['120', '120/240', '240', '277', '480'])).optional(),
+    curvePoints: fact(CurvePoints).optional(),
     instantaneousLowTimes: fact(quantity(2, 20, 'In')).optional(),
     instantaneousHighTimes: fact(quantity(2, 30, 'In')).optional(),
     hundredPercentListed: fact(z.boolean()).optional(),

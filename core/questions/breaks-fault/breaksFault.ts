@@ -33,7 +33,7 @@ export function breaksFault(facts: CircuitFacts): Answer {
   const checks: Check[] = [];
   for (const seated of own) {
     const { device } = seated;
-    if (isOvercurrent(seated) && device.settings.family !== 'mccb') checks.push(...ownBreaking(facts, seated));
+    if (isOvercurrent(seated)) checks.push(...ownBreaking(facts, seated));
     else if (device.settings.family === 'rccb') checks.push(...conditional(facts, seated));
     else if (!SILENT.has(device.settings.family)) checks.push(capacityNotAssessed(device.id, device.name));
   }

@@ -1,5 +1,5 @@
 import { americanWithstand, metricWithstand } from '../../../conductors/withstand';
-import { timeAt } from '../../../curves/edge';
+import { currentWithin, timeAt } from '../../../curves/edge';
 import { overcurrentBand, ratedCurrent } from '../../../devices/bands';
 import type { OnTheWay } from '../../../house/chains';
 import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
@@ -14,6 +14,7 @@ import type { Stretch } from '../../../network/paths';
 import { clause } from '../../../rules/clauses';
 import { ICEA_SOURCE } from '../../../tables/adiabatic';
 import { EGC_SOURCE, egcSize } from '../../../tables/equipmentGrounding';
+import { HALF_CYCLE_S } from '../../../tables/necFuses';
 import type { Source } from '../../../tables/source';
 import { leavesALine } from '../../everyLine';
 import type { Way } from '../way';
@@ -50,7 +51,8 @@ function clears(facts: CircuitFacts, { device, wiring }: OnTheWay, fault: Maybe<
     codeSized: codeSizedFor(facts, device, wiring === facts.wiring),
   });
   const comparison = andThen(parts, ({ least, band, withstand, codeSized }): Maybe<Comparison> => {
-    const sureA = band.instantaneous?.upperA;
+    // A fuse that limits has opened within half a cycle.
+    const sureA = band.instantaneous?.upperA ?? currentWithin(band.slow, HALF_CYCLE_S);
     const tripsA = band.slow.vertices[0]?.currentA;
     if (sureA === undefined || tripsA === undefined)
       return unknown(`devices.${device.id}`, `instantaneous bounds of ${device.name}`);

@@ -1,0 +1,185 @@
+import type { Band } from '../../curves/band';
+import { timeAt } from '../../curves/edge';
+import { overcurrentBand } from '../../devices/bands';
+import { type CircuitFacts, isOvercurrent } from '../../house/facts';
+import { all, andThen, type Known, known, list, type Maybe, type Missing, map } from '../../job/known';
+import { factOf, ifStated } from '../../job/readers';
+import type { Device, Line, Load } from '../../job/sealed';
+import type { Check, Verdict } from '../../judging/answer';
+import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { drawnOn } from '../../loads/designCurrent';
+import { LINES } from '../../loads/lines';
+import { INRUSH_MARGIN, MAKER_ONLY_BELOW_S } from '../../tables/customary';
+import type { Source } from '../../tables/source';
+
+export const INRUSH_PRACTICE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'inrush of all that one switch closes stays below the lower bound of instantaneous opening',
+  basis: 'practice',
+};
+
+/** What a load takes while it is switched on. */
+interface Surge {
+  load: Load;
+  at: readonly Line[];
+  runningA: number;
+  /** Greatest instantaneous value, never below that of its running current, A. */
+  peakA: number;
+  /** How long it lasts; not said: undefined. */
+  lastsS: number | undefined;
+  /** Starting current of a motor, rms, and for how long. */
+  start: { currentA: number; timeS: number } | undefined;
+}
+
+/**
+ * Whether the devices of a final circuit stay closed when they switch everything on it on at once: its peaks together against √2
+ * times the lower bound of instantaneous opening, and what starts together against the edge before which they never open.
+ * A current below that bound never opens a breaker at once, however short; above it, under 10 ms, only its maker knows.
+ */
+export function inrushChecks(facts: CircuitFacts): Check[] {
+  const { circuit, loads, own } = facts;
+  if (circuit.kind !== 'final') return [];
+  if (loads.length === 0)
+    return [unknownCheck('inrush', 'Switching on', [{ path: `circuits.${circuit.id}`, what: `loads of ${circuit.name}` }])];
+  const surges = list(loads.map((load) => surgeOf(facts, load)));
+  return own.filter(isOvercurrent).flatMap(({ device }) => {
+    const title = `Switching on through ${device.name}`;
+    if (!surges.known) return [unknownCheck(`inrush:${device.id}`, title, surges.missing)];
+    return [peakCheck(device, surges, title), ...startCheck(device, surges)];
+  });
+}
+
+function surgeOf({ job, circuit, loads, poles }: CircuitFacts, load: Load): Maybe<Surge> {
+  const entered = factOf('loads', load, 'inrushPeakA');
+  const lasts = ifStated('loads', load, 'inrushS');
+  const facts = all({ drawn: drawnOn(job, circuit, loads, load, poles), entered, lasts, start: startOf(load) });
+  return map(facts, ({ drawn, entered: inrushA, lasts: lastsS, start }) => ({
+    ...{ load, at: drawn.lines.at, runningA: drawn.currentA, lastsS, start },
+    peakA: Math.max(inrushA, Math.SQRT2 * drawn.currentA),
+  }));
+}
+
+/** A motor starts; that of anything else is said by one of the two facts or there is none. */
+function startOf(load: Load): Maybe<Surge['start']> {
+  if (load.motorHp === undefined && load.startCurrentA === undefined && load.startTimeS === undefined) return NO_START;
+  return all({ currentA: factOf('loads', load, 'startCurrentA'), timeS: factOf('loads', load, 'startTimeS') });
+}
+const NO_START: Maybe<Surge['start']> = known(undefined);
+
+/** The loads on the line where what they take together is the most. */
+function fullest(each: readonly Surge[], takes: (surge: Surge) => number): { sum: number; on: readonly Surge[] } {
+  const perLine = LINES.map((at) => each.filter((surge) => surge.at.includes(at)));
+  const sums = perLine.map((on) => ({ on, sum: on.reduce((total, surge) => total + takes(surge), 0) }));
+  return sums.reduce((most, next) => (next.sum > most.sum ? next : most));
+}
+
+/** Enough above the demand is a pass, less a caution. */
+const within = (demand: number, limit: number): Verdict => (fits(INRUSH_MARGIN * demand, limit) ? 'pass' : 'caution');
+const named = (on: readonly Surge[]): string => on.map(({ load }) => load.name).join(', ');
+
+function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: string): Check {
+  const comparison = andThen(
+    all({ band: overcurrentBand(device, 'standard'), surges }),
+    ({ band, surges: each }): Maybe<Comparison> => {
+      const { sum, on } = fullest(each, ({ peakA }) => peakA);
+      const source = band.sources.at(-1)!;
+      const lowerA = band.instantaneous?.lowerA;
+      if (lowerA === undefined) return known(againstFuse(device, band, on, sum));
+      const limit = Math.SQRT2 * lowerA;
+      const inrushing = on.filter(({ peakA, runningA }) => peakA > Math.SQRT2 * runningA);
+      const unsaid: Missing[] = inrushing
+        .filter(({ lastsS }) => lastsS === undefined)
+        .map(({ load }) => ({ path: `loads.${load.id}.inrushS`, what: `how long the inrush of ${load.name} lasts` }));
+      const short = inrushing.length > 0 && inrushing.every(({ lastsS }) => lastsS !== undefined && lastsS < MAKER_ONLY_BELOW_S);
+      const missing = short
+        ? [{ path: `devices.${device.id}`, what: `what ${device.name} does under 10 ms, which only its maker can say` }]
+        : unsaid;
+      return known({
+        ...{ demand: sum, limit, unit: 'A peak', rule: INRUSH_PRACTICE, missing },
+        grade: boundIsCustomary(device, band) ? 'typical' : band.grade,
+        within: within(sum, limit),
+        beyond: missing.length > 0 ? 'unknown' : 'stop',
+        because: () => `peak of ${named(on)}, switched on together, against the lower instantaneous bound of ${device.name}`,
+        working: () => [
+          line('Σ peak', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(sum)} A`, INRUSH_PRACTICE),
+          line('√2 · lower instantaneous bound', `1.414 · ${figure(lowerA)} A`, `${figure(limit)} A`, source),
+          line(
+            `Σ peak ≤ bound; ${INRUSH_MARGIN} times to pass`,
+            `${figure(sum)} ≤ ${figure(limit)}`,
+            holds(sum, limit),
+            INRUSH_PRACTICE,
+          ),
+        ],
+      });
+    },
+  );
+  return judge(`inrush:${device.id}`, title, comparison);
+}
+
+/** An American breaker's bound is one of custom where nobody entered its own. */
+const boundIsCustomary = ({ settings }: Device, band: Band): boolean =>
+  settings.family === 'moulded-case-nec' && band.overloadOnly === true;
+
+/** A fuse melts by what flows and how long: the longest of the pulses at the rms value of their peak, never below half a cycle. */
+function againstFuse(device: Device, band: Band, on: readonly Surge[], peakA: number): Comparison {
+  const missing: Missing[] = on
+    .filter(({ lastsS }) => lastsS === undefined)
+    .map(({ load }) => ({ path: `loads.${load.id}.inrushS`, what: `how long the inrush of ${load.name} lasts` }));
+  const rmsA = peakA / Math.SQRT2;
+  const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.map(({ lastsS }) => lastsS ?? 0));
+  if (fits(rmsA, band.holdsA)) return carried(device, band, rmsA, `${named(on)}, switched on together,`);
+  const limit = timeAt(band.fast, rmsA);
+  return {
+    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: band.grade },
+    within: missing.length > 0 ? 'unknown' : within(demand, limit),
+    beyond: missing.length > 0 || limit === 0 ? 'unknown' : 'stop',
+    missing: missing.length > 0 ? missing : [{ path: `devices.${device.id}`, what: `least melting times of ${device.name}` }],
+    because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never melts`,
+    working: () => [
+      line('I = Σ peak / √2', `${figure(peakA)} / 1.414`, `${figure(rmsA)} A`, INRUSH_PRACTICE),
+      line('t, fast edge', `${figure(rmsA)} A`, `${figure(limit)} s`, band.sources.at(-1)!),
+      line('t of the pulse ≤ t', `${figure(demand)} ≤ ${figure(limit)} s`, holds(demand, limit), INRUSH_PRACTICE),
+    ],
+  };
+}
+
+/** What a device carries for ever opens it never, however long it flows. */
+const carried = (device: Device, band: Band, currentA: number, what: string): Comparison => ({
+  ...{ demand: currentA, limit: band.holdsA, unit: 'A', rule: INRUSH_PRACTICE, grade: band.grade },
+  because: () => `${what} draw no more than ${device.name} carries for ever`,
+  working: () => [
+    line('I ≤ rating', `${figure(currentA)} ≤ ${figure(band.holdsA)}`, holds(currentA, band.holdsA), band.sources[0]!),
+  ],
+});
+
+/** What starts together, with all else that runs on the line, against the time before which the device never opens. */
+function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
+  if (surges.value.every(({ start }) => start === undefined)) return [];
+  const bands = all({ sure: overcurrentBand(device, 'standard'), custom: overcurrentBand(device, 'typical'), surges });
+  const comparison = map(bands, ({ sure, custom, surges: each }): Comparison => {
+    const { sum, on } = fullest(each, ({ start, runningA }) => start?.currentA ?? runningA);
+    const demand = Math.max(...on.map(({ start }) => start?.timeS ?? 0));
+    if (fits(sum, sure.holdsA)) return carried(device, sure, sum, `${named(on)} starting together`);
+    const limit = timeAt(sure.fast, sum);
+    const customS = timeAt(custom.fast, sum);
+    return {
+      ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: sure.grade },
+      within: within(demand, limit),
+      beyond: fits(demand, customS) ? 'caution' : 'stop',
+      because: () => `${named(on)} starting together draw ${figure(sum)} A; ${device.name} never opens sooner than the limit`,
+      working: () => [
+        line(
+          'I = Σ starting, else running',
+          on.map(({ start, runningA }) => figure(start?.currentA ?? runningA)).join(' + '),
+          `${figure(sum)} A`,
+          INRUSH_PRACTICE,
+        ),
+        line('t, fast edge, standard', `${figure(sum)} A`, `${figure(limit)} s`, sure.sources[0]!),
+        line('t, fast edge, customary', `${figure(sum)} A`, `${figure(customS)} s`, custom.sources.at(-1)!),
+        line('t of the start ≤ t', `${figure(demand)} ≤ ${figure(limit)} s`, holds(demand, limit), INRUSH_PRACTICE),
+      ],
+    };
+  });
+  return [judge(`start:${device.id}`, `Starting through ${device.name}`, comparison)];
+}
