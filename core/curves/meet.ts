@@ -36,3 +36,36 @@ function crossing(a: number, b: number, before: number, after: number): number {
   if (!Number.isFinite(after)) return a;
   return a * (b / a) ** (before / (before + after));
 }
+
+/** Where two edges come nearest: at this current the upper reads `ratio` times the lower. */
+export interface Nearest {
+  currentA: number;
+  /** Time of the lower edge there, s. */
+  timeS: number;
+  ratio: number;
+}
+
+/**
+ * Finds where a downstream slow edge comes nearest to an upstream fast edge, as a ratio of times. Exact: between the vertices of both
+ * the ratio is monotone, so it is least at one of them, on the side where it is.
+ * @returns undefined where nowhere in the range both are known
+ */
+export function nearest(slow: Edge, fast: Edge, fromA: number, toA: number, holdsA = 0): Nearest | undefined {
+  const places = [
+    fromA,
+    toA,
+    holdsA,
+    ...slow.vertices.map((gate) => gate.currentA),
+    ...fast.vertices.map((gate) => gate.currentA),
+  ];
+  let found: Nearest | undefined;
+  for (const currentA of places.filter((each) => each >= fromA && each <= toA && each >= holdsA))
+    for (const approach of ['below', 'above'] as const) {
+      const timeS = timeAt(slow, currentA, approach);
+      const ratio = timeAt(fast, currentA, approach) / timeS;
+      if (!Number.isFinite(timeS) || Number.isNaN(ratio)) continue;
+      if ((approach === 'below' && currentA <= Math.max(fromA, holdsA)) || (approach === 'above' && currentA === toA)) continue;
+      if (found === undefined || ratio < found.ratio) found = { currentA, timeS, ratio };
+    }
+  return found;
+}

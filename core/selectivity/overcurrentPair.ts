@@ -74,3 +74,15 @@ function energyWithin(
   if (curvesA < shortTimeA || sureA2s > preArcing) return undefined;
   return known({ letThroughA2s: sureA2s, preArcingA2s: preArcing }, given);
 }
+
+/** What a pair does, in a sentence: `up to 315 A only B3 opens; above, the main may open too`. */
+export function pairSentence(
+  { total, limitA, downstream: { ratedA } }: OvercurrentPair,
+  down: string,
+  up: string,
+  to: string,
+): string {
+  if (total) return `only ${down} opens, up to ${to}`;
+  if (limitA <= ratedA) return `${up} may open as well from the start`;
+  return `up to ${Number(limitA.toPrecision(4))} A only ${down} opens; above, ${up} may open too`;
+}

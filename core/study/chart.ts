@@ -1,5 +1,7 @@
+import { FAULT_C } from '../conductors/heating';
+import type { Band } from '../curves/band';
 import type { Gate } from '../curves/edge';
-import { isBreaker, overcurrentBand } from '../devices/bands';
+import { isBreaker, overcurrentBand, ratedCurrent } from '../devices/bands';
 import { otherWays } from '../house/chains';
 import type { CircuitFacts } from '../house/facts';
 import { isOvercurrent } from '../house/facts';
@@ -54,25 +56,27 @@ export function circuitChart(facts: CircuitFacts): CircuitChart {
       chart.absent.push({ name: device.name, because: band.missing.map((each) => each.what).join('; ') });
       continue;
     }
-    const { fast, slow, ratedA, grade } = band.value;
-    chart.bands.push({
-      deviceId: device.id,
-      circuitId: wiring.circuit.id,
-      name: device.name,
-      label: labelOf(device, ratedA),
-      grade,
-      fast: [...fast.vertices],
-      slow: [...slow.vertices],
-      fastBeyond: fast.beyond,
-      slowBeyond: slow.beyond,
-    });
+    chart.bands.push(drawnBand(device, wiring.circuit.id, band.value));
   }
   chart.faults = faultLines(facts);
   chart.cable = thinnestLimit(facts.wiring.stretches.map((stretch) => stretch.facts));
   return chart;
 }
 
-function labelOf({ settings }: Device, ratedA: number): string {
+/** A band as it is drawn. */
+export function drawnBand(device: Device, circuitId: string, { fast, slow, grade }: Band): DrawnBand {
+  return {
+    ...{ deviceId: device.id, circuitId, name: device.name, label: deviceLabel(device), grade },
+    ...{ fast: [...fast.vertices], slow: [...slow.vertices], fastBeyond: fast.beyond, slowBeyond: slow.beyond },
+  };
+}
+
+/** A device in as few letters as it is told by: `C16`, `63 A gG`, `20 A`. */
+export function deviceLabel(device: Device): string {
+  const { settings } = device;
+  const rated = ratedCurrent(device);
+  const ratedA = rated.known ? rated.value : undefined;
+  if (ratedA === undefined) return device.name;
   if (settings.family === 'fuse') return `${ratedA} A ${settings.system}`;
   if (!isBreaker(settings)) return `${ratedA} A`;
   const curve = need(settings.curve, '', '');
@@ -102,11 +106,27 @@ function faultLines({ job, poles, wiring, house: { network } }: CircuitFacts): D
 }
 
 function thinnestLimit(cables: readonly SegmentFacts[]): CircuitChart['cable'] {
-  const limits = cables.flatMap((cable) => {
+  const cable = thinnest(cables);
+  return cable === undefined ? null : { label: `${cable.mm2} mm² heat limit`, a2s: cable.a2s };
+}
+
+/** The live conductor of a way that takes the least energy. */
+export interface ThinnestCable {
+  mm2: number;
+  material: 'Cu' | 'Al';
+  insulation: keyof typeof FAULT_C;
+  /** k²S². */
+  a2s: number;
+  /** The most its insulation takes in a fault, °C. */
+  mostC: number;
+}
+export function thinnest(cables: readonly SegmentFacts[]): ThinnestCable | undefined {
+  const limits = cables.flatMap((cable): ThinnestCable[] => {
     const facts = all({ mm2: cable.mm2('lineSize'), material: cable.material, insulation: cable.insulation });
     if (!facts.known) return [];
     const { mm2, material, insulation } = facts.value;
-    return [{ label: `${mm2} mm² heat limit`, a2s: (K_FACTORS[material][insulation] * mm2) ** 2 }];
+    const { mostC } = FAULT_C[insulation];
+    return [{ mm2, material, insulation, mostC, a2s: (K_FACTORS[material][insulation] * mm2) ** 2 }];
   });
-  return limits.sort((a, b) => a.a2s - b.a2s)[0] ?? null;
+  return limits.sort((a, b) => a.a2s - b.a2s)[0];
 }

@@ -4,12 +4,15 @@ import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
 import type { BothWays } from './bothWays';
 import { type CircuitChart, circuitChart } from './chart';
+import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from './curves';
 import { type DemandStudy, demandStudy } from './demand';
 import type { Finding } from './findings';
 import type { Fix, Progress } from './fixes';
 import { type RequiredStudy, requiredStudy } from './required';
+import { type SelectivityStudy, selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
+import { type SwapsStudy, swapsStudy } from './swaps';
 
 /** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
 export interface HouseMarks {
@@ -42,6 +45,19 @@ interface Questions {
   circuit: { asks: { circuitId: string }; answer: ShownCircuit | null };
   chart: { asks: { circuitId: string }; answer: CircuitChart | null };
   probe: { asks: { deviceIds: readonly string[]; currentA: number }; answer: ProbeLine[] };
+  /** Bands of any devices over each other; with those of a circuit its faults, its cable and what it starts. */
+  curves: {
+    asks: { items: readonly string[]; grade: ShownGrade; circuitId: string | null };
+    answer: CurvesStudy;
+  };
+  currentRead: {
+    asks: { items: readonly string[]; grade: ShownGrade; circuitId: string | null; currentA: number };
+    answer: CurrentRead;
+  };
+  /** Every pair in series of the whole house. */
+  selectivity: { asks: object; answer: SelectivityStudy };
+  /** Null where there is no such circuit, or its device is none that can be swapped. */
+  swaps: { asks: { circuitId: string }; answer: SwapsStudy | null };
   /** Fixes tried by studying the whole job with each. */
   fixes: { asks: { circuitId: string }; answer: Fix[] };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
@@ -73,6 +89,10 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   circuit: (study, { circuitId }) => ofCircuit(study, circuitId, shownCircuit),
   chart: (study, { circuitId }) => ofCircuit(study, circuitId, ({ facts }) => circuitChart(facts)),
   probe: (_, { deviceIds, currentA }, job) => deviceIds.flatMap((deviceId) => probed(job, deviceId, currentA)),
+  curves: (study, { items, grade, circuitId }, job) => curvesStudy(job, study, items, grade, circuitId),
+  currentRead: (study, query, job) => currentRead(job, study, query),
+  selectivity: selectivityStudy,
+  swaps: (study, { circuitId }, job) => ofCircuit(study, circuitId, ({ facts }) => swapsStudy(job, facts)),
   fixes: triedInTurn,
   reports: reportsInTurn,
 };

@@ -12,7 +12,7 @@ export const STEEL_K_SOURCE = {
 } as const satisfies Record<string, Source>;
 
 /** Constants of k by metal: √(Qc·(β + 20)/ρ20) in A·s^½/mm², and β in °C. */
-const K_CONSTANTS = { Cu: [226, 234.5], Al: [148, 228], steel: [78, 202] } as const;
+export const K_CONSTANTS = { Cu: [226, 234.5], Al: [148, 228], steel: [78, 202] } as const;
 
 /**
  * k from one temperature to another by the formula of the tables (IEC 60364-5-54 annex A).

@@ -25,7 +25,7 @@ import { kindsAmong, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { GG_STEPS, RESIDUAL_SELECTIVE } from '../../selectivity/credits';
-import { type OvercurrentPair, overcurrentPair } from '../../selectivity/overcurrentPair';
+import { type OvercurrentPair, overcurrentPair, pairSentence } from '../../selectivity/overcurrentPair';
 import { RESIDUAL_RATIO } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 
@@ -133,13 +133,7 @@ function compare(
   when: string,
 ): Comparison {
   const lost = pair.total ? undefined : safetyServiceLost(facts, upstream);
-  const none = pair.limitA <= pair.downstream.ratedA;
-  const sentence = () =>
-    pair.total
-      ? `only ${downstream.name} opens, up to the maximum fault`
-      : none
-        ? `${upstream.device.name} may open as well from the start`
-        : `up to ${figure(pair.limitA)} A only ${downstream.name} opens; above, ${upstream.device.name} may open too`;
+  const sentence = () => pairSentence(pair, downstream.name, upstream.device.name, 'the maximum fault');
   const settled = () =>
     ({
       curves: line(
