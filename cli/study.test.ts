@@ -29,12 +29,20 @@ const file = (name: string, text: string): string => {
 const demo = readFileSync('demo/bindery-yard.json', 'utf8');
 
 describe('npm run study', { timeout: 120_000 }, () => {
+  it('compares devices of the job and others under each other', () => {
+    const { status, stdout } = study('demo/bindery-yard.json', '--compare', 'hob-device', '--compare', 'C63');
+    expect([status, stdout]).toEqual([0, 'up to 147.8 A only Kitchenette hob RCBO opens; above, C63 may open too (typical)\n']);
+    const wrong = study('demo/bindery-yard.json', '--compare', 'Q63');
+    expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining('"Q63" is no device; for instance C16')]);
+  });
+
   it('prints isotrip.study/1 with the wrong device found and its fixes', () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
     expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 6 } });
     expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
+    expect(printed.selectivity.pairs.length).toBeGreaterThan(10);
     expect(printed.fixes.map((fix: { circuitId: string }) => fix.circuitId)).toContain('guillotine');
   });
 

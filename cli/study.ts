@@ -5,19 +5,23 @@ import { MAX_JOB_BYTES } from '../core/job/limits';
 import { parseJobText, problemLine } from '../core/job/parse';
 import type { Job } from '../core/job/schema/job';
 import { completeQuick } from '../core/quick/circuit';
+import { readDeviceLine } from '../core/quick/deviceLine';
 import { readQuickLine } from '../core/quick/read';
 import { quickSteps } from '../core/quick/steps';
+import { curvesStudy } from '../core/study/curves';
 import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
 import { requiredStudy } from '../core/study/required';
-import { shownStudy, studyJob } from '../core/study/study';
+import { selectivityStudy } from '../core/study/selectivity';
+import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]...',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]...',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
+  'With --compare devices are compared under each other instead, each of the job by its id or as it is called ("C63").',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -64,11 +68,30 @@ function read(args: string[]) {
     return parseArgs({
       args,
       allowPositionals: true,
-      options: { json: { type: 'boolean' }, add: { type: 'string', multiple: true } },
+      options: {
+        json: { type: 'boolean' },
+        add: { type: 'string', multiple: true },
+        compare: { type: 'string', multiple: true },
+      },
     });
   } catch (error) {
     refuse((error as Error).message, USAGE);
   }
+}
+
+/** Each pair of the devices in a sentence, with the grade it rests on. */
+function compared(job: Job, study: Study, named: readonly string[]): void {
+  const items = named.map((each) => {
+    if (job.devices[each] !== undefined) return each;
+    const typed = readDeviceLine(each, job.dialect);
+    return typed.ok ? typed.value.id : refuse(`--compare ${JSON.stringify(each)}: no device of the job; ${typed.message}`);
+  });
+  const { pairs, absent } = curvesStudy(job, study, items, 'own', null);
+  const lines = [
+    ...absent.map(({ name, because }) => `${name}: not known: ${because}`),
+    ...pairs.map(({ sentence, grade }) => `${sentence} (${grade})`),
+  ];
+  process.stdout.write(`${lines.join('\n')}\n`);
 }
 
 function main(args: string[]): void {
@@ -79,6 +102,12 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
+  if (values.compare === undefined) answered(job, study, values.json === true);
+  else compared(job, study, values.compare);
+}
+
+/** All the answers, with fixes, demands, what is missing and who is under whom. */
+function answered(job: Job, study: Study, shown: boolean): void {
   const fixes = study.circuits.flatMap(({ circuitId }) =>
     triedFixes(job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
   );
@@ -89,10 +118,9 @@ function main(args: string[]): void {
       return demand === null ? [] : [{ ...demand, board: name }];
     });
   const required = requiredStudy(job, study);
-  const shown = values.json === true;
   process.stdout.write(
     shown
-      ? `${JSON.stringify({ ...shownStudy(study), fixes, demands, required }, null, 2)}\n`
+      ? `${JSON.stringify({ ...shownStudy(study), fixes, demands, required, selectivity: selectivityStudy(study) }, null, 2)}\n`
       : studyText(study, fixes, demands, required),
   );
 }

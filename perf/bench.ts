@@ -1,3 +1,4 @@
+import { curvesFigures } from './curves.bench';
 import { deskFigures } from './desk.bench';
 import { doorFigures } from './doors.bench';
 import { keepFigures } from './keep.bench';
@@ -14,6 +15,7 @@ const figures = [
   ...(await viewFigures()),
   ...(await deskFigures()),
   ...(await surveyFigures()),
+  ...(await curvesFigures()),
 ];
 const megabytes = (process.memoryUsage().rss / 1e6).toFixed(0);
 for (const { what, measured, wanted, ok } of figures) console.log(`${ok ? 'ok  ' : 'SLOW'} ${what}: ${measured} (${wanted})`);

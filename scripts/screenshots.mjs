@@ -49,6 +49,7 @@ const VIEWS = [
     height: 1240,
   },
   { name: 'table', at: '/jobs/kiln-house/circuits?view=table&c=pantry', ready: '[data-wanted]', theme: 'day' },
+  { name: 'curves', at: '/jobs/bindery-yard/curves?c=hob', ready: '[data-testid=swaps] li', theme: 'day' },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
   { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },

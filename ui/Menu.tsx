@@ -36,7 +36,7 @@ export function Menu({
         <DropdownMenu.Content
           align="end"
           sideOffset={4}
-          className="z-20 min-w-44 rounded border border-line bg-raised p-1 text-ink shadow-raised"
+          className="z-20 max-h-(--radix-dropdown-menu-content-available-height) min-w-44 overflow-y-auto rounded border border-line bg-raised p-1 text-ink shadow-raised"
         >
           {head !== undefined && (
             <DropdownMenu.Label className="border-line border-b px-3 py-2 text-[13px] text-quiet">{head}</DropdownMenu.Label>

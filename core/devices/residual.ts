@@ -45,7 +45,7 @@ export function hasResidual({ settings }: Device): boolean {
 }
 
 /** A straight line on log-log paper. */
-const CLASS_A_SLOW = makeEdge(
+export const CLASS_A_SLOW = makeEdge(
   'slow',
   [
     { currentA: CLASS_A.fromA, timeS: classATimeS(CLASS_A.fromA) },

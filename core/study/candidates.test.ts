@@ -3,6 +3,7 @@ import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, segment, stated, withField } from '../testing/jobs';
+import { behindSwitch, rccb } from '../testing/residuals';
 import { candidates } from './candidates';
 
 const one = (more: object = {}, settings = breaker('B', 16)): Job =>
@@ -21,6 +22,30 @@ describe('what is tried to mend a circuit', () => {
     expect(labels(job, 'curve')).toEqual(['Fit curve C instead of B', 'Fit curve D instead of B']);
     expect(labels(withField(job, 'devices', 'c-device', ['settings', 'ratingA']), 'rating')).toEqual([]);
     expect(labels(withField(job, 'devices', 'c-device', ['settings', 'curve']), 'curve')).toEqual([]);
+  });
+
+  it('a residual switch ahead is delayed, but not one that protects people, nor one that is', () => {
+    const ahead = (sensitivityA: number, delay: 'general' | 'S') =>
+      behindSwitch(
+        one(),
+        rccb({ residual: { sensitivityA: stated(sensitivityA), type: stated('A'), delay: stated(delay) } }),
+        'c',
+      );
+    expect(labels(ahead(0.1, 'general'), 'delay')).toEqual(['Fit RCCB delayed, type S']);
+    expect(mended(ahead(0.1, 'general'), 'delay').devices.rccb!.settings).toMatchObject({ residual: { delay: { value: 'S' } } });
+    expect(labels(ahead(0.03, 'general'), 'delay')).toEqual([]);
+    expect(labels(ahead(0.1, 'S'), 'delay')).toEqual([]);
+    const gone = ahead(0.1, 'general');
+    gone.devices.rccb = { ...gone.devices.rccb!, state: 'removed' };
+    expect(labels(gone, 'delay')).toEqual([]);
+  });
+
+  it('of British and American fuses the ratings of their class', () => {
+    const fused = (system: 'BS88-3' | 'CC', ratingA: number) =>
+      one({}, { family: 'fuse', system, poles: '1P', ratingA: stated(ratingA) });
+    const ratings = (job: Job) => labels(job, 'rating').map((label) => Number(label.split(' ')[1]));
+    expect(ratings(fused('BS88-3', 32)).sort((a, b) => a - b)).toEqual([16, 20, 63, 80, 100]);
+    expect(Math.max(...ratings(fused('CC', 15)))).toBe(30);
   });
 
   it('of a fuse the ratings of its kind alone, of an American breaker those of its edition, of a switch none', () => {

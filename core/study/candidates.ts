@@ -1,3 +1,4 @@
+import { isNecFuse } from '../devices/bands';
 import type { Command, Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
 import { copyOfCircuit } from '../job/edits/parts';
@@ -9,12 +10,15 @@ import type { Job } from '../job/schema/job';
 import { linesOf, protectiveWord } from '../job/terms';
 import { linesOpened } from '../network/poles';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
+import { listedRatingsA } from '../tables/britishFuses';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
 import { egcSize } from '../tables/equipmentGrounding';
 import { GG_RATINGS_A } from '../tables/fuseGates';
 import { standardRatingsA } from '../tables/necAmpacity';
+import { NEC_FUSES } from '../tables/necFuses';
+import { SENSITIVE } from '../tables/residualTimes';
 
-export const KINDS = ['poles', 'rating', 'curve', 'size', 'protective', 'apart', 'heat', 'method', 'split'] as const;
+export const KINDS = ['poles', 'rating', 'curve', 'size', 'protective', 'apart', 'heat', 'method', 'split', 'delay'] as const;
 
 /** Something that may mend a circuit, to be tried. */
 export interface Candidate {
@@ -36,6 +40,7 @@ export function candidates(job: Job, circuitId: string): Candidate[] {
     ...protectiveSizes(job, circuitId),
     ...places(job, circuitId),
     ...splits(job, circuitId),
+    ...delays(job, circuitId),
   ];
 }
 
@@ -47,7 +52,30 @@ const MOST_RATINGS = 12;
 function ratingsOf(settings: DeviceSettings, job: Job): readonly number[] {
   if (settings.family === 'moulded-case-nec') return standardRatingsA(job.pack);
   if (settings.family !== 'fuse') return BREAKER_RATINGS_A;
-  return settings.system === 'gG' ? GG_RATINGS_A : [];
+  if (settings.system === 'gG') return GG_RATINGS_A;
+  const { system } = settings;
+  return isNecFuse(system)
+    ? standardRatingsA(job.pack).filter((ratingA) => ratingA <= NEC_FUSES[system].mostA)
+    : listedRatingsA(system);
+}
+
+/** Residual devices ahead of a circuit delayed, so that only its own opens; one for shock protection stays as quick as it is. */
+function delays(job: Job, circuitId: string): Candidate[] {
+  const circuit = job.circuits[circuitId];
+  const feeders = Object.values(job.circuits)
+    .filter(({ toBoardId, state }) => toBoardId !== undefined && toBoardId === circuit?.fromBoardId && state !== 'removed')
+    .map(({ id }) => id);
+  const ahead = Object.values(job.devices).filter(
+    ({ id, circuitId: at, state }) =>
+      state !== 'removed' && (id === circuit?.behindDeviceId || (at !== undefined && feeders.includes(at))),
+  );
+  return ahead.flatMap(({ id, name, settings }): Candidate[] => {
+    if (settings.family !== 'rccb' && settings.family !== 'rcbo') return [];
+    const { delay, sensitivityA } = settings.residual;
+    if (delay?.value !== 'general' || sensitivityA === undefined || sensitivityA.value <= SENSITIVE.upToA) return [];
+    const step: Step = { do: 'set', on: 'devices', id, field: ['settings', 'residual', 'delay'], to: stated('S') };
+    return [{ kind: 'delay', command: { label: `Fit ${name} delayed, type S`, steps: [step] } }];
+  });
 }
 
 const startDevice = (job: Job, circuitId: string): Device | undefined =>

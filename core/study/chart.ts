@@ -41,7 +41,7 @@ export interface CircuitChart {
   /** k²S² of the thinnest live conductor, A²s. */
   cable: { label: string; a2s: number } | null;
   /** Devices whose band is not known, with the reason. */
-  absent: { name: string; because: string }[];
+  absent: { deviceId: string; name: string; because: string }[];
 }
 
 /** Gathers the bands of a circuit's devices and those upstream, the usual source's first, its fault currents and its cable's limit. */
@@ -53,7 +53,7 @@ export function circuitChart(facts: CircuitFacts): CircuitChart {
   for (const { device, wiring } of upstream.filter(isOvercurrent).reverse()) {
     const band = overcurrentBand(device);
     if (!band.known) {
-      chart.absent.push({ name: device.name, because: band.missing.map((each) => each.what).join('; ') });
+      chart.absent.push({ deviceId: device.id, name: device.name, because: band.missing.map((each) => each.what).join('; ') });
       continue;
     }
     chart.bands.push(drawnBand(device, wiring.circuit.id, band.value));

@@ -4,6 +4,7 @@ import { timeAt } from '../curves/edge';
 import { type Nearest, nearest } from '../curves/meet';
 import { brokenOf, overcurrentBand, ownPoints } from '../devices/bands';
 import { letThroughOf } from '../devices/letThrough';
+import { arcBand, type OtherBand, residualBand } from '../devices/otherAxes';
 import { isOvercurrent } from '../house/facts';
 import type { Known } from '../job/known';
 import type { Device, Grade } from '../job/schema/device';
@@ -35,6 +36,8 @@ export interface ComparedPair {
   sentence: string;
   limitA: number;
   total: boolean;
+  /** Both may open from the downstream rating on. */
+  none: boolean;
   grade: Grade;
   nearest: Nearest | null;
 }
@@ -51,6 +54,9 @@ export interface CurvesStudy {
   passing: Passing[];
   faults: CircuitChart['faults'];
   cable: CircuitChart['cable'];
+  /** Residual and arc-fault parts of the circuit's devices, each on an axis of its own. */
+  residual: DrawnBand[];
+  arc: DrawnBand[];
   /** Null where a band on the way is not known, or no circuit is looked at. */
   who: WhoOpens[] | null;
 }
@@ -79,7 +85,17 @@ export function curvesStudy(
   const chart = circuit === undefined ? undefined : circuitChart(circuit.facts);
   const faults = chart?.faults ?? [];
   const toA = faults.find(({ kind }) => kind === 'MAX')?.currentA ?? LOOSE_TO_A;
-  const found: CurvesStudy = { bands: [], absent: [], pairs: [], passing: [], faults, cable: chart?.cable ?? null, who: null };
+  const found: CurvesStudy = {
+    bands: [],
+    absent: [],
+    pairs: [],
+    passing: [],
+    residual: [],
+    arc: [],
+    faults,
+    cable: chart?.cable ?? null,
+    who: null,
+  };
   const drawn: { device: Device; band: Known<Band> }[] = [];
   for (const item of items.slice(0, MOST_BANDS)) {
     const device = deviceOf(job, item);
@@ -100,18 +116,33 @@ export function curvesStudy(
       ...drawnBand(device, device.circuitId ?? '', band.value),
       ...{ ratedA: band.value.ratedA, instantaneous: band.value.instantaneous ?? null, own },
       sources: band.value.sources.map(cite),
-      energy: energyOf(device, band.value.ratedA, Math.max(toA, LOOSE_TO_A)),
+      energy: energyOf(device, band.value, Math.max(toA, LOOSE_TO_A)),
     });
   }
   const chain = circuit?.facts.chain.filter(isOvercurrent).map(({ device }) => device.id) ?? [];
   found.pairs = pairsOf(drawn, chain, toA);
   if (circuit !== undefined) {
+    const { chain: seated, wiring } = circuit.facts;
+    for (const device of [...wiring.pointDevices, ...seated.map((each) => each.device).reverse()]) {
+      const [residual, arc] = [residualBand(device), arcBand(device)];
+      if (residual?.known === true) found.residual.push(otherBand(device, residual.value));
+      if (arc !== undefined) found.arc.push(otherBand(device, arc));
+    }
     found.passing = passingOf(job, circuit.circuitId);
     const who = whoOpens(circuit.facts);
     found.who = who.known ? who.value : null;
   }
   return found;
 }
+
+/** A band of another axis as it is drawn. */
+const otherBand = (
+  { id, circuitId, name }: { id: string; circuitId?: string | undefined; name: string },
+  band: OtherBand,
+): DrawnBand => ({
+  ...{ deviceId: id, circuitId: circuitId ?? '', name, label: band.label, grade: 'standard' },
+  ...{ fast: [...band.fast.vertices], slow: [...band.slow.vertices], fastBeyond: band.fast.beyond, slowBeyond: band.slow.beyond },
+});
 
 function ownOf(device: Device): ComparedBand['own'] {
   if (!('curvePoints' in device.settings) || device.settings.curvePoints === undefined) return null;
@@ -123,12 +154,16 @@ function ownOf(device: Device): ComparedBand['own'] {
 }
 
 /** Currents the energy is read at: even steps on log paper, ten a decade. */
-function energyOf(device: Device, ratedA: number, toA: number): ComparedBand['energy'] {
+function energyOf(device: Device, { ratedA, slow }: Band, toA: number): ComparedBand['energy'] {
   const letThrough = letThroughOf(device);
   if (!letThrough.known) return [];
   const steps = Math.ceil(20 * Math.log10(toA / (2 * ratedA)));
   if (!(steps > 0)) return [];
-  return Array.from({ length: steps + 1 }, (_, at) => 2 * ratedA * (toA / (2 * ratedA)) ** (at / steps)).flatMap((currentA) => {
+  const even = Array.from({ length: steps + 1 }, (_, at) => 2 * ratedA * (toA / (2 * ratedA)) ** (at / steps));
+  // Both sides of every step, so that it is drawn as one.
+  const stepped = slow.vertices.flatMap((gate) => [gate.currentA * (1 - 1e-9), gate.currentA]);
+  const places = [...even, ...stepped].filter((each) => each >= 2 * ratedA && each <= toA).sort((a, b) => a - b);
+  return places.flatMap((currentA) => {
     const { sureA2s, typicalA2s } = letThrough.value(currentA);
     return Number.isFinite(sureA2s) ? [{ currentA, sureA2s, typicalA2s: typicalA2s ?? null }] : [];
   });
@@ -144,12 +179,27 @@ function pairsOf(drawn: readonly { device: Device; band: Known<Band> }[], chain:
       const pair = overcurrentPair(up.device, down.device, toA);
       if (!pair.known) return [];
       const { total, limitA, grade, downstream, upstream } = pair.value;
-      const near = nearest(downstream.slow, upstream.fast, downstream.ratedA, toA, upstream.holdsA);
+      // Where they overlap, the place that counts is where that begins.
+      const near = total
+        ? nearest(downstream.slow, upstream.fast, downstream.ratedA, toA, upstream.holdsA)
+        : { currentA: limitA, timeS: timeAt(downstream.slow, limitA, 'below'), ratio: 1 };
       const sentence = pairSentence(pair.value, down.device.name, up.device.name, `${Number(toA.toPrecision(4))} A`);
-      return [{ downstreamId: down.device.id, upstreamId: up.device.id, sentence, limitA, total, grade, nearest: near ?? null }];
+      return [
+        {
+          downstreamId: down.device.id,
+          upstreamId: up.device.id,
+          sentence,
+          limitA,
+          total,
+          none: !total && limitA <= downstream.ratedA,
+          grade,
+          nearest: near !== undefined && Number.isFinite(near.timeS) ? near : null,
+        },
+      ];
     }),
   );
 }
+
 function passingOf(job: Job, circuitId: string): Passing[] {
   const loads = Object.values(job.loads).filter((load) => load.circuitId === circuitId);
   return loads.flatMap(({ name, inrushPeakA, inrushS, startCurrentA, startTimeS }) => [

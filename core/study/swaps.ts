@@ -88,11 +88,15 @@ function variantsOf(device: Device): { device: Device; change: Swap['change'] }[
   const curves = (['B', 'C', 'D'] as const).map((curve) => {
     const breaker = settings.family === 'fuse' ? ({ family: 'mcb', poles } as const) : settings;
     const same = settings.family !== 'fuse' && settings.curve?.value === curve;
-    const other: Device = same ? device : { ...device, settings: { ...breaker, ratingA, curve: stated(curve) } };
+    // What a maker says of the one there says nothing of another.
+    const blank = { ratingA, curve: stated(curve), makerLetThrough: undefined, curvePoints: undefined };
+    const other: Device = same ? device : { ...device, grade: 'standard', settings: { ...breaker, ...blank } };
     return { device: other, change: settings.family === 'fuse' ? ({ family: 'mcb' } as const) : { curve } };
   });
   const fuse: Device =
-    settings.family === 'fuse' ? device : { ...device, settings: { family: 'fuse', system: 'gG', poles, ratingA } };
+    settings.family === 'fuse'
+      ? device
+      : { ...device, grade: 'standard', settings: { family: 'fuse', system: 'gG', poles, ratingA } };
   return [...curves, { device: fuse, change: { family: 'fuse' } }];
 }
 

@@ -51,6 +51,9 @@ export function tabulatedFuse(system: string, ratedA: number, timeS: number): { 
     : { iaA, source: { standard: 'BS 7671', edition: '2018+A2:2022', clause: table, basis: 'memory' } };
 }
 
+/** Ratings a system's table lists, A. */
+export const listedRatingsA = (system: string): readonly number[] => Object.keys(TABLES[system] ?? {}).map(Number);
+
 /** Both currents of a system's table, for its curve; undefined for a rating it does not list. */
 export const tabulatedRow = (system: string, ratedA: number): { at04S: number | undefined; at5S: number } | undefined => {
   const row = TABLES[system]?.[ratedA];

@@ -30,3 +30,8 @@ export const RESIDUAL_RATIO = 3;
 export const TOUCH_V = 50;
 /** Electrodes above this may not stay as they are (practice). */
 export const UNSTABLE_ELECTRODE_OHM = 200;
+
+/** Share of IΔn below which a residual device never opens on alternating current; class A never below 4 mA. */
+export const NON_OPERATING = { share: 0.5, classA: 0.004 } as const;
+/** Least non-actuating times of type S at IΔn, 2 IΔn and 5 IΔn, s. */
+export const NOT_BEFORE_S = { once: 0.13, twice: 0.06, five: 0.05 } as const;

@@ -48,7 +48,7 @@ export function BandLabels({
       text: band.label,
       colour: colours[index % colours.length],
       width,
-      left: px(Math.log10((band.fast[0]?.currentA ?? 1) * 1.1)) - width / 2,
+      left: px(Math.log10(((band.line ?? band.fast)[0]?.currentA ?? 1) * 1.1)) - width / 2,
     };
   });
   return (
@@ -122,6 +122,18 @@ const heatLogA = (a2s: number, timeS: number): number => Math.log10(Math.sqrt(a2
 export function Diagonal({ model, px, py }: { model: ChartModel } & Scales) {
   if (model.diagonal === null) return null;
   const { a2s } = model.diagonal;
+  if (model.units?.y === 'A²s')
+    return (
+      <line
+        x1={px(model.decadesA[0])}
+        x2={px(model.decadesA[1])}
+        y1={py(Math.log10(a2s))}
+        y2={py(Math.log10(a2s))}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+        strokeDasharray="1.5 4"
+      />
+    );
   return (
     <line
       x1={px(heatLogA(a2s, 5))}
@@ -164,6 +176,20 @@ function crosses([x1, y1]: readonly [number, number], [x2, y2]: readonly [number
 export function DiagonalLabel({ model, area, px, py }: { model: ChartModel; area: PlotArea } & Scales) {
   if (model.diagonal === null) return null;
   const { a2s, label } = model.diagonal;
+  if (model.units?.y === 'A²s')
+    return (
+      <text
+        x={8}
+        y={py(Math.log10(a2s)) - 6}
+        fontSize="12"
+        fill="var(--ink)"
+        stroke="var(--raised)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        {label}
+      </text>
+    );
   const width = labelWidth(label);
   const point = ([x, y]: readonly [number, number]): [number, number] => [px(x), py(y)];
   const lines = [

@@ -1,7 +1,7 @@
 'use client';
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react';
 import { BandLabels, Diagonal, DiagonalLabel, type Scales, Verticals } from './ChartLabels';
-import { type ChartBand, type ChartModel, edgeLine, type PlotArea, type ProbeText } from './model';
+import { bandPolygon, type ChartBand, type ChartGate, type ChartModel, edgeLine, type PlotArea, type ProbeText } from './model';
 
 interface Props {
   area: PlotArea;
@@ -18,10 +18,8 @@ const PROBE_STEP = 0.02;
 /** Everything drawn over the plot area: minor grid, edges, cable limit, faults, probe. */
 export function ChartLayer({ area, model, colours, onProbe, probeText, note }: Props) {
   const frame = useRef<number | null>(null);
-  const { decadesA, decadesS } = model;
-  const px = (logA: number) => ((logA - decadesA[0]) / (decadesA[1] - decadesA[0])) * area.width;
-  const py = (logS: number) => ((decadesS[1] - logS) / (decadesS[1] - decadesS[0])) * area.height;
-  const scales = { px, py };
+  const { decadesA } = model;
+  const { px } = scalesOf(model, area);
   const ask = (logA: number) => {
     const inside = Math.min(decadesA[1], Math.max(decadesA[0], logA));
     if (frame.current !== null) cancelAnimationFrame(frame.current);
@@ -67,24 +65,8 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
         data-testid="plot"
       >
         <rect width={area.width} height={area.height} fill="transparent" />
-        <MinorGrid model={model} area={area} {...scales} />
-        <defs>
-          <clipPath id="plot-clip">
-            <rect width={area.width} height={area.height} />
-          </clipPath>
-        </defs>
+        <Drawn model={model} colours={colours} area={area} />
         <g clipPath="url(#plot-clip)">
-          {model.bands.map((band, index) => (
-            <BandEdges
-              key={band.id}
-              band={band}
-              model={model}
-              colour={colours[index % colours.length]!}
-              height={area.height}
-              {...scales}
-            />
-          ))}
-          <Diagonal model={model} {...scales} />
           {probeText !== null && (
             <line
               x1={px(Math.log10(probeText.currentA))}
@@ -96,9 +78,6 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
             />
           )}
         </g>
-        <Verticals model={model} area={area} px={px} />
-        <DiagonalLabel model={model} area={area} {...scales} />
-        <BandLabels model={model} colours={colours} area={area} px={px} />
       </svg>
       <p
         className="pointer-events-none absolute rounded border border-line bg-raised px-2 py-[2px] text-[12px] text-quiet"
@@ -128,6 +107,44 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
   );
 }
 
+/** All that stands still while the probe moves: drawn once for what is shown. */
+const Drawn = memo(function Drawn({ model, colours, area }: { model: ChartModel; colours: readonly string[]; area: PlotArea }) {
+  const scales = scalesOf(model, area);
+  return (
+    <>
+      <MinorGrid model={model} area={area} {...scales} />
+      <defs>
+        <clipPath id="plot-clip">
+          <rect width={area.width} height={area.height} />
+        </clipPath>
+      </defs>
+      <g clipPath="url(#plot-clip)">
+        {model.bands.map((band, index) => (
+          <BandEdges
+            key={band.id}
+            band={band}
+            model={model}
+            colour={colours[index % colours.length]!}
+            dashed={index >= colours.length}
+            height={area.height}
+            {...scales}
+          />
+        ))}
+        <Diagonal model={model} {...scales} />
+        <Places model={model} {...scales} />
+      </g>
+      <Verticals model={model} area={area} px={scales.px} />
+      <DiagonalLabel model={model} area={area} {...scales} />
+      <BandLabels model={model} colours={colours} area={area} px={scales.px} />
+    </>
+  );
+});
+
+const scalesOf = ({ decadesA, decadesS }: ChartModel, area: PlotArea): Scales => ({
+  px: (logA) => ((logA - decadesA[0]) / (decadesA[1] - decadesA[0])) * area.width,
+  py: (logS) => ((decadesS[1] - logS) / (decadesS[1] - decadesS[0])) * area.height,
+});
+
 const nameOf = (model: ChartModel, id: string): string => model.bands.find((band) => band.id === id)?.label ?? '';
 
 const MINOR = [2, 3, 4, 5, 6, 7, 8, 9].map(Math.log10);
@@ -147,21 +164,62 @@ function BandEdges({
   band,
   model,
   colour,
+  dashed,
   height,
   px,
   py,
-}: { band: ChartBand; model: ChartModel; colour: string; height: number } & Scales) {
+}: { band: ChartBand; model: ChartModel; colour: string; dashed: boolean; height: number } & Scales) {
   const draw = (line: readonly (readonly [number, number])[]) =>
     line.map(([x, y], index) => `${index === 0 ? 'M' : 'L'}${px(x)} ${py(y)}`).join('');
+  const plain = (gates: readonly ChartGate[]) => draw(gates.map((gate) => [Math.log10(gate.currentA), Math.log10(gate.timeS)]));
+  const look = { fill: 'none', stroke: colour, strokeWidth: '1.8', ...(dashed ? { strokeDasharray: '7 3' } : {}) };
+  if (band.line !== undefined)
+    return (
+      <g {...look} data-band={band.id}>
+        <path d={plain(band.line)} />
+        {(band.over ?? []).map((line) => (
+          <path key={line.length} d={plain(line)} strokeDasharray="2 4" />
+        ))}
+      </g>
+    );
   const fast = edgeLine(band.fast, band.fastBeyond, model);
   const last = fast.at(-1);
   return (
-    <g fill="none" stroke={colour} strokeWidth="1.8" data-band={band.id}>
+    <g {...look} data-band={band.id}>
+      <path d={`${draw(bandPolygon(band, model))}Z`} fill={colour} fillOpacity="0.17" stroke="none" />
       <path d={draw(fast)} />
       <path d={draw(edgeLine(band.slow, band.slowBeyond, model))} />
       {band.fastBeyond === 'open' && last !== undefined && (
         <path d={`M${px(last[0])} ${py(last[1])}V${height}`} strokeDasharray="2 4" />
       )}
+      {(band.over ?? []).map((line, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: two edges, always in this order
+        <path key={at} d={plain(line)} strokeDasharray="3 3" strokeWidth="2.4" />
+      ))}
     </g>
+  );
+}
+
+/** Single places: a disc where something flows, a ring where two bands come nearest. */
+function Places({ model, px, py }: { model: ChartModel } & Scales) {
+  return (
+    <>
+      {(model.places ?? []).map(({ currentA, timeS, label, kind }) => {
+        const [x, y] = [px(Math.log10(currentA)), py(Math.log10(timeS))];
+        return (
+          <g key={label} data-place={kind}>
+            <title>{label}</title>
+            <circle
+              cx={x}
+              cy={y}
+              r={kind === 'flows' ? 4.5 : 7}
+              fill={kind === 'flows' ? 'var(--ink)' : 'none'}
+              stroke={kind === 'flows' ? 'var(--raised)' : 'var(--ink)'}
+              strokeWidth="1.6"
+            />
+          </g>
+        );
+      })}
+    </>
   );
 }

@@ -1,10 +1,15 @@
 'use client';
 import type { ApexOptions } from 'apexcharts';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import ReactApexChart from 'react-apexcharts';
 import { cx } from '../cx';
 import { ChartLayer } from './ChartLayer';
-import { bandArea, type ChartModel, decadeLabel, type PlotArea, type ProbeText } from './model';
+import { type ChartModel, decadeLabel, PLAIN_UNITS, type PlotArea, type ProbeText } from './model';
+
+/** Compared with itself at every render, were it not kept apart from what moves. */
+const Frame = memo(({ options }: { options: ApexOptions }) => (
+  <ReactApexChart type="line" options={options} series={FRAME} height="100%" width="100%" />
+));
 
 /** What the adapter reads of the chart's inner geometry: the one place that knows it. */
 interface ChartInside {
@@ -41,7 +46,10 @@ function useColours(paper: boolean) {
   return colours;
 }
 
-/** Bands on log-log paper. The bands' fill is the chart's; grid detail, edges, faults and the probe are our layer over its plot area. */
+/** The library draws frame and axes, from a series that is the same whatever is shown: it lays itself out anew only with the axes. */
+const FRAME = [{ name: 'frame', data: [] }];
+
+/** Bands on log-log paper. Frame, axes and decades are the library's; all that changes with the job is our layer over its plot area. */
 export function TimeCurrentChart({ model, onProbe, probeText, note, paper = false }: Props) {
   const colours = useColours(paper);
   const [area, setArea] = useState<PlotArea | null>(null);
@@ -51,6 +59,9 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
       now !== null && now.x === x && now.y === y && now.width === width && now.height === height ? now : { x, y, width, height },
     );
   };
+  const { units = PLAIN_UNITS } = model;
+  const [fromA, toA] = model.decadesA;
+  const [fromS, toS] = model.decadesS;
   // biome-ignore lint/correctness/useExhaustiveDependencies: measure only sets state
   const options = useMemo<ApexOptions>(
     () => ({
@@ -63,8 +74,6 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
         fontFamily: 'inherit',
         events: { mounted: measure, updated: measure },
       },
-      colors: model.bands.map((_, index) => colours.series[index % colours.series.length]!),
-      fill: { type: 'solid', opacity: 0.17 },
       stroke: { curve: 'straight', width: 0 },
       dataLabels: { enabled: false },
       markers: { size: 0 },
@@ -79,11 +88,11 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
       },
       xaxis: {
         type: 'numeric',
-        min: model.decadesA[0],
-        max: model.decadesA[1],
-        tickAmount: model.decadesA[1] - model.decadesA[0],
+        min: fromA,
+        max: toA,
+        tickAmount: toA - fromA,
         labels: {
-          formatter: (value) => decadeLabel(Math.round(Number(value)), 'A'),
+          formatter: (value) => decadeLabel(Math.round(Number(value)), units.x),
           style: { colors: colours.quiet, fontSize: '12px' },
           hideOverlappingLabels: false,
         },
@@ -93,26 +102,25 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
         tooltip: { enabled: false },
       },
       yaxis: {
-        min: model.decadesS[0],
-        max: model.decadesS[1],
-        tickAmount: model.decadesS[1] - model.decadesS[0],
+        min: fromS,
+        max: toS,
+        tickAmount: toS - fromS,
         labels: {
-          formatter: (value) => decadeLabel(Math.round(value), 's'),
+          formatter: (value) => decadeLabel(Math.round(value), units.y),
           style: { colors: colours.quiet, fontSize: '12px' },
           minWidth: 52,
         },
       },
     }),
-    [model, colours],
+    [fromA, toA, fromS, toS, units.x, units.y, colours.line, colours.quiet],
   );
-  const series = useMemo(() => model.bands.map((band) => ({ name: band.name, data: bandArea(band, model) })), [model]);
   return (
     <div
       className={cx('relative', paper ? 'h-full' : 'min-h-[400px] flex-1')}
       data-bands={model.bands.map((band) => band.label).join(' ')}
     >
       <div className="absolute inset-0">
-        <ReactApexChart type="rangeArea" options={options} series={series} height="100%" width="100%" />
+        <Frame options={options} />
       </div>
       {area !== null && (
         <ChartLayer area={area} model={model} colours={colours.series} onProbe={onProbe} probeText={probeText} note={note} />

@@ -14,7 +14,18 @@ export interface ChartBand {
   slow: readonly ChartGate[];
   fastBeyond: ChartBeyond;
   slowBeyond: ChartBeyond;
+  /** Drawn in place of the band: one line over the currents, as an energy is. */
+  line?: readonly ChartGate[];
+  /** Drawn over it, dashed: a device's own points. */
+  over?: readonly (readonly ChartGate[])[];
 }
+
+/** What the axes count: current in A or in multiples of a rating; time, or energy let through. */
+export interface ChartUnits {
+  x: 'A' | '× In';
+  y: 's' | 'A²s';
+}
+export const PLAIN_UNITS: ChartUnits = { x: 'A', y: 's' };
 
 /** All a time-current chart shows. Axes run from whole decade to whole decade. */
 export interface ChartModel {
@@ -23,6 +34,9 @@ export interface ChartModel {
   decadesS: readonly [number, number];
   verticals: readonly { currentA: number; label: string; title: string }[];
   diagonal: { a2s: number; label: string } | null;
+  units?: ChartUnits;
+  /** Single places, as of an inrush or where two bands come nearest. */
+  places?: readonly { currentA: number; timeS: number; label: string; kind: 'flows' | 'nearest' }[];
 }
 
 /** The chart's plot area inside its frame, px. */
@@ -88,8 +102,20 @@ export function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [n
   );
 }
 
-/** Axis number of a decade: `10 000 s`, `0.1 s`, `10 ms`; `10 A`, `1 kA`. */
-export function decadeLabel(decade: number, unit: 'A' | 's'): string {
+/** The filled area as a closed polygon in log10 units. */
+export function bandPolygon(band: ChartBand, model: ChartModel): Point[] {
+  const area = bandArea(band, model);
+  const low = area.map(({ x, y: [fast] }): Point => [x, fast]);
+  const high = area.map(({ x, y: [, slow] }): Point => [x, slow]).reverse();
+  return [...low, ...high];
+}
+
+const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹';
+/** Axis number of a decade: `10 000 s`, `0.1 s`, `10 ms`; `10 A`, `1 kA`; `10 × In`; `10⁴ A²s`. */
+export function decadeLabel(decade: number, unit: ChartUnits['x'] | ChartUnits['y']): string {
+  if (unit === '× In') return `${Number((10 ** decade).toPrecision(1))} ×`;
+  if (unit === 'A²s') return `10${[...String(Math.abs(decade))].map((digit) => SUPERSCRIPTS[Number(digit)]).join('')} A²s`;
+  if (unit === 'A' && decade < 0) return `${10 ** (decade + 3)} mA`;
   if (unit === 'A') return decade >= 3 ? `${10 ** (decade - 3)} kA` : `${10 ** decade} A`;
   if (decade < -1) return `${10 ** (decade + 3)} ms`;
   return decade === 4 ? '10\u202f000 s' : `${Number((10 ** decade).toPrecision(1))} s`;

@@ -13,6 +13,7 @@ import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
 import { plainSettings } from '../words/deviceWords';
 import { Combinations } from './Combinations';
+import { OwnCurve } from './OwnCurve';
 import { Facts } from './Panel';
 
 const POLES = ['1P', '1P+N', '2P', '3P', '3P+N', '4P'] as const;
@@ -21,6 +22,8 @@ const SEATS = [
   { value: 'start' as const, label: 'at the start' },
   { value: 'end' as const, label: 'at the end' },
 ];
+/** Families with a curve of their own. */
+const CURVED: ReadonlySet<DeviceFamily> = new Set(['mcb', 'rcbo', 'mccb', 'moulded-case-nec', 'fuse']);
 /** Families that may be listed to break more together with a device ahead. */
 const COMBINED: ReadonlySet<DeviceFamily> = new Set(['mcb', 'rcbo', 'moulded-case-nec', 'fuse']);
 
@@ -105,6 +108,7 @@ export function DeviceFacts({ device }: { device: Device }) {
           keep={keepLetThrough}
         />
       )}
+      {CURVED.has(settings.family) && <OwnCurve device={device} />}
       {settings.family === 'rccb' && <Backup device={device} named={settings.conditionalWithDeviceId} />}
       {device.circuitId !== undefined && COMBINED.has(settings.family) && <Combinations device={device} />}
       <Button onClick={() => edit('deleted', ['state'], 'removed')}>Delete</Button>

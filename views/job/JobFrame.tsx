@@ -77,7 +77,10 @@ function Rail({ openHelp }: { openHelp: () => void }) {
   const verdicts = useAnswer({ kind: 'house' })?.steps;
   const jobId = useJobState((state) => state.job.id);
   const here = usePathname().split('/')[3];
-  const findings = useSearchParams().has('findings');
+  const search = useSearchParams();
+  const findings = search.has('findings');
+  // The circuit looked at goes along to the next step.
+  const circuitId = search.get('c') ?? undefined;
   const steps = useRef<HTMLOListElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: at every step
   useEffect(() => {
@@ -97,7 +100,7 @@ function Rail({ openHelp }: { openHelp: () => void }) {
             <RailStep
               step={step}
               number={index + 1}
-              href={hrefOf(jobId, { step: step.route ?? '' }, findings)}
+              href={hrefOf(jobId, { step: step.route ?? '', circuitId }, findings)}
               current={step.route !== undefined && step.route === here}
               verdict={step.verdict === undefined ? undefined : verdicts?.[step.verdict]}
             />

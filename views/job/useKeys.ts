@@ -28,7 +28,7 @@ export function useKeys({ search, help }: Panels): void {
       const href = hrefOf(session.jobId, place, findingsOpen());
       if (mayLeave(session, href)) router.push(href);
     };
-    const at = (step: string) => to({ step });
+    const at = (step: string) => to({ step, circuitId: new URLSearchParams(window.location.search).get('c') ?? undefined });
     const withControl = (key: string, shift: boolean): boolean => {
       if (key === 'k') {
         search();

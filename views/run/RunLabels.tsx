@@ -180,6 +180,7 @@ function DeviceLabels({ frame, device, cable }: { frame: Frame; device: Device; 
 function DeviceFields({ device: { settings, id } }: { device: Device }) {
   const at = `devices.${id}.settings`;
   const breaker = settings.family === 'mcb' || settings.family === 'rcbo';
+  if (settings.family === 'mccb') return <FactField path={`${at}.irA`} />;
   if (!('ratingA' in settings) && !breaker) return <span className="text-[12px] text-quiet">{settings.family}</span>;
   return (
     <>

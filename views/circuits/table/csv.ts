@@ -2,6 +2,7 @@ import { unparse } from 'papaparse';
 import { type Cell, gridColumns } from '@/core/job/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
+import { saveFile } from '@/ui/saveFile';
 
 /** What a spreadsheet would take for a formula and run: all that begins like one and is no negative number. */
 const FORMULA = /^[=+@\t\r]|^-(?!\d+([.,]\d+)?( \S+)?$)/;
@@ -22,12 +23,5 @@ export function csvOf(job: Job, circuits: readonly Circuit[]): string {
   return BYTE_ORDER_MARK + unparse({ fields, data }, { escapeFormulae: FORMULA, newline: '\r\n' });
 }
 
-/** Hands a text to the browser as a file to keep. */
-export function saveAs(name: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
-}
+/** Hands a table to the browser as a file to keep. */
+export const saveAs = (name: string, text: string): void => saveFile(name, new Blob([text], { type: 'text/csv;charset=utf-8' }));

@@ -1,0 +1,5 @@
+import { CurvesScreen } from '@/views/curves/CurvesScreen';
+
+export default function CurvesPage() {
+  return <CurvesScreen />;
+}

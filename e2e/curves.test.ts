@@ -1,0 +1,131 @@
+import type { Page } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems, reload } from './app';
+import { appOfThisFile } from './appOfThisFile';
+
+const app = appOfThisFile();
+
+const curves = async (query: string): Promise<Page> => {
+  const page = await app.open(`/jobs/bindery-yard/curves?${query}`);
+  await page.waitForSelector('[data-testid=plot]');
+  return page;
+};
+const bands = (page: Page) => page.$$eval('[data-testid=plot] [data-band]', (all) => all.length);
+const drawn = (page: Page, count: number) =>
+  page.waitForFunction((wanted) => document.querySelectorAll('[data-testid=plot] [data-band]').length === wanted, {}, count);
+const text = (page: Page, selector: string) => page.$eval(selector, (element) => element.textContent ?? '');
+const press = (page: Page, words: string) =>
+  page.evaluate((wanted) => {
+    const found = [...document.querySelectorAll<HTMLElement>('button, [role=radio]')].find(
+      (each) => each.textContent?.trim() === wanted,
+    );
+    if (found === undefined) throw new Error(`no ${wanted}`);
+    found.click();
+  }, words);
+
+describe('the curves', () => {
+  it('are those on the way of a circuit, read at a current by the arrow keys, with what it does to the cable', async () => {
+    const page = await curves('c=hob');
+    await drawn(page, 3);
+    expect(await text(page, '[data-testid=pairs]')).toContain('Feeder fuses may open too');
+    await page.$eval('[data-testid=plot]', (plot) => (plot as SVGElement).focus());
+    await page.keyboard.press('ArrowRight');
+    await page.waitForSelector('[data-testid=probe]');
+    expect(await text(page, '[data-testid=probe]')).toMatch(/B32 opens|B32 holds/);
+    expect(await text(page, '[data-testid=cable-read]')).toContain('6 mm²');
+    await page.close();
+  });
+
+  it('take any other that is typed, keep it in the address, and say what is none', async () => {
+    const page = await curves('c=hob');
+    await drawn(page, 3);
+    await page.type('form input', 'C63');
+    await page.keyboard.press('Enter');
+    await drawn(page, 4);
+    expect(await text(page, '[data-testid=pairs]')).toContain('only Kitchenette hob RCBO opens; above, C63 may open too');
+    await page.type('form input', 'nonsense');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.body.textContent?.includes('"nonsense" is no device'));
+    await reload(page);
+    await page.waitForSelector('[data-testid=plot]');
+    await drawn(page, 4);
+    await page.click('button[aria-label="Leave out C63"]');
+    await drawn(page, 3);
+    await page.goBack();
+    await drawn(page, 4);
+    await page.close();
+  });
+
+  it('show every pair of the house; one pressed shows its two curves', async () => {
+    const page = await app.open('/jobs/bindery-yard/curves?view=board');
+    await page.waitForSelector('[data-testid=matrix] td button');
+    const cells = await page.$$eval('[data-testid=matrix] td button', (all) => all.map((cell) => cell.textContent ?? ''));
+    expect(cells.length).toBeGreaterThan(10);
+    expect(cells.some((cell) => cell.startsWith('total'))).toBe(true);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('[data-testid=matrix] td button')]
+        .find((cell) => cell.textContent?.includes('to 962 A'))!
+        .click(),
+    );
+    await page.waitForSelector('[data-testid=plot]');
+    await drawn(page, 2);
+    await page.close();
+  });
+
+  it('tell what another curve allows, fit it, and take that back', async () => {
+    const page = await curves('c=hob');
+    await page.waitForSelector('[data-testid=swaps] li');
+    expect(await text(page, '[data-testid=swaps]')).toContain('0.719 Ω instead of 1.44 Ω');
+    await press(page, 'Fit C32');
+    await page.waitForFunction(() => document.querySelector('[data-testid=compared]')?.textContent?.includes('C32'));
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await page.waitForFunction(() => document.querySelector('[data-testid=compared]')?.textContent?.includes('B32'));
+    await page.close();
+  });
+
+  it('show what is let through, multiples of a rating, and how to read it', async () => {
+    const page = await curves('c=hob');
+    await drawn(page, 3);
+    await press(page, 'Energy');
+    await page.waitForFunction(() => document.querySelector('[data-testid=curves]')?.textContent?.includes('10⁴ A²s'));
+    await press(page, 'Residual');
+    await page.waitForFunction(() => document.querySelector('[data-testid=curves]')?.textContent?.includes('30 mA'));
+    await press(page, 'Time');
+    await page.waitForSelector('[aria-label="Currents"]');
+    await press(page, '× rating');
+    await page.waitForFunction(() =>
+      document.querySelector('[data-testid=curves]')?.textContent?.includes('in multiples of 32 A'),
+    );
+    await press(page, 'How to read it');
+    expect(await text(page, '[data-testid=guide]')).toContain('Left of a band the device holds');
+    expect(await bands(page)).toBe(3);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.close();
+  });
+
+  it('hold a curve of their own, typed on the device: read at grade maker, refused where it rises', async () => {
+    const page = await app.open('/jobs/bindery-yard/circuits?c=hob');
+    await page.waitForSelector('[data-testid=run] button[aria-label="Kitchenette hob RCBO"]');
+    await page.click('[data-testid=run] button[aria-label="Kitchenette hob RCBO"]');
+    await page.waitForSelector('[data-own-curve]');
+    await page.click('[data-own-curve]');
+    await page.keyboard.type('40,500,3000\n80,1,');
+    await page.keyboard.press('Tab');
+    await page.waitForFunction(() => document.body.textContent?.includes('wants current_A, fast_s, slow_s'));
+    await page.click('[data-own-curve]');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('End');
+    await page.keyboard.up('Control');
+    await page.keyboard.type('50');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Escape');
+    await page.click('nav a[href*="/curves"]');
+    await page.waitForFunction(() =>
+      document.querySelector('[data-testid=compared]')?.textContent?.includes('its own points dashed'),
+    );
+    await page.close();
+  });
+});

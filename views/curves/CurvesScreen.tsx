@@ -1,0 +1,61 @@
+'use client';
+import { useSearchParams } from 'next/navigation';
+import { useMemo } from 'react';
+import type { ShownGrade } from '@/core/study/curves';
+import { useAnswer, useJobState } from '../job/JobContext';
+import { shownCircuit } from '../job/shownCircuit';
+import { BoardMatrix } from './BoardMatrix';
+import { CurvesChart } from './CurvesChart';
+import { CurvesHead } from './CurvesHead';
+import { DevicesPanel } from './DevicesPanel';
+import { PairsPanel } from './PairsPanel';
+import type { CurvesPlace } from './place';
+import { gradeOf, itemsOf, modeOf } from './place';
+
+/** Curves over each other: those of a circuit, or any; or every pair in series of the whole house. */
+export function CurvesScreen() {
+  const search = useSearchParams();
+  const wanted = search.get('c');
+  const circuitId = useJobState((state) => shownCircuit(state.job, wanted));
+  const place: CurvesPlace = useMemo(
+    () => ({
+      circuitId,
+      items: itemsOf(search.get('d')),
+      grade: gradeOf(search.get('g')),
+      mode: modeOf(search.get('m')),
+      multiples: search.get('x') === 'in',
+      board: search.get('view') === 'board',
+    }),
+    [circuitId, search],
+  );
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <CurvesHead place={place} />
+      {place.board ? <BoardMatrix place={place} /> : <Bands place={place} />}
+    </div>
+  );
+}
+
+/** Until somebody chooses, those on the way of the circuit, the nearest first. */
+function Bands({ place }: { place: CurvesPlace }) {
+  const { circuitId, grade } = place;
+  const chart = useAnswer({ kind: 'chart', circuitId: circuitId ?? '' });
+  const own = useMemo(
+    () => [...(chart?.bands.map(({ deviceId }) => deviceId) ?? []), ...(chart?.absent.map(({ deviceId }) => deviceId) ?? [])],
+    [chart],
+  );
+  const items = place.items ?? own;
+  const study = useCurves(items, grade, circuitId);
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[236px_minmax(0,1fr)_344px]">
+      <main className="order-1 flex min-w-0 flex-col gap-[10px] p-3 lg:order-2 lg:overflow-y-auto">
+        <CurvesChart place={place} items={items} study={study} />
+      </main>
+      <DevicesPanel place={place} items={items} study={study} />
+      <PairsPanel place={place} study={study} />
+    </div>
+  );
+}
+
+const useCurves = (items: readonly string[], grade: ShownGrade, circuitId: string | null) =>
+  useAnswer({ kind: 'curves', items, grade, circuitId });

@@ -1,0 +1,103 @@
+import { showCurrent } from '@/core/job/show';
+import type { DrawnBand } from '@/core/study/chart';
+import type { CurvesStudy } from '@/core/study/curves';
+import type { ChartBand, ChartGate, ChartModel } from '@/ui/charts/model';
+
+/** Time over current, or what is let through over prospective current. */
+export type CurvesMode = 'time' | 'energy' | 'residual' | 'arc';
+
+const scaled = (gates: readonly ChartGate[], by: number): ChartGate[] =>
+  gates.map(({ currentA, timeS }) => ({ currentA: currentA / by, timeS }));
+
+/** The bands over whole decades that hold them all; in multiples of one rating, where one is given. */
+export function curvesModel(study: CurvesStudy, mode: CurvesMode, ofA?: number): ChartModel {
+  if (mode === 'residual') return otherModel(study.residual, [-3, 1], [-2, 1]);
+  if (mode === 'arc') return otherModel(study.arc, [0, 2], [-2, 1]);
+  return mode === 'energy' ? energyModel(study) : timeModel(study, ofA);
+}
+
+function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: number | undefined): ChartModel {
+  const by = ofA ?? 1;
+  const drawn = bands.map(
+    (band): ChartBand => ({
+      ...plain(band),
+      fast: scaled(band.fast, by),
+      slow: scaled(band.slow, by),
+      ...(band.own === null ? {} : { over: [scaled(band.own.fast, by), scaled(band.own.slow, by)] }),
+    }),
+  );
+  const verticals = faults.map(({ currentA, label }) => ({
+    ...{ currentA: currentA / by, title: label },
+    label: ofA === undefined ? showCurrent(currentA) : `${Number((currentA / by).toPrecision(2))} ×`,
+  }));
+  const places = [
+    ...passing.map(({ label, currentA, timeS }) => ({ label, currentA: currentA / by, timeS, kind: 'flows' as const })),
+    ...pairs.flatMap(({ nearest, downstreamId, upstreamId, sentence }) =>
+      nearest === null || nearest.timeS < 0.001
+        ? []
+        : [
+            {
+              ...{ label: `${downstreamId} ${upstreamId}: ${sentence}`, kind: 'nearest' as const },
+              ...{ currentA: nearest.currentA / by, timeS: nearest.timeS },
+            },
+          ],
+    ),
+  ];
+  const currents = [
+    ...drawn.flatMap(({ fast, slow }) => [...fast, ...slow].map(({ currentA }) => currentA)),
+    ...verticals.map(({ currentA }) => currentA),
+    ...places.map(({ currentA }) => currentA),
+  ];
+  return {
+    bands: drawn,
+    ...{ verticals, places, decadesS: [-3, 4] },
+    decadesA: [
+      Math.floor(Math.log10(Math.min(...currents, ofA === undefined ? 100 : 1))),
+      Math.ceil(Math.log10(Math.max(...currents, ofA === undefined ? 1000 : 100) * 1.05)),
+    ],
+    diagonal: cable === null ? null : { a2s: cable.a2s / by ** 2, label: cable.label },
+    units: { x: ofA === undefined ? 'A' : '× In', y: 's' },
+  };
+}
+
+function energyModel({ bands, faults, cable }: CurvesStudy): ChartModel {
+  const drawn = bands
+    .filter(({ energy }) => energy.length > 1)
+    .map((band): ChartBand => {
+      const custom = band.energy.flatMap(({ currentA, typicalA2s }) =>
+        typicalA2s === null ? [] : [{ currentA, timeS: typicalA2s }],
+      );
+      return {
+        ...plain(band),
+        line: band.energy.map(({ currentA, sureA2s }) => ({ currentA, timeS: sureA2s })),
+        ...(custom.length > 1 ? { over: [custom] } : {}),
+      };
+    });
+  const energies = [...drawn.flatMap(({ line = [] }) => line.map(({ timeS }) => timeS)), ...(cable === null ? [] : [cable.a2s])];
+  const currents = drawn.flatMap(({ line = [] }) => line.map(({ currentA }) => currentA));
+  return {
+    bands: drawn,
+    verticals: faults.map(({ currentA, label }) => ({ currentA, title: label, label: showCurrent(currentA) })),
+    decadesA: [Math.floor(Math.log10(Math.min(...currents, 100))), Math.ceil(Math.log10(Math.max(...currents, 6000)))],
+    decadesS: [
+      Math.max(1, Math.floor(Math.log10(Math.min(...energies, 1000)))),
+      Math.min(8, Math.ceil(Math.log10(Math.max(...energies, 100_000)))),
+    ],
+    diagonal: cable === null ? null : { a2s: cable.a2s, label: cable.label },
+    units: { x: 'A', y: 'A²s' },
+  };
+}
+
+/** Bands on an axis of their own; those that are the same are drawn once. */
+function otherModel(
+  bands: readonly DrawnBand[],
+  decadesA: readonly [number, number],
+  decadesS: readonly [number, number],
+): ChartModel {
+  const once = bands.filter(({ label }, at) => bands.findIndex((each) => each.label === label) === at);
+  return { bands: once.map(plain), verticals: [], decadesA, decadesS, diagonal: null };
+}
+
+const plain = ({ deviceId, name, label, fast, slow, fastBeyond, slowBeyond }: DrawnBand): ChartBand => ({
+  ...{ id: deviceId, name, label, fast, slow, fastBeyond, slowBeyond },
+});

@@ -1,0 +1,36 @@
+import type { ShownGrade } from '@/core/study/curves';
+import type { CurvesMode } from './curvesModel';
+
+/** What the curves screen shows: all of it stands in its address. */
+export interface CurvesPlace {
+  circuitId: string | null;
+  /** Devices somebody chose; none: those on the way of the circuit. */
+  items: readonly string[] | null;
+  grade: ShownGrade;
+  mode: CurvesMode;
+  multiples: boolean;
+  /** Every pair of the house in place of the bands. */
+  board: boolean;
+}
+
+/** Parted by a sign no id and nothing typed holds. */
+const APART = '~';
+export const itemsOf = (text: string | null): readonly string[] | null =>
+  text === null ? null : text.split(APART).filter((item) => item !== '');
+export const modeOf = (text: string | null): CurvesMode =>
+  text === 'energy' || text === 'residual' || text === 'arc' ? text : 'time';
+export const gradeOf = (text: string | null): ShownGrade => (text === 'standard' || text === 'typical' ? text : 'own');
+
+/** Goes to another place of the screen; what stays usual is not in the address. */
+export function showCurves(place: CurvesPlace, change: Partial<CurvesPlace>): void {
+  const { circuitId, items, grade, mode, multiples, board } = { ...place, ...change };
+  const query = new URLSearchParams(window.location.search);
+  const put = (name: string, value: string | null) => (value === null ? query.delete(name) : query.set(name, value));
+  put('c', circuitId);
+  put('d', items === null ? null : items.join(APART));
+  put('g', grade === 'own' ? null : grade);
+  put('m', mode === 'time' ? null : mode);
+  put('x', multiples ? 'in' : null);
+  put('view', board ? 'board' : null);
+  window.history.pushState(null, '', `${window.location.pathname}?${query}`);
+}
