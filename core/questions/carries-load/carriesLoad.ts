@@ -50,7 +50,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
   for (const seated of own) {
     const { device } = seated;
     const { family } = device.settings;
-    if (isOvercurrent(seated) && family !== 'mccb') checks.push(...overcurrentDevice(facts, seated));
+    if (isOvercurrent(seated)) checks.push(...overcurrentDevice(facts, seated));
     else if (family === 'switch' || family === 'afdd') checks.push(switchRating(facts, seated));
     else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
     else if (!SILENT.has(family)) checks.push(ratingNotAssessed(device));

@@ -109,11 +109,7 @@ function greatestFault(facts: CircuitFacts, seated: Seated, cases?: readonly Sup
 function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fault: Maybe<Fault>, when: string): Check {
   const comparison = andThen(fault, (most) =>
     andThen(overcurrentPair(upstream.device, downstream, most.currentA), (pair): Maybe<Comparison> => {
-      if (!pair.total && pair.blind)
-        return unknown(
-          `devices.${pair.blind === 'upstream' ? upstream.device.id : downstream.id}.settings.instantaneousLowTimes`,
-          `instantaneous bounds of ${pair.blind === 'upstream' ? upstream.device.name : downstream.name}: at standard grade only the overload range can be compared`,
-        );
+      if (!pair.total && pair.blind) return blind(pair.blind === 'upstream' ? upstream.device : downstream);
       return known(compare(facts, upstream, downstream, most, pair, when));
     }),
   );
@@ -122,6 +118,14 @@ function pairCheck(facts: CircuitFacts, upstream: Seated, downstream: Device, fa
     `${downstream.name} under ${upstream.device.name}`,
     comparison,
   );
+}
+
+/** What would let a device be compared of which its standard says only how it takes an overload. */
+function blind({ id, name, settings }: Device): Maybe<Comparison> {
+  const why = 'at standard grade only the overload range can be compared';
+  return settings.family === 'moulded-case-nec'
+    ? unknown(`devices.${id}.settings.instantaneousLowTimes`, `instantaneous bounds of ${name}: ${why}`)
+    : unknown(`devices.${id}.settings.curvePoints`, `curve of ${name} by its maker: ${why}`);
 }
 
 function compare(

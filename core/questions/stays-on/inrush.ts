@@ -6,7 +6,7 @@ import { all, andThen, type Known, known, list, type Maybe, type Missing, map } 
 import { factOf, ifStated } from '../../job/readers';
 import type { Device, Line, Load } from '../../job/sealed';
 import type { Check, Verdict } from '../../judging/answer';
-import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
 import { drawnOn } from '../../loads/designCurrent';
 import { LINES } from '../../loads/lines';
 import { INRUSH_MARGIN, MAKER_ONLY_BELOW_S } from '../../tables/customary';
@@ -43,7 +43,10 @@ export function inrushChecks(facts: CircuitFacts): Check[] {
   if (loads.length === 0)
     return [unknownCheck('inrush', 'Switching on', [{ path: `circuits.${circuit.id}`, what: `loads of ${circuit.name}` }])];
   const surges = list(loads.map((load) => surgeOf(facts, load)));
-  return own.filter(isOvercurrent).flatMap(({ device }) => {
+  return own.filter(isOvercurrent).flatMap(({ device, seat }) => {
+    // It closes other circuits as well: what those take is not summed.
+    if (seat === 'group')
+      return [notAssessed(`inrush:${device.id}`, device.name, `all that ${device.name} closes is not summed yet`)];
     const title = `Switching on through ${device.name}`;
     if (!surges.known) return [unknownCheck(`inrush:${device.id}`, title, surges.missing)];
     return [peakCheck(device, surges, title), ...startCheck(device, surges)];

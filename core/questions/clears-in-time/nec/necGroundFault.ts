@@ -82,7 +82,12 @@ function clears(facts: CircuitFacts, { device, wiring }: OnTheWay, fault: Maybe<
               : `${figure(least.currentA)} A, less than surely trips ${device.name} at all`,
       working: () => [
         faultLine(least),
-        line('upper instantaneous bound', device.name, `${figure(sureA)} A`, PRACTICE),
+        line(
+          band.instantaneous === undefined ? 'current it limits from' : 'upper instantaneous bound',
+          device.name,
+          `${figure(sureA)} A`,
+          PRACTICE,
+        ),
         line('bound ≤ I', `${figure(sureA)} ≤ ${figure(least.currentA)}`, holds(sureA, least.currentA), rule),
         ...(sure
           ? []
