@@ -121,6 +121,13 @@ describe('the curves', () => {
     await page.keyboard.up('Control');
     await page.keyboard.type('50');
     await page.keyboard.press('Tab');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('button')].some((each) => each.textContent === 'Keep with the firm'),
+    );
+    await press(page, 'Keep with the firm');
+    await page.waitForFunction(() => document.body.textContent?.includes('kept with the firm as Kitchenette hob RCBO'));
+    const { curves: kept } = (await (await fetch(`${app.url}/api/firm`)).json()) as { curves: { points: unknown[] }[] };
+    expect(kept.map(({ points }) => points.length)).toEqual([2]);
     await page.keyboard.press('Escape');
     await page.click('nav a[href*="/curves"]');
     await page.waitForFunction(() =>

@@ -24,8 +24,11 @@ export class FirmRepository {
           .all(dialect) as Tree[];
         return [dialect, { defaults: fromCells(DEFAULTS, defaults ?? {}), prices: prices.map((row) => fromCells(PRICE, row)) }];
       });
+      const curves = (this.db.prepare('SELECT id, name, points FROM firm_curves ORDER BY name, id').all() as Tree[]).map(
+        ({ id, name, points }) => ({ id, name, points: JSON.parse(String(points)) as unknown }),
+      );
       const present = Object.fromEntries(Object.entries(own ?? {}).filter(([, value]) => value !== null));
-      return Firm.parse({ ...present, ...Object.fromEntries(usual) });
+      return Firm.parse({ ...present, curves, ...Object.fromEntries(usual) });
     })();
   }
 
@@ -39,7 +42,9 @@ export class FirmRepository {
              ON CONFLICT (id) DO UPDATE SET installer = @installer, licence = @licence, dialect = @dialect, revision = revision + 1`,
           )
           .run({ installer: firm.installer ?? null, licence: firm.licence ?? null, dialect: firm.dialect });
-        this.db.exec('DELETE FROM firm_defaults; DELETE FROM firm_prices;');
+        this.db.exec('DELETE FROM firm_defaults; DELETE FROM firm_prices; DELETE FROM firm_curves;');
+        const curve = this.db.prepare('INSERT INTO firm_curves (id, name, points) VALUES (?, ?, ?)');
+        for (const { id, name, points } of firm.curves) curve.run(id, name, JSON.stringify(points));
         for (const dialect of DIALECTS) {
           this.put('firm_defaults', dialect, DEFAULTS, firm[dialect].defaults);
           for (const price of firm[dialect].prices) this.put('firm_prices', dialect, PRICE, price);

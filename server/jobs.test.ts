@@ -241,10 +241,19 @@ describe('shelves and housekeeping', () => {
 
 describe('the firm', () => {
   it('is kept whole, and empty until entered', () => {
-    expect(store.firm.load()).toMatchObject({ dialect: 'iec', iec: { defaults: {}, prices: [] } });
+    expect(store.firm.load()).toMatchObject({ dialect: 'iec', curves: [], iec: { defaults: {}, prices: [] } });
     const firm = {
       installer: 'K. Aalto',
       dialect: 'nec' as const,
+      curves: [
+        {
+          ...{ id: 'b', name: 'Usual B16' },
+          points: [
+            { currentA: 20, fastS: 1000, slowS: 3600 },
+            { currentA: 80.5, fastS: 0.05, slowS: 0.1 },
+          ],
+        },
+      ],
       iec: { defaults: { lineSize: '2.5mm2', method: 'C' as const }, prices: [] },
       nec: {
         defaults: { currency: 'USD', labourPerHour: 95.5, breakingA: 10_000 },

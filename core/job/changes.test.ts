@@ -122,6 +122,7 @@ describe('new jobs', () => {
     const firm = {
       installer: 'K. Aalto',
       dialect: 'iec' as const,
+      curves: [],
       iec: { defaults: { lineSize: '2.5mm2', currency: 'EUR' }, prices: [price] },
       nec: { defaults: {}, prices: [] },
     };

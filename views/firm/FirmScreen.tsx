@@ -75,6 +75,7 @@ export function FirmScreen({ firm: kept, trouble }: { firm: Firm; trouble: strin
         <Pick label="Dialect of the parts" value={dialect} options={DIALECTS} onChange={setDialect} />
       </div>
       <Usual key={dialect} firm={firm} dialect={dialect} keep={keep} />
+      <Curves firm={firm} keep={keep} />
       <Prices key={`prices ${dialect}`} firm={firm} dialect={dialect} keep={keep} />
     </HomeFrame>
   );
@@ -182,6 +183,34 @@ function Prices({ firm, dialect, keep }: { firm: Firm; dialect: Dialect; keep: K
       >
         Add a price
       </Button>
+    </section>
+  );
+}
+
+/** Curves of usual devices: they come from a device that has one, and are named and left out here. */
+function Curves({ firm, keep }: { firm: Firm; keep: Keep }) {
+  const { curves } = firm;
+  if (curves.length === 0) return null;
+  return (
+    <section aria-label="Curves" className="mt-6 rounded border border-line bg-raised p-4">
+      <h3 className="mb-2 font-semibold">Curves of usual devices</h3>
+      <ul className="grid gap-2">
+        {curves.map((curve) => (
+          <li key={curve.id} className="flex items-end gap-2">
+            <KeptText
+              label={`${curve.points.length} points`}
+              value={curve.name}
+              keep={(name) => keep({ ...firm, curves: curves.map((each) => (each.id === curve.id ? { ...each, name } : each)) })}
+            />
+            <IconButton
+              name={`Delete the curve ${curve.name}`}
+              onClick={() => keep({ ...firm, curves: curves.filter((each) => each.id !== curve.id) })}
+            >
+              <Trash2 size={16} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -21,6 +21,9 @@ async function ask<T>(url: string, init: RequestInit): Promise<Made<T>> {
 export const sendJson = <T>(url: string, body: object, method: 'POST' | 'PUT' = 'POST'): Promise<Made<T>> =>
   ask(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 
+/** What the server keeps there. */
+export const fetchJson = <T>(url: string): Promise<Made<T>> => ask(url, {});
+
 /** Opens a job file on the server. */
 export const sendFile = (file: File): Promise<Made<{ id: string; name: string; renamed: boolean }>> =>
   ask('/api/jobs/file', { method: 'POST', headers: { 'content-type': 'application/json' }, body: file });

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { ShortText } from './facts';
+import { CurvePoints } from './device';
+import { Id, ShortText } from './facts';
 import { Dialect, JobDefaults } from './job';
 import { Price } from './records';
 
@@ -9,11 +10,16 @@ const FirmUsual = z.strictObject({
   prices: z.array(Price).max(500, 'at most 500 prices').default([]),
 });
 
+/** The time-current curve of a device the firm usually fits, typed off its sheet once. */
+export const FirmCurve = z.strictObject({ id: Id, name: ShortText.min(1, 'a curve needs a name'), points: CurvePoints });
+export type FirmCurve = z.infer<typeof FirmCurve>;
+
 /** The firm: its name and licence on every new job's card, and its usual parts per dialect. */
 export const Firm = z.strictObject({
   installer: ShortText.optional(),
   licence: ShortText.optional(),
   dialect: Dialect.default('iec'),
+  curves: z.array(FirmCurve).max(200, 'at most 200 curves').default([]),
   iec: FirmUsual.prefault({}),
   nec: FirmUsual.prefault({}),
 });
