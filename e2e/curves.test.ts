@@ -135,4 +135,23 @@ describe('the curves', () => {
     );
     await page.close();
   });
+
+  it('compare devices without a job, and nothing is kept', async () => {
+    const page = await app.open('/compare');
+    await page.waitForSelector('form input');
+    for (const typed of ['B16', 'C63']) {
+      await page.type('form input', typed);
+      await page.keyboard.press('Enter');
+      await page.waitForFunction(
+        (label) => document.querySelector('[data-testid=compared]')?.textContent?.includes(label),
+        {},
+        typed,
+      );
+    }
+    await drawn(page, 2);
+    expect(await text(page, '[data-testid=pairs]')).toContain('up to 315 A only B16 opens; above, C63 may open too');
+    expect(await accessibilityProblems(page)).toEqual([]);
+    expect((await fetch(`${app.url}/api/jobs/compare`)).status).toBe(404);
+    await page.close();
+  });
 });

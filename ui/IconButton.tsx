@@ -9,7 +9,7 @@ export function IconButton({ name, className, ...rest }: ButtonHTMLAttributes<HT
       aria-label={name}
       title={name}
       className={cx(
-        'grid size-9 place-items-center rounded border border-line bg-raised text-quiet pointer-coarse:size-11',
+        'grid size-9 shrink-0 place-items-center rounded border border-line bg-raised text-quiet pointer-coarse:size-11',
         'enabled:hover:border-line-strong enabled:hover:text-ink disabled:cursor-default disabled:opacity-40',
         className,
       )}

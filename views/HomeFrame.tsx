@@ -8,6 +8,7 @@ import { CopyTrouble } from './words/CopyTrouble';
 
 const PLACES = [
   { name: 'Jobs', at: '/' },
+  { name: 'Compare', at: '/compare' },
   { name: 'Firm', at: '/firm' },
   { name: 'Backups', at: '/backups' },
 ] as const;
@@ -16,17 +17,20 @@ const PLACES = [
 export function HomeFrame({
   current,
   trouble,
+  wide = false,
   children,
 }: {
   current: (typeof PLACES)[number]['name'];
   /** What is wrong with the copies of the jobs. */
   trouble: string | undefined;
+  /** As wide as the window: for what is drawn. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   return (
-    <div className="mx-auto max-w-5xl p-4 sm:p-6">
+    <div className={cx('mx-auto p-4 sm:p-6', wide ? 'max-w-[1600px]' : 'max-w-5xl')}>
       <SkipLink />
-      <header className="flex items-center gap-4">
+      <header className="flex items-center gap-1 sm:gap-4">
         <Sign size={32} />
         <h1 className="sr-only">{current}</h1>
         <nav aria-label="Places" className="flex gap-1">
@@ -36,7 +40,7 @@ export function HomeFrame({
               href={at}
               aria-current={name === current ? 'page' : undefined}
               className={cx(
-                'flex min-h-9 items-center rounded px-3 pointer-coarse:min-h-11',
+                'flex min-h-9 items-center rounded px-2 pointer-coarse:min-h-11 sm:px-3',
                 name === current ? 'bg-chosen font-semibold' : 'text-quiet hover:text-ink',
               )}
             >

@@ -58,7 +58,8 @@ export function CurvesChart({
       {guide && guided && <Guide energy={place.mode === 'energy'} />}
       {model.bands.length === 0 ? (
         <p className="p-6 text-quiet">
-          {NONE[place.mode]} {study.absent.map(({ name: of, because }) => `${of}: ${because}`).join('; ')}
+          {items.length === 0 ? 'Name a device: it is drawn over the others.' : NONE[place.mode]}{' '}
+          {study.absent.map(({ name: of, because }) => `${of}: ${because}`).join('; ')}
         </p>
       ) : (
         <TimeCurrentChart

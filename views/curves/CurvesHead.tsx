@@ -47,21 +47,25 @@ export function CurvesHead({ place }: { place: CurvesPlace }) {
       aria-label="How the curves are shown"
       className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b bg-raised px-3 py-2"
     >
-      <Pick
-        label="View"
-        value={place.board ? 'board' : 'bands'}
-        options={VIEWS}
-        onChange={(view) => showCurves(place, { board: view === 'board' })}
-      />
+      {options.length > 0 && (
+        <Pick
+          label="View"
+          value={place.board ? 'board' : 'bands'}
+          options={VIEWS}
+          onChange={(view) => showCurves(place, { board: view === 'board' })}
+        />
+      )}
       {!place.board && (
         <>
-          <Select
-            aria-label="Circuit"
-            className="w-60 max-w-full max-lg:w-36"
-            value={place.circuitId ?? ''}
-            options={options}
-            onChange={(circuitId) => showCurves(place, { circuitId, items: null })}
-          />
+          {options.length > 0 && (
+            <Select
+              aria-label="Circuit"
+              className="w-60 max-w-full max-lg:w-36"
+              value={place.circuitId ?? ''}
+              options={options}
+              onChange={(circuitId) => showCurves(place, { circuitId, items: null })}
+            />
+          )}
           {narrow ? (
             <Popover
               open={open}
@@ -91,7 +95,12 @@ export function CurvesHead({ place }: { place: CurvesPlace }) {
 function HowShown({ place }: { place: CurvesPlace }) {
   return (
     <>
-      <Pick label="What is drawn" value={place.mode} options={MODES} onChange={(mode) => showCurves(place, { mode })} />
+      <Pick
+        label="What is drawn"
+        value={place.mode}
+        options={place.circuitId === null ? MODES.slice(0, 2) : MODES}
+        onChange={(mode) => showCurves(place, { mode })}
+      />
       {place.mode === 'time' && (
         <>
           <Pick

@@ -12,8 +12,11 @@ import { PairsPanel } from './PairsPanel';
 import type { CurvesPlace } from './place';
 import { gradeOf, itemsOf, modeOf } from './place';
 
-/** Curves over each other: those of a circuit, or any; or every pair in series of the whole house. */
-export function CurvesScreen() {
+/**
+ * Curves over each other: those of a circuit, or any; or every pair in series of the whole house. `framed`: on a page that is a place
+ * of its own already.
+ */
+export function CurvesScreen({ framed = false }: { framed?: boolean }) {
   const search = useSearchParams();
   const wanted = search.get('c');
   const circuitId = useJobState((state) => shownCircuit(state.job, wanted));
@@ -31,13 +34,14 @@ export function CurvesScreen() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <CurvesHead place={place} />
-      {place.board ? <BoardMatrix place={place} /> : <Bands place={place} />}
+      {place.board ? <BoardMatrix place={place} /> : <Bands place={place} framed={framed} />}
     </div>
   );
 }
 
 /** Until somebody chooses, those on the way of the circuit, the nearest first. */
-function Bands({ place }: { place: CurvesPlace }) {
+function Bands({ place, framed }: { place: CurvesPlace; framed: boolean }) {
+  const Frame = framed ? 'div' : 'main';
   const { circuitId, grade } = place;
   const chart = useAnswer({ kind: 'chart', circuitId: circuitId ?? '' });
   const own = useMemo(
@@ -48,9 +52,9 @@ function Bands({ place }: { place: CurvesPlace }) {
   const study = useCurves(items, grade, circuitId);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[236px_minmax(0,1fr)_344px]">
-      <main className="order-1 flex min-w-0 flex-col gap-[10px] p-3 lg:order-2 lg:overflow-y-auto">
+      <Frame className="order-1 flex min-w-0 flex-col gap-[10px] p-3 lg:order-2 lg:overflow-y-auto">
         <CurvesChart place={place} items={items} study={study} />
-      </main>
+      </Frame>
       <DevicesPanel place={place} items={items} study={study} />
       <PairsPanel place={place} study={study} />
     </div>

@@ -115,7 +115,7 @@ export function DevicesPanel({
           />
         )}
         {full && <p className="text-[13px] text-quiet">Twelve bands are what can still be told apart.</p>}
-        {place.items !== null && (
+        {place.items !== null && place.circuitId !== null && (
           <Button onClick={() => showCurves(place, { items: null })}>Those on the way of the circuit</Button>
         )}
       </form>
