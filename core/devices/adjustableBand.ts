@@ -36,7 +36,9 @@ export function adjustableBand({ irA, iiA, trS, short }: AdjustableSettings, gra
   const holds = { currentA: ADJUSTABLE.nonTrippingTimes * irA, timeS: conventionalS };
   const lowerA = low * iiA;
   const upperA = high * iiA;
-  const common = { ratedA: irA, holdsA: irA, instantaneous: { lowerA, upperA } };
+  // With a short delay it may open from there on, once that has passed.
+  const firstA = Math.min(lowerA, low * (short?.isdA ?? iiA));
+  const common = { ratedA: irA, holdsA: irA, instantaneous: { lowerA: firstA, upperA } };
   if (grade === 'standard')
     return {
       ...common,

@@ -4,7 +4,7 @@ import type { Job } from '../job/schema/job';
 import type { Origin } from '../job/schema/supply';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
-import { breaker, device, jobWith, stated } from './jobs';
+import { breaker, device, gg, jobWith, stated } from './jobs';
 import { branch, dwellingOf220 } from './reliefJobs';
 
 /** Jobs in which facts count that neither the demos nor the reliefs have. */
@@ -67,7 +67,7 @@ function witnesses(): Job[] {
   fixed.loads.l = { ...fixed.loads.l!, fastened: stated(true) };
   const set = jobWith([{ id: 'c', settings: adjustable(), lengthM: 20, line: 35, protective: 16 }]);
   const starting = one({}, 'iec-60364', {
-    ...{ inrushPeakA: stated(60), inrushS: stated(0.02), startCurrentA: stated(30), startTimeS: stated(0.8) },
+    ...{ inrushPeakA: stated(100), inrushS: stated(0.02), startCurrentA: stated(30), startTimeS: stated(0.8) },
   });
   const own = one({});
   own.devices['c-device'] = {
@@ -81,6 +81,13 @@ function witnesses(): Job[] {
       ]),
     }),
   };
+  // Delays and own points tell only under something.
+  set.devices['c-device'] = { ...set.devices['c-device']!, grade: 'typical' };
+  for (const [job, ratingA] of [
+    [set, 80],
+    [own, 63],
+  ] as const)
+    job.devices.cutout = device('cutout', 'service', gg(ratingA), { grade: 'typical' });
   return [
     laundries,
     single,

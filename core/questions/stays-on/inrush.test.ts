@@ -77,6 +77,14 @@ describe('inrush of all that one switch closes', () => {
     const own = job({ instantaneousLowTimes: stated(7), instantaneousHighTimes: stated(12) });
     expect(found(own)).toMatchObject({ grade: 'standard', limit: Math.SQRT2 * 7 * 20 });
   });
+  it('an adjustable breaker may open from four fifths of its short-delay setting on', () => {
+    const adjustable = (more: object): DeviceSettings => ({
+      ...{ family: 'mccb', poles: '1P', frameA: stated(100), irA: stated(40), iiA: stated(400), ...more },
+    });
+    const limit = (more: object) => checkOf(switching(adjustable(more), [peak(10, 0.02)]), 'inrush')!.limit;
+    expect(limit({})).toBeCloseTo(Math.SQRT2 * 320, 9);
+    expect(limit({ isdA: stated(200), tsdS: stated(0.1) })).toBeCloseTo(Math.SQRT2 * 160, 9);
+  });
   it('a fuse holds what flows shorter than it ever takes to melt', () => {
     // gG 16 A melts not before 0.1 s at 85 A, nor before 10 ms at 170.6 A.
     const held = (amps: number, s: number) => checkOf(switching(gg(16), [peak(Math.SQRT2 * amps, s)]), 'inrush')!;
