@@ -84,7 +84,7 @@ function witnesses(): Job[] {
   // Delays and own points tell only under something.
   set.devices['c-device'] = { ...set.devices['c-device']!, grade: 'typical' };
   for (const [job, ratingA] of [
-    [set, 80],
+    [set, 100],
     [own, 63],
   ] as const)
     job.devices.cutout = device('cutout', 'service', gg(ratingA), { grade: 'typical' });
