@@ -130,7 +130,8 @@ function ownBounds(device: Device, band: Band, currentA: number, inClass: InClas
       return limits ? [{ a2s, how: 'fuse', source: UL248_ENERGY_SOURCE, given: NO_GIVENS }] : [];
     }
     const energy = isGg(device) ? ggEnergyA2s(band.ratedA) : undefined;
-    if (energy === undefined || !fits(ggLimitsFromA(band.ratedA)!, currentA)) return [];
+    const limitsFromA = ggLimitsFromA(band.ratedA);
+    if (energy === undefined || limitsFromA === undefined || !fits(limitsFromA, currentA)) return [];
     return [{ a2s: energy.operatingMaxA2s, how: 'fuse', source: FUSE_ENERGY_SOURCE, given: NO_GIVENS }];
   }
   if (!isBreaker(settings) || band.instantaneous === undefined || !fits(band.instantaneous.upperA, currentA)) return [];

@@ -92,6 +92,12 @@ describe('a current read', () => {
     expect(held.lines[0]!.fastS).toBe(Number.POSITIVE_INFINITY);
     expect(held.cable!.timeS).toBeNull();
   });
+  it('a device that is only drawn beside clears no cable', () => {
+    const job = one();
+    const read = currentRead(job, studyJob(job), { items: ['t:B6'], grade: 'standard', circuitId: 'c', currentA: 80 });
+    expect(read.lines[0]!.slowS).toBe(0.1);
+    expect(read.cable).toMatchObject({ timeS: null, reachesC: null });
+  });
   it.each([
     ['Cu', 'PVC70', 70, 160, 115],
     ['Cu', 'XLPE90', 90, 250, 143],

@@ -247,7 +247,10 @@ export function currentRead(
   const circuit = study.circuits.find((each) => each.circuitId === circuitId);
   const cable = circuit === undefined ? undefined : thinnest(circuit.facts.wiring.stretches.map(({ facts }) => facts));
   if (cable === undefined) return { lines, cable: null };
-  const firstS = Math.min(...lines.map(({ slowS }) => slowS), Number.POSITIVE_INFINITY);
+  // Only what stands ahead of it clears it, whatever else is drawn beside.
+  const ahead = new Set(circuit!.facts.ahead.map(({ device }) => device.id));
+  const clearing = lines.filter(({ deviceId }) => ahead.has(deviceId)).map(({ slowS }) => slowS);
+  const firstS = Math.min(...clearing, Number.POSITIVE_INFINITY);
   const { material, insulation, mm2, mostC } = cable;
   const short = firstS <= ADIABATIC_TO_S;
   return {

@@ -16,7 +16,7 @@ export interface SeriesPair {
   maxA: number | null;
   grade: Grade;
   sentence: string;
-  /** From how many metres of its circuit on only the downstream device opens; null where it does everywhere, or that is not known. */
+  /** From about how many metres of its circuit on only the downstream device opens; null where it does everywhere, or that is not known. */
   fromM: number | null;
 }
 /** A device of the matrix. */
@@ -69,7 +69,7 @@ export function selectivityStudy(study: Study): SelectivityStudy {
   };
 }
 
-/** Where on the circuit's cable the greatest fault falls to a limit: impedance grows evenly along one cable. */
+/** About where on the circuit's cable the greatest fault falls to a limit, as if source and cable had one angle: with another it is a little farther. */
 function fromMetres({ facts }: CircuitStudy, downstreamId: string, limitA: number | null): number | null {
   const { wiring, house, poles } = facts;
   const [only, ...more] = wiring.stretches;

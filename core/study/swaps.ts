@@ -88,8 +88,8 @@ function variantsOf(device: Device): { device: Device; change: Swap['change'] }[
   const curves = (['B', 'C', 'D'] as const).map((curve) => {
     const breaker = settings.family === 'fuse' ? ({ family: 'mcb', poles } as const) : settings;
     const same = settings.family !== 'fuse' && settings.curve?.value === curve;
-    // What a maker says of the one there says nothing of another.
-    const blank = { ratingA, curve: stated(curve), makerLetThrough: undefined, curvePoints: undefined };
+    // What is marked on the one there or said of it by its maker says nothing of another.
+    const blank = { ratingA, curve: stated(curve), makerLetThrough: undefined, curvePoints: undefined, energyClass: undefined };
     const other: Device = same ? device : { ...device, grade: 'standard', settings: { ...breaker, ...blank } };
     return { device: other, change: settings.family === 'fuse' ? ({ family: 'mcb' } as const) : { curve } };
   });

@@ -26,9 +26,9 @@ export interface WhoOpens {
  * @returns unknown where a band on the way is
  */
 export function whoOpens(facts: CircuitFacts): Maybe<WhoOpens[]> {
-  const { chain, wiring, house, poles, job } = facts;
+  const { ahead, wiring, house, poles, job } = facts;
   const bands = list(
-    chain.filter(isOvercurrent).map(({ device }) => map(overcurrentBand(device), (band) => ({ name: device.name, band }))),
+    ahead.filter(isOvercurrent).map(({ device }) => map(overcurrentBand(device), (band) => ({ name: device.name, band }))),
   );
   return map(bands, (each) => {
     const kinds: FaultKind[] = poles.known ? [...kindsAmong(poles.value)] : [];

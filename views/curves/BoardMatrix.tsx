@@ -83,7 +83,7 @@ function Cell({ pair, onLook }: { pair: SeriesPair; onLook: () => void }) {
           {limitA === null ? 'not known' : total ? 'total' : `to ${showCurrent(limitA)}`}
         </span>
         {!total && maxA !== null && <span className="block text-[12px] text-quiet">of {showCurrent(maxA)}</span>}
-        {fromM !== null && <span className="block text-[12px] text-quiet">alone from {showLength(fromM, dialect)} on</span>}
+        {fromM !== null && <span className="block text-[12px] text-quiet">alone from about {showLength(fromM, dialect)} on</span>}
       </span>
     </button>
   );

@@ -55,10 +55,23 @@ describe('inrush of all that one switch closes', () => {
     const unsaid = checkOf(switching(breaker('B', 16), [peak(100)]), 'inrush')!;
     expect([unsaid.verdict, unsaid.missing[0]!.path]).toEqual(['unknown', 'loads.l0.inrushS']);
     expect(checkOf(switching(breaker('B', 16), [peak(20)]), 'inrush')!.verdict).toBe('pass');
+    expect(checkOf(switching(breaker('B', 16), [peak(20)]), 'pulse')!.verdict).toBe('pass');
+    const long = checkOf(switching(breaker('B', 16), [peak(50)]), 'pulse')!;
+    expect([long.verdict, long.missing[0]!.path]).toEqual(['unknown', 'loads.l0.inrushS']);
   });
   it('is unknown without the peak of every load, or without loads', () => {
     expect(checkOf(switching(breaker('B', 16), [peak(20), {}]), 'inrush')!.missing[0]!.path).toBe('loads.l1.inrushPeakA');
     expect(ask(switching(breaker('B', 16), []), 'stays-on').checks.find(({ id }) => id === 'inrush')!.verdict).toBe('unknown');
+  });
+  it.each([
+    // 42.4 A: not before 0.1 s by the standard, of custom some 9 s.
+    [60, 0.08, 'pass'],
+    [60, 0.1, 'caution'],
+    [60, 5, 'caution'],
+    [60, 10, 'stop'],
+    [22, 10, 'pass'],
+  ])('below the bound a pulse of %f A that lasts %f s opens by its heat or not: %s', (peakA, lastsS, wanted) => {
+    expect(checkOf(switching(breaker('B', 16), [peak(peakA, lastsS)]), 'pulse')!.verdict).toBe(wanted);
   });
   it('assumed, as from the catalogue, is a caution at best', () => {
     const job = switching(breaker('B', 16), [{ inrushPeakA: { value: 10, from: 'assumed' } }]);

@@ -2,7 +2,7 @@ import type { Band } from '../../curves/band';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type CircuitFacts, isOvercurrent } from '../../house/facts';
-import { all, andThen, type Known, known, list, type Maybe, type Missing, map } from '../../job/known';
+import { all, andThen, type Known, known, list, type Maybe, type Missing, map, unknown } from '../../job/known';
 import { factOf, ifStated } from '../../job/readers';
 import type { Device, Line, Load } from '../../job/sealed';
 import type { Check, Verdict } from '../../judging/answer';
@@ -49,7 +49,7 @@ export function inrushChecks(facts: CircuitFacts): Check[] {
       return [notAssessed(`inrush:${device.id}`, device.name, `all that ${device.name} closes is not summed yet`)];
     const title = `Switching on through ${device.name}`;
     if (!surges.known) return [unknownCheck(`inrush:${device.id}`, title, surges.missing)];
-    return [peakCheck(device, surges, title), ...startCheck(device, surges)];
+    return [...peakChecks(device, surges, title), ...startCheck(device, surges)];
   });
 }
 
@@ -81,6 +81,38 @@ function fullest(each: readonly Surge[], takes: (surge: Surge) => number): { sum
 const within = (demand: number, limit: number): Verdict => (fits(INRUSH_MARGIN * demand, limit) ? 'pass' : 'caution');
 const named = (on: readonly Surge[]): string => on.map(({ load }) => load.name).join(', ');
 
+/**
+ * The peaks against the instantaneous part, and their heat for as long as they last: below that part a long pulse still opens a
+ * breaker by its overload part. A fuse knows heat alone.
+ */
+function peakChecks(device: Device, surges: Known<readonly Surge[]>, title: string): Check[] {
+  const heat = map(all({ band: overcurrentBand(device, 'standard'), surges }), ({ band, surges: each }) => {
+    const { sum, on } = fullest(each, ({ peakA }) => peakA);
+    return { band, on, rmsA: sum / Math.SQRT2 };
+  });
+  const judged = (id: string, named: string) =>
+    judge(
+      id,
+      named,
+      map(heat, ({ band, on, rmsA }) => againstHeat(device, band, on, rmsA)),
+    );
+  if (device.settings.family === 'fuse') return [judged(`inrush:${device.id}`, title)];
+  // Above the bound the instantaneous part settles it.
+  const slowly = heat.known && heat.value.on.some(rushes) && fits(heat.value.rmsA, heat.value.band.instantaneous?.lowerA ?? 0);
+  return [
+    peakCheck(device, surges, title),
+    ...(slowly ? [judged(`pulse:${device.id}`, `Heat of switching on through ${device.name}`)] : []),
+  ];
+}
+
+/** It takes more when it is switched on than while it runs. */
+const rushes = ({ peakA, runningA }: Surge): boolean => peakA > Math.SQRT2 * runningA;
+/** What is not said of how long the inrush of those lasts. */
+const unsaidOf = (on: readonly Surge[]): Missing[] =>
+  on
+    .filter((surge) => rushes(surge) && surge.lastsS === undefined)
+    .map(({ load }) => ({ path: `loads.${load.id}.inrushS`, what: `how long the inrush of ${load.name} lasts` }));
+
 function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: string): Check {
   const comparison = andThen(
     all({ band: overcurrentBand(device, 'standard'), surges }),
@@ -88,13 +120,11 @@ function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: strin
       const { sum, on } = fullest(each, ({ peakA }) => peakA);
       const source = band.sources.at(-1)!;
       const lowerA = band.instantaneous?.lowerA;
-      if (lowerA === undefined) return known(againstFuse(device, band, on, sum));
+      if (lowerA === undefined) return unknown(`devices.${device.id}`, `instantaneous bounds of ${device.name}`);
       const limit = Math.SQRT2 * lowerA;
-      const inrushing = on.filter(({ peakA, runningA }) => peakA > Math.SQRT2 * runningA);
-      const unsaid: Missing[] = inrushing
-        .filter(({ lastsS }) => lastsS === undefined)
-        .map(({ load }) => ({ path: `loads.${load.id}.inrushS`, what: `how long the inrush of ${load.name} lasts` }));
-      const short = inrushing.length > 0 && inrushing.every(({ lastsS }) => lastsS !== undefined && lastsS < MAKER_ONLY_BELOW_S);
+      const rushing = on.filter(rushes);
+      const unsaid = unsaidOf(on);
+      const short = rushing.length > 0 && rushing.every(({ lastsS }) => lastsS !== undefined && lastsS < MAKER_ONLY_BELOW_S);
       const missing = short
         ? [{ path: `devices.${device.id}`, what: `what ${device.name} does under 10 ms, which only its maker can say` }]
         : unsaid;
@@ -124,23 +154,23 @@ function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: strin
 const boundIsCustomary = ({ settings }: Device, band: Band): boolean =>
   settings.family === 'moulded-case-nec' && band.overloadOnly === true;
 
-/** A fuse melts by what flows and how long: the longest of the pulses at the rms value of their peak, never below half a cycle. */
-function againstFuse(device: Device, band: Band, on: readonly Surge[], peakA: number): Comparison {
-  const missing: Missing[] = on
-    .filter(({ lastsS }) => lastsS === undefined)
-    .map(({ load }) => ({ path: `loads.${load.id}.inrushS`, what: `how long the inrush of ${load.name} lasts` }));
-  const rmsA = peakA / Math.SQRT2;
-  const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.map(({ lastsS }) => lastsS ?? 0));
+/** What flows opens by its heat: the longest of the pulses at the rms value of all peaks together, never below half a cycle. */
+function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: number): Comparison {
   if (fits(rmsA, band.holdsA)) return carried(device, band, rmsA, `${named(on)}, switched on together,`);
+  const unsaid = unsaidOf(on);
+  const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.filter(rushes).map(({ lastsS }) => lastsS ?? 0));
   const limit = timeAt(band.fast, rmsA);
+  const custom = overcurrentBand(device, 'typical');
+  const usual = custom.known && fits(demand, timeAt(custom.value.fast, rmsA));
+  const missing = unsaid.length > 0 ? unsaid : [{ path: `devices.${device.id}`, what: `least times of ${device.name}` }];
+  const lacks = unsaid.length > 0;
   return {
-    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: band.grade },
-    within: missing.length > 0 ? 'unknown' : within(demand, limit),
-    beyond: missing.length > 0 || limit === 0 ? 'unknown' : 'stop',
-    missing: missing.length > 0 ? missing : [{ path: `devices.${device.id}`, what: `least melting times of ${device.name}` }],
-    because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never melts`,
+    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: band.grade, missing },
+    within: lacks ? 'unknown' : within(demand, limit),
+    beyond: lacks || (limit === 0 && !usual) ? 'unknown' : usual ? 'caution' : 'stop',
+    because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never opens`,
     working: () => [
-      line('I = Σ peak / √2', `${figure(peakA)} / 1.414`, `${figure(rmsA)} A`, INRUSH_PRACTICE),
+      line('I = Σ peak / √2', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(rmsA)} A`, INRUSH_PRACTICE),
       line('t, fast edge', `${figure(rmsA)} A`, `${figure(limit)} s`, band.sources.at(-1)!),
       line('t of the pulse ≤ t', `${figure(demand)} ≤ ${figure(limit)} s`, holds(demand, limit), INRUSH_PRACTICE),
     ],
