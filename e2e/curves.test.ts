@@ -56,6 +56,52 @@ describe('the curves', () => {
     await page.close();
   });
 
+  it('follow a fault dragged along the run, and keep where it is', async () => {
+    const page = await curves('c=hob');
+    await page.waitForSelector('[role=slider]');
+    const here = () => text(page, '[data-testid=fault-here]');
+    expect(await here()).toMatch(/^far end, 14 m: 1\.92 kA at most/);
+    const flags = () => page.$$eval('[data-testid=plot] title', (all) => all.map(({ textContent }) => textContent ?? ''));
+    expect((await flags()).filter((title) => title.includes('m along'))).toEqual([]);
+    const thumb = (await (await page.$('[role=slider]'))!.boundingBox())!;
+    await page.mouse.move(thumb.x + thumb.width / 2, thumb.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(thumb.x - 40, thumb.y + 10, { steps: 4 });
+    await page.mouse.up();
+    await page.waitForFunction(() => !document.querySelector('[data-testid=fault-here]')?.textContent?.startsWith('far end'));
+    const dragged = await here();
+    expect(dragged).toMatch(/^\d+(\.\d+)? m of 14 m: /);
+    expect((await flags()).filter((title) => title.includes('m along'))).toHaveLength(2);
+    await reload(page);
+    await page.waitForSelector('[role=slider]');
+    expect(await here()).toBe(dragged);
+    await page.focus('[role=slider]');
+    await page.keyboard.press('Home');
+    await page.waitForFunction(() => document.querySelector('[data-testid=fault-here]')?.textContent?.startsWith('0 m of 14 m'));
+    expect(await here()).toContain('5.43 kA at most');
+    await page.close();
+  });
+
+  it('are kept by name and shown again, without a job too', async () => {
+    const page = await app.open('/compare?d=t:C16~t:B32&rules=iec');
+    await page.waitForSelector('[data-testid=plot]');
+    await drawn(page, 2);
+    const kept = '[data-testid=kept-comparisons]';
+    await page.waitForSelector(`${kept} input`);
+    await page.type(`${kept} input`, 'C under B');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(`${kept} a`);
+    await page.goto(`${app.url}/jobs/bindery-yard/curves?c=hob`);
+    await page.waitForSelector(`${kept} a`);
+    await page.click(`${kept} a`);
+    await page.waitForFunction(() => window.location.pathname === '/compare');
+    await drawn(page, 2);
+    await page.waitForSelector('button[aria-label="Delete the comparison C under B"]');
+    await page.click('button[aria-label="Delete the comparison C under B"]');
+    await page.waitForFunction(() => document.querySelector('[data-testid=kept-comparisons] a') === null);
+    await page.close();
+  });
+
   it('show every pair of the house; one pressed shows its two curves', async () => {
     const page = await app.open('/jobs/bindery-yard/curves?view=board');
     await page.waitForSelector('[data-testid=matrix] td button');

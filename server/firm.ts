@@ -27,8 +27,9 @@ export class FirmRepository {
       const curves = (this.db.prepare('SELECT id, name, points FROM firm_curves ORDER BY name, id').all() as Tree[]).map(
         ({ id, name, points }) => ({ id, name, points: JSON.parse(String(points)) as unknown }),
       );
+      const comparisons = this.db.prepare('SELECT id, name, address FROM firm_comparisons ORDER BY name, id').all();
       const present = Object.fromEntries(Object.entries(own ?? {}).filter(([, value]) => value !== null));
-      return Firm.parse({ ...present, curves, ...Object.fromEntries(usual) });
+      return Firm.parse({ ...present, curves, comparisons, ...Object.fromEntries(usual) });
     })();
   }
 
@@ -42,9 +43,13 @@ export class FirmRepository {
              ON CONFLICT (id) DO UPDATE SET installer = @installer, licence = @licence, dialect = @dialect, revision = revision + 1`,
           )
           .run({ installer: firm.installer ?? null, licence: firm.licence ?? null, dialect: firm.dialect });
-        this.db.exec('DELETE FROM firm_defaults; DELETE FROM firm_prices; DELETE FROM firm_curves;');
+        this.db.exec(
+          'DELETE FROM firm_defaults; DELETE FROM firm_prices; DELETE FROM firm_curves; DELETE FROM firm_comparisons;',
+        );
         const curve = this.db.prepare('INSERT INTO firm_curves (id, name, points) VALUES (?, ?, ?)');
         for (const { id, name, points } of firm.curves) curve.run(id, name, JSON.stringify(points));
+        const comparison = this.db.prepare('INSERT INTO firm_comparisons (id, name, address) VALUES (?, ?, ?)');
+        for (const { id, name, address } of firm.comparisons) comparison.run(id, name, address);
         for (const dialect of DIALECTS) {
           this.put('firm_defaults', dialect, DEFAULTS, firm[dialect].defaults);
           for (const price of firm[dialect].prices) this.put('firm_prices', dialect, PRICE, price);

@@ -245,6 +245,7 @@ describe('the firm', () => {
     const firm = {
       installer: 'K. Aalto',
       dialect: 'nec' as const,
+      comparisons: [{ id: 'both', name: 'Fuse or breaker', address: '/compare?d=t%3AC16~t%3AgG16&rules=iec' }],
       curves: [
         {
           ...{ id: 'b', name: 'Usual B16' },

@@ -123,6 +123,7 @@ describe('new jobs', () => {
       installer: 'K. Aalto',
       dialect: 'iec' as const,
       curves: [],
+      comparisons: [],
       iec: { defaults: { lineSize: '2.5mm2', currency: 'EUR' }, prices: [price] },
       nec: { defaults: {}, prices: [] },
     };

@@ -19,6 +19,7 @@ export type EdgeKind =
   | 'horsepower'
   | 'let-through'
   | 'time'
+  | 'torque'
   | 'count';
 
 export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
@@ -66,6 +67,11 @@ const UNITS: Record<EdgeKind, Unit[]> = {
   soil: [unit('K·m/W', ['k·m/w', 'km/w'], 1)],
   'let-through': [unit('A²s', ['a²s'], 1), unit('kA²s', ['ka²s'], 1000)],
   time: [unit('s', ['s', 'sec'], 1), unit('ms', ['ms'], 0.001)],
+  torque: [
+    unit('N·m', ['n·m', 'nm'], 1),
+    unit('lb·in', ['lb·in', 'lbin', 'lb-in', 'in-lb'], 0.1129848),
+    unit('lb·ft', ['lb·ft', 'lbft', 'lb-ft', 'ft-lb'], 1.355818),
+  ],
   horsepower: [unit('hp', ['hp'], 1), unit('kW', ['kw'], 1 / 0.746)],
   count: [unit('', [''], 1)],
 };

@@ -1,11 +1,16 @@
 import type { DeviceFamily } from './schema/device';
 
+/** What is seen on any device of a board. */
+export const BODY = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'spaceUse', 'neutralLead'] as const;
+/** What a device without a breaking capacity stands, and with what. */
+export const CONDITIONAL = ['conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'] as const;
+
 /**
  * The fields of each device family, apart from the schema so that a page need not read all of it to show a device. A test
  * holds the two together.
  */
 export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = {
-  mcb: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'curvePoints', 'ownFactor'],
+  mcb: ['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'curvePoints', 'ownFactor', ...BODY],
   rcbo: [
     'ratingA',
     'curve',
@@ -16,12 +21,13 @@ export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = 
     'makerLetThrough',
     'curvePoints',
     'ownFactor',
+    ...BODY,
     'residual',
     'bidirectional',
   ],
-  rccb: ['ratingA', 'poles', 'residual', 'conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'],
-  fuse: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay', 'curvePoints'],
-  mccb: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'curvePoints', 'icuA', 'icsA'],
+  rccb: ['ratingA', 'poles', 'residual', ...CONDITIONAL, ...BODY],
+  fuse: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay', 'curvePoints', ...BODY],
+  mccb: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'curvePoints', 'icuA', 'icsA', ...BODY],
   'moulded-case-nec': [
     'ratingA',
     'poles',
@@ -34,10 +40,11 @@ export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = 
     'hundredPercentListed',
     'arcFault',
     'groundFault',
+    ...BODY,
   ],
   'outlet-protection': ['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant'],
-  afdd: ['ratingA', 'poles'],
-  switch: ['duty', 'ratingA', 'poles'],
+  afdd: ['ratingA', 'poles', ...CONDITIONAL, ...BODY],
+  switch: ['duty', 'ratingA', 'poles', ...CONDITIONAL, ...BODY],
   spd: ['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId'],
   monitor: ['watches', 'opens', 'thresholdA'],
 };

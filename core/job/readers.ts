@@ -123,6 +123,7 @@ const SETTINGS = {
   instantaneousHighTimes: of('upper instantaneous bound'),
   conditionalA: of('conditional rating'),
   ownFactor: of('own factor'),
+  terminalWires: (name: string) => `how many wires a terminal of ${name} takes`,
   timeDelay: of('time delay'),
   bidirectional: (name: string) => `whether ${name} may be fed from both sides`,
   hundredPercentListed: (name: string) => `whether ${name} is listed for 100 % continuous`,

@@ -1,6 +1,7 @@
 import { known, type Maybe, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Device, Job } from '../job/sealed';
+import { NEC_FUSES } from '../tables/necFuses';
 import type { Wiring } from './paths';
 import { LINES_OF, type Poles } from './states';
 
@@ -16,8 +17,12 @@ function linesMadeFor(device: Device): 1 | 2 | 3 {
   const lines = LINES_OPENED[settings.poles] ?? 1;
   // No more than it has poles, whatever lines it is said to be on.
   if (device.lines.length > 1) return Math.min(device.lines.length, lines) as 1 | 2 | 3;
-  return lines === 2 && settings.family !== 'moulded-case-nec' ? 1 : lines;
+  return lines === 2 && !isAmerican(device) ? 1 : lines;
 }
+
+/** Breakers and fuses of the American classes: none of their two poles is for the neutral. */
+const isAmerican = ({ settings }: Device): boolean =>
+  settings.family === 'moulded-case-nec' || (settings.family === 'fuse' && settings.system in NEC_FUSES);
 
 /** How many lines a device opens where it sits: two poles on one line open one, whatever they are made for. */
 export function linesOpened(device: Device): 1 | 2 | 3 {
@@ -29,8 +34,12 @@ export function opensNeutral(device: Device): boolean {
   const { settings } = device;
   if (!('poles' in settings)) return false;
   if (settings.poles === '1P+N' || settings.poles === '3P+N' || settings.poles === '4P') return true;
-  return settings.poles === '2P' && linesMadeFor(device) === 1 && settings.family !== 'moulded-case-nec';
+  return settings.poles === '2P' && linesMadeFor(device) === 1 && !isAmerican(device);
 }
+
+/** Whether what opens the neutral would do so on its own current: of a fuse every pole but a `+N` has an element. */
+export const fusesNeutral = (device: Device): boolean =>
+  device.settings.family === 'fuse' && opensNeutral(device) && !device.settings.poles.endsWith('+N');
 
 /**
  * The conductors of a circuit. Services without other word carry every line of the system and the neutral, and so do feeders

@@ -13,6 +13,10 @@ export interface Rules {
   consumerUnits: boolean;
   /** The neutral may be the protective conductor behind the supply terminals. */
   penBehindSupply: boolean;
+  /** The main switch of a household opens line and neutral of a single-phase supply (BS 7671 462.1.201). */
+  householdMain: boolean;
+  /** A protective conductor from the supply means a neutral at earth, which isolation may leave closed (BS 7671 461.2; NEC 250.24). */
+  neutralAtEarth: boolean;
   /** Bonding behind a multiply earthed neutral goes by that neutral (BS 7671 table 54.8). */
   bondingByNeutral: boolean;
 }
@@ -24,6 +28,8 @@ const PLAIN: Rules = {
   tabulatedLoops: false,
   consumerUnits: false,
   penBehindSupply: true,
+  householdMain: false,
+  neutralAtEarth: false,
   bondingByNeutral: false,
 };
 
@@ -36,9 +42,11 @@ const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
     tabulatedLoops: true,
     consumerUnits: true,
     penBehindSupply: false,
+    householdMain: true,
+    neutralAtEarth: true,
     bondingByNeutral: true,
   },
-  'nec-2017': PLAIN,
+  'nec-2017': { ...PLAIN, neutralAtEarth: true },
 };
 
 /** The rules a job is judged by. Nothing else asks which pack it is. */

@@ -40,6 +40,23 @@ describe('what is tried to mend a circuit', () => {
     expect(labels(gone, 'delay')).toEqual([]);
   });
 
+  it('a breaker becomes an RCBO with what is marked on it, but not what was seen or measured of that very device', () => {
+    const job = one(
+      {},
+      breaker('C', 16, { terminalWires: stated(2), makerLetThrough: stated([{ upToA: 6000, letThroughA2s: 9000 }]) }),
+    );
+    expect(labels(job, 'family')).toEqual(['Fit an RCBO of 30 mA, type A, in its place']);
+    const { settings } = mended(job, 'family').devices['c-device']!;
+    expect(settings).toEqual({
+      ...{ family: 'rcbo', curve: stated('C'), ratingA: stated(16), poles: '1P+N', icnA: stated(6000), energyClass: stated('3') },
+      residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
+    });
+    expect(labels(one({}, gg(16)), 'family')).toEqual([]);
+    const feeder = one({});
+    feeder.circuits.c = { ...feeder.circuits.c!, kind: 'distribution' };
+    expect(labels(feeder, 'family')).toEqual([]);
+  });
+
   it('of British and American fuses the ratings of their class', () => {
     const fused = (system: 'BS88-3' | 'CC', ratingA: number) =>
       one({}, { family: 'fuse', system, poles: '1P', ratingA: stated(ratingA) });

@@ -3,12 +3,13 @@ import type { Command, Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
 import { copyOfCircuit } from '../job/edits/parts';
 import { showFact } from '../job/facts/read';
+import { BODY } from '../job/familyFields';
 import type { Segment } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { linesOf, protectiveWord } from '../job/terms';
-import { linesOpened } from '../network/poles';
+import { fusesNeutral, linesOpened, opensNeutral } from '../network/poles';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { listedRatingsA } from '../tables/britishFuses';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
@@ -18,7 +19,19 @@ import { standardRatingsA } from '../tables/necAmpacity';
 import { NEC_FUSES } from '../tables/necFuses';
 import { SENSITIVE } from '../tables/residualTimes';
 
-export const KINDS = ['poles', 'rating', 'curve', 'size', 'protective', 'apart', 'heat', 'method', 'split', 'delay'] as const;
+export const KINDS = [
+  'poles',
+  'rating',
+  'curve',
+  'family',
+  'size',
+  'protective',
+  'apart',
+  'heat',
+  'method',
+  'split',
+  'delay',
+] as const;
 
 /** Something that may mend a circuit, to be tried. */
 export interface Candidate {
@@ -35,7 +48,9 @@ const SIZES_UP = 4;
 export function candidates(job: Job, circuitId: string): Candidate[] {
   return [
     ...poles(job, circuitId),
+    ...neutralPoles(job, circuitId),
     ...ratingAndCurve(job, circuitId),
+    ...families(job, circuitId),
     ...sizes(job, circuitId),
     ...protectiveSizes(job, circuitId),
     ...places(job, circuitId),
@@ -106,6 +121,22 @@ function poles(job: Job, circuitId: string): Candidate[] {
   ];
 }
 
+/** A neutral without a fuse in it, and one that opens with its lines where it was left closed. */
+function neutralPoles(job: Job, circuitId: string): Candidate[] {
+  return Object.values(job.devices).flatMap(({ id, circuitId: at, state, ...device }): Candidate[] => {
+    const { settings } = device;
+    if (at !== circuitId || state === 'removed' || !('poles' in settings)) return [];
+    const of = { id, state, ...device };
+    const lines = linesOpened(of);
+    const to = fusesNeutral(of) ? PLUS_N[lines] : settings.family === 'switch' && !opensNeutral(of) ? WITH_N[lines] : undefined;
+    if (to === undefined || to === settings.poles) return [];
+    const step: Step = { do: 'set', on: 'devices', id, field: ['settings', 'poles'], to };
+    return [{ kind: 'poles', command: { label: `Fit ${to} instead of ${settings.poles}`, steps: [step] } }];
+  });
+}
+const PLUS_N = { 1: '1P+N', 2: undefined, 3: '3P+N' } as const;
+const WITH_N = { 1: '2P', 2: undefined, 3: '4P' } as const;
+
 function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
   const device = startDevice(job, circuitId);
   if (device === undefined) return [];
@@ -138,6 +169,22 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
     );
   return [...byRating, ...byCurve];
 }
+
+/** The breaker with a residual part: it sees the earth fault its overcurrent part does not clear in time. */
+function families(job: Job, circuitId: string): Candidate[] {
+  const device = startDevice(job, circuitId);
+  if (device === undefined || device.settings.family !== 'mcb' || job.circuits[circuitId]?.kind !== 'final') return [];
+  const { id, settings } = device;
+  const { makerLetThrough: _l, curvePoints: _p, icsA: _s, ...marked } = settings;
+  const kept = Object.fromEntries(Object.entries(marked).filter(([field]) => !OF_ANY_DEVICE.has(field)));
+  const poles = settings.poles === '1P' ? '1P+N' : settings.poles === '3P' ? '3P+N' : settings.poles;
+  const residual = { sensitivityA: stated(SENSITIVE.upToA), type: stated('A'), delay: stated('general') };
+  const to = { ...kept, family: 'rcbo', poles, residual };
+  const grade: Step[] = device.grade === 'maker' ? [{ do: 'set', on: 'devices', id, field: ['grade'], to: 'standard' }] : [];
+  const steps: Step[] = [...grade, { do: 'set', on: 'devices', id, field: ['settings'], to }];
+  return [{ kind: 'family', command: { label: `Fit an RCBO of ${1000 * SENSITIVE.upToA} mA, type A, in its place`, steps } }];
+}
+const OF_ANY_DEVICE: ReadonlySet<string> = new Set(BODY);
 
 const METRIC_SIZES = Object.keys(RESISTANCE_MOHM_PER_M.Cu)
   .map(Number)

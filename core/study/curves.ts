@@ -129,7 +129,7 @@ export function curvesStudy(
       if (arc !== undefined) found.arc.push(otherBand(device, arc));
     }
     found.passing = passingOf(job, circuit.circuitId);
-    const who = whoOpens(circuit.facts);
+    const who = whoOpens(job, circuit.facts);
     found.who = who.known ? who.value : null;
   }
   return found;

@@ -45,7 +45,7 @@ export class Ground {
 
   constructor(job: Job, { byCircuit, neutralGroups }: Wirings) {
     const named = new Set(
-      Object.values(job.devices).map(({ settings }) => settings.family === 'rccb' && settings.conditionalWithDeviceId),
+      Object.values(job.devices).map(({ settings }) => 'conditionalWithDeviceId' in settings && settings.conditionalWithDeviceId),
     );
     for (const { circuit, stretches, pointDevices } of byCircuit.values())
       if (

@@ -13,6 +13,7 @@ import { type SelectivityStudy, selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
 import { type SwapsStudy, swapsStudy } from './swaps';
+import { type FaultsAlong, faultsAlong } from './whoOpens';
 
 /** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
 export interface HouseMarks {
@@ -54,6 +55,8 @@ interface Questions {
     asks: { items: readonly string[]; grade: ShownGrade; circuitId: string | null; currentA: number };
     answer: CurrentRead;
   };
+  /** The faults at a place of a circuit's main run, 0 at its start and 1 at its far end. */
+  faultsAlong: { asks: { circuitId: string; share: number }; answer: FaultsAlong | null };
   /** Every pair in series of the whole house. */
   selectivity: { asks: object; answer: SelectivityStudy };
   /** Null where there is no such circuit, or its device is none that can be swapped. */
@@ -91,6 +94,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   probe: (_, { deviceIds, currentA }, job) => deviceIds.flatMap((deviceId) => probed(job, deviceId, currentA)),
   curves: (study, { items, grade, circuitId }, job) => curvesStudy(job, study, items, grade, circuitId),
   currentRead: (study, query, job) => currentRead(job, study, query),
+  faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),
   selectivity: selectivityStudy,
   swaps: (study, { circuitId }, job) => ofCircuit(study, circuitId, ({ facts }) => swapsStudy(job, facts)),
   fixes: triedInTurn,

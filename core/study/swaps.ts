@@ -23,6 +23,8 @@ export interface Swap {
   lengthM: number | null;
   /** Most it lets through of the greatest fault there, A²s. */
   energyA2s: number | null;
+  /** A piece of it by the prices of the job; null where none is entered that names it. */
+  price: { part: string; amount: number } | null;
   /** What it asks of whoever stands before it after a trip. */
   after: string;
 }
@@ -67,6 +69,7 @@ export function swapsStudy(job: Job, facts: CircuitFacts): SwapsStudy | null {
       {
         ...{ label: deviceLabel(other), now: other === device, change, iaA: opening.value.iaA, limitOhm },
         ...{ holds: fits(end.loopOhm, limitOhm), lengthM: reachM, energyA2s: energyOf(facts, other) },
+        price: priceOf(job, deviceLabel(other)),
         after: other.settings.family === 'fuse' ? REPLACED : RESET,
       },
     ];
@@ -108,4 +111,22 @@ function energyOf(facts: CircuitFacts, device: Device): number | null {
   if (fault === undefined || !fault.known || !letThrough.known) return null;
   const { sureA2s } = letThrough.value(fault.value.currentA);
   return Number.isFinite(sureA2s) ? sureA2s : null;
+}
+
+/** Of the pieces priced the first whose name holds every word of a label: `16 A gG` in `gG link 16 A`. */
+function priceOf({ prices }: Job, label: string): Swap['price'] {
+  const words = label.toLowerCase().split(' ');
+  const named = Object.values(prices)
+    .sort((a, b) => (a.order < b.order ? -1 : 1))
+    .find(
+      ({ part, per }) =>
+        per === 'piece' &&
+        words.every((word) =>
+          part
+            .toLowerCase()
+            .split(/[\s,]+/)
+            .includes(word),
+        ),
+    );
+  return named === undefined ? null : { part: named.part, amount: named.amount };
 }

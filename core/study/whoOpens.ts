@@ -1,16 +1,18 @@
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
-import { type CircuitFacts, isOvercurrent } from '../house/facts';
+import { type CircuitFacts, circuitFacts, isOvercurrent } from '../house/facts';
 import { list, type Maybe, map } from '../job/known';
+import type { Job } from '../job/schema/job';
 import { faultWord } from '../job/terms';
-import type { FaultKind } from '../network/states';
-import { kindsAmong } from '../network/states';
+import { isRing } from '../network/poles';
+import { MID_RING } from '../network/reach';
+import { kindsAmong, NETWORK_STATES, type NetworkState } from '../network/states';
+import { partWay } from './partWay';
 
-/** Who opens for one real fault of a circuit. */
-export interface WhoOpens {
-  place: 'at its start' | 'half way' | 'at the far end';
+/** A real fault somewhere on a circuit, and who opens for it. */
+export interface FaultHere {
   kind: string;
-  state: 'MAX' | 'MIN';
+  state: NetworkState;
   currentA: number;
   /** The one that surely opens before any other may, if there is one. */
   alone: string | null;
@@ -19,55 +21,92 @@ export interface WhoOpens {
   /** By when one of them surely has, s; null: perhaps never. */
   byS: number | null;
 }
-
-/**
- * Who opens for the faults of a circuit: at its start, half way and at its far end, line to neutral or between lines and to earth,
- * the greatest and the least. Half way is half the added impedance, which is half the way where it has one cable.
- * @returns unknown where a band on the way is
- */
-export function whoOpens(facts: CircuitFacts): Maybe<WhoOpens[]> {
-  const { ahead, wiring, house, poles, job } = facts;
-  const bands = list(
-    ahead.filter(isOvercurrent).map(({ device }) => map(overcurrentBand(device), (band) => ({ name: device.name, band }))),
-  );
-  return map(bands, (each) => {
-    const kinds: FaultKind[] = poles.known ? [...kindsAmong(poles.value)] : [];
-    return kinds.flatMap((kind) =>
-      (['MAX', 'MIN'] as const).flatMap((state): WhoOpens[] => {
-        const [start, end] =
-          state === 'MAX'
-            ? [house.network.most(wiring, undefined, kind), mostAtEnd(facts, kind)]
-            : [house.network.least(wiring, undefined, kind), house.network.leastAtEnd(wiring, kind)];
-        if (start === undefined || end === undefined || !start.known || !end.known) return [];
-        const half = 2 / (1 / start.value.currentA + 1 / end.value.currentA);
-        const places = [
-          ['at its start', start.value.currentA],
-          ['half way', half],
-          ['at the far end', end.value.currentA],
-        ] as const;
-        return places.map(([place, currentA]) => {
-          const times = each.map(({ name, band }) => ({
-            name,
-            fastS: currentA <= band.holdsA ? Number.POSITIVE_INFINITY : timeAt(band.fast, currentA),
-            slowS: timeAt(band.slow, currentA),
-          }));
-          const byS = Math.min(...times.map(({ slowS }) => slowS));
-          const may = times.filter(({ fastS }) => fastS < byS || fastS === 0).map(({ name }) => name);
-          const first = times.find(({ slowS }) => slowS === byS && Number.isFinite(byS));
-          const alone =
-            first !== undefined && times.every((other) => other === first || other.fastS >= first.slowS) ? first.name : null;
-          return {
-            ...{ place, kind: faultWord(job.dialect, kind), state, currentA, alone },
-            ...{ may: alone === null ? may : [alone], byS: Number.isFinite(byS) ? byS : null },
-          };
-        });
-      }),
-    );
-  });
+export interface WhoOpens extends FaultHere {
+  place: 'at its start' | 'half way' | 'at the far end';
+}
+/** Faults at a place of a circuit's main run. */
+export interface FaultsAlong {
+  metres: number;
+  ofM: number;
+  faults: FaultHere[];
 }
 
-/** The greatest fault at the far end of the last length of a circuit; nothing where it has none. */
-function mostAtEnd({ wiring, house }: CircuitFacts, kind: FaultKind) {
-  const last = wiring.stretches.findLast((stretch) => stretch.last);
-  return last === undefined ? undefined : house.network.most(wiring, last.segment.id, kind);
+/**
+ * Who opens for the faults of a circuit: at its start, half way along its main run and at its far end, of every kind, the greatest
+ * and the least.
+ * @returns unknown where a band on the way is
+ */
+export function whoOpens(job: Job, facts: CircuitFacts): Maybe<WhoOpens[]> {
+  const half = halfWay(job, facts);
+  return map(bandsAhead(facts), (bands) =>
+    (
+      [
+        ['at its start', faultsAt(facts, bands, 'start')],
+        ['half way', half === undefined ? [] : faultsAt(half, bands, 'end')],
+        ['at the far end', faultsAt(facts, bands, 'end')],
+      ] as const
+    ).flatMap(([place, faults]) => faults.map((fault) => ({ place, ...fault }))),
+  );
+}
+
+function halfWay(job: Job, { circuit }: CircuitFacts): CircuitFacts | undefined {
+  const half = partWay(job, circuit.id, 0.5);
+  return half === undefined ? undefined : circuitFacts(half.job).find((each) => each.circuit.id === circuit.id);
+}
+
+/**
+ * The faults at any place along a circuit's main run.
+ * @param share 0 at its start, 1 at its far end
+ * @returns null where a length on the way or a band ahead is not known
+ */
+export function faultsAlong(job: Job, facts: CircuitFacts, share: number): FaultsAlong | null {
+  const bands = bandsAhead(facts);
+  const way = partWay(job, facts.circuit.id, share);
+  if (way === undefined || !bands.known) return null;
+  const { metres, ofM } = way;
+  if (share <= 0) return { metres: 0, ofM, faults: faultsAt(facts, bands.value, 'start') };
+  const there = circuitFacts(way.job).find((each) => each.circuit.id === facts.circuit.id)!;
+  return { metres, ofM, faults: faultsAt(there, bands.value, 'end') };
+}
+
+type Bands = { name: string; band: ReturnType<typeof overcurrentBand> extends Maybe<infer B> ? B : never }[];
+const bandsAhead = ({ ahead }: CircuitFacts): Maybe<Bands> =>
+  list(ahead.filter(isOvercurrent).map(({ device }) => map(overcurrentBand(device), (band) => ({ name: device.name, band }))));
+
+function faultsAt(facts: CircuitFacts, bands: Bands, place: 'start' | 'end'): FaultHere[] {
+  const { poles, job } = facts;
+  const kinds = poles.known ? kindsAmong(poles.value) : [];
+  return kinds.flatMap((kind) =>
+    NETWORK_STATES.flatMap((state): FaultHere[] => {
+      const fault = faultThere(facts, kind, state, place);
+      if (fault === undefined || !fault.known) return [];
+      const { currentA } = fault.value;
+      return [{ kind: faultWord(job.dialect, kind), state, currentA, ...opensAt(bands, currentA) }];
+    }),
+  );
+}
+
+function faultThere(
+  { wiring, house: { network }, job }: CircuitFacts,
+  kind: Parameters<CircuitFacts['house']['network']['most']>[2],
+  state: NetworkState,
+  place: 'start' | 'end',
+) {
+  if (place === 'start') return state === 'MAX' ? network.most(wiring, undefined, kind) : network.least(wiring, undefined, kind);
+  if (state === 'MIN') return network.leastAtEnd(wiring, kind);
+  const last = isRing(job, wiring.circuit) ? MID_RING : wiring.stretches.findLast((stretch) => stretch.last)?.segment.id;
+  return last === undefined ? undefined : network.most(wiring, last, kind);
+}
+
+function opensAt(bands: Bands, currentA: number): Pick<FaultHere, 'alone' | 'may' | 'byS'> {
+  const times = bands.map(({ name, band }) => ({
+    name,
+    fastS: currentA <= band.holdsA ? Number.POSITIVE_INFINITY : timeAt(band.fast, currentA),
+    slowS: timeAt(band.slow, currentA),
+  }));
+  const byS = Math.min(...times.map(({ slowS }) => slowS));
+  const may = times.filter(({ fastS }) => fastS < byS || fastS === 0).map(({ name }) => name);
+  const first = times.find(({ slowS }) => slowS === byS && Number.isFinite(byS));
+  const alone = first !== undefined && times.every((other) => other === first || other.fastS >= first.slowS) ? first.name : null;
+  return { alone, may: alone === null ? may : [alone], byS: Number.isFinite(byS) ? byS : null };
 }

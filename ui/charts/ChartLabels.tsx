@@ -88,8 +88,8 @@ export function Verticals({ model, area, px }: { model: ChartModel; area: PlotAr
           <path
             d={`M${Math.min(Math.max(flag.at, flag.left + 4), flag.left + flag.width - 4)} ${FLAG_TOP + FLAG_HEIGHT}L${flag.at} 0V${area.height}`}
             fill="none"
-            stroke="var(--ink)"
-            strokeWidth="1.2"
+            stroke={flag.chosen ? 'var(--copper)' : 'var(--ink)'}
+            strokeWidth={flag.chosen ? 2 : 1.2}
           />
           <rect
             x={flag.left}
@@ -98,7 +98,7 @@ export function Verticals({ model, area, px }: { model: ChartModel; area: PlotAr
             height={FLAG_HEIGHT}
             rx="4"
             fill="var(--raised)"
-            stroke="var(--ink)"
+            stroke={flag.chosen ? 'var(--copper)' : 'var(--ink)'}
           />
           <text
             x={flag.left + flag.width / 2}
@@ -106,7 +106,7 @@ export function Verticals({ model, area, px }: { model: ChartModel; area: PlotAr
             textAnchor="middle"
             fontSize="12"
             fontWeight="600"
-            fill="var(--ink)"
+            fill={flag.chosen ? 'var(--copper)' : 'var(--ink)'}
           >
             {flag.label}
           </text>

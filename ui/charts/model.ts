@@ -32,7 +32,8 @@ export interface ChartModel {
   bands: readonly ChartBand[];
   decadesA: readonly [number, number];
   decadesS: readonly [number, number];
-  verticals: readonly { currentA: number; label: string; title: string }[];
+  /** Fault currents; `chosen`: of a place somebody goes along with. */
+  verticals: readonly { currentA: number; label: string; title: string; chosen?: true }[];
   diagonal: { a2s: number; label: string } | null;
   units?: ChartUnits;
   /** Single places, as of an inrush or where two bands come nearest. */

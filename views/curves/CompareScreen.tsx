@@ -1,4 +1,5 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { newJob, PACKS_OF } from '@/core/job/newJob';
 import type { Dialect } from '@/core/job/terms';
@@ -21,7 +22,13 @@ const nothing = (dialect: Dialect) => ({
 
 /** Any devices over each other, without a job. */
 export function CompareScreen({ dialect: usual, trouble }: { dialect: Dialect; trouble: string | undefined }) {
-  const [dialect, setDialect] = useState(usual);
+  const said = useSearchParams().get('rules');
+  const dialect: Dialect = said === 'iec' || said === 'nec' ? said : usual;
+  const choose = (to: Dialect) => {
+    const query = new URLSearchParams(window.location.search);
+    query.set('rules', to);
+    window.history.replaceState(null, '', `${window.location.pathname}?${query}`);
+  };
   const [session, setSession] = useState<JobSession | null>(null);
   useEffect(() => {
     // Studied, never started: it asks no server and sends nothing.
@@ -34,7 +41,7 @@ export function CompareScreen({ dialect: usual, trouble }: { dialect: Dialect; t
     <HomeFrame current="Compare" trouble={trouble} wide>
       <div className="mb-3 flex items-center gap-3">
         <h2 className="font-semibold">Devices over each other, without a job</h2>
-        <Pick label="Dialect" value={dialect} options={DIALECTS} onChange={setDialect} />
+        <Pick label="Dialect" value={dialect} options={DIALECTS} onChange={choose} />
       </div>
       {session !== null && (
         <JobContext value={session}>

@@ -4,13 +4,14 @@ import dynamic from 'next/dynamic';
 import { memo, useMemo, useState } from 'react';
 import { showCurrent, showTime } from '@/core/job/show';
 import type { ComparedBand, CurrentRead, CurvesStudy } from '@/core/study/curves';
+import type { FaultsAlong } from '@/core/study/whoOpens';
 import { Button } from '@/ui/Button';
 import type { ChartModel } from '@/ui/charts/model';
 import { Menu } from '@/ui/Menu';
 import { saveFile } from '@/ui/saveFile';
 import { useJobState, useSession } from '../job/JobContext';
 import { chartSvg, curvesCsv, savePng } from './chartFile';
-import { type CurvesMode, curvesModel } from './curvesModel';
+import { type CurvesMode, curvesModel, withFaults } from './curvesModel';
 import type { CurvesPlace } from './place';
 
 const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').then((module) => module.TimeCurrentChart), {
@@ -23,16 +24,23 @@ export function CurvesChart({
   place,
   items,
   study,
+  there,
 }: {
   place: CurvesPlace;
   items: readonly string[];
   study: CurvesStudy | undefined;
+  /** The faults of a place on the run, drawn beside those of its ends. */
+  there: FaultsAlong | undefined;
 }) {
   const session = useSession();
   const [read, setRead] = useState<(CurrentRead & { shown: number; currentA: number }) | null>(null);
   const [guide, setGuide] = useState(false);
   const ofA = place.multiples && place.mode === 'time' ? study?.bands[0]?.ratedA : undefined;
-  const model = useMemo(() => (study === undefined ? null : curvesModel(study, place.mode, ofA)), [study, place.mode, ofA]);
+  const bands = useMemo(() => (study === undefined ? null : curvesModel(study, place.mode, ofA)), [study, place.mode, ofA]);
+  const model = useMemo(
+    () => (bands === null || there === undefined ? bands : withFaults(bands, there, ofA)),
+    [bands, there, ofA],
+  );
   if (study === undefined || model === null)
     return <section aria-busy className="min-h-[420px] flex-1 rounded border border-line bg-raised" />;
   const guided = place.mode === 'time' || place.mode === 'energy';

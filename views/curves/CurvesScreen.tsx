@@ -1,6 +1,6 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { ShownGrade } from '@/core/study/curves';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { shownCircuit } from '../job/shownCircuit';
@@ -8,9 +8,10 @@ import { BoardMatrix } from './BoardMatrix';
 import { CurvesChart } from './CurvesChart';
 import { CurvesHead } from './CurvesHead';
 import { DevicesPanel } from './DevicesPanel';
+import { FaultPlace } from './FaultPlace';
 import { PairsPanel } from './PairsPanel';
 import type { CurvesPlace } from './place';
-import { gradeOf, itemsOf, modeOf } from './place';
+import { gradeOf, itemsOf, keepShare, modeOf, shareOf } from './place';
 
 /**
  * Curves over each other: those of a circuit, or any; or every pair in series of the whole house. `framed`: on a page that is a place
@@ -28,6 +29,7 @@ export function CurvesScreen({ framed = false }: { framed?: boolean }) {
       mode: modeOf(search.get('m')),
       multiples: search.get('x') === 'in',
       board: search.get('view') === 'board',
+      share: shareOf(search.get('at')),
     }),
     [circuitId, search],
   );
@@ -49,11 +51,28 @@ function Bands({ place, framed }: { place: CurvesPlace; framed: boolean }) {
     [chart],
   );
   const items = place.items ?? own;
+  const labels = useMemo(() => new Map(chart?.bands.map(({ deviceId, label }) => [deviceId, label])), [chart]);
   const study = useCurves(items, grade, circuitId);
+  const [moved, setMoved] = useState({ circuitId, share: place.share });
+  const share = moved.circuitId === circuitId ? moved.share : 1;
+  const along = useAnswer({ kind: 'faultsAlong', circuitId: circuitId ?? '', share });
+  const there = share === 1 || place.mode !== 'time' ? undefined : (along ?? undefined);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[236px_minmax(0,1fr)_344px]">
       <Frame className="order-1 flex min-w-0 flex-col gap-[10px] p-3 lg:order-2 lg:overflow-y-auto">
-        <CurvesChart place={place} items={items} study={study} />
+        {circuitId !== null && (
+          <FaultPlace
+            circuitId={circuitId}
+            share={share}
+            along={along ?? undefined}
+            labels={labels}
+            onShare={(at) => {
+              setMoved({ circuitId, share: at });
+              keepShare(at);
+            }}
+          />
+        )}
+        <CurvesChart place={place} items={items} study={study} there={there} />
       </Frame>
       <DevicesPanel place={place} items={items} study={study} />
       <PairsPanel place={place} study={study} />

@@ -9,6 +9,7 @@ import { Labelled, TextInput } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { Menu } from '@/ui/Menu';
 import { useJobState } from '../job/JobContext';
+import { KeptComparisons } from './KeptComparisons';
 import { type CurvesPlace, showCurves } from './place';
 
 const MOST = 12;
@@ -119,6 +120,7 @@ export function DevicesPanel({
           <Button onClick={() => showCurves(place, { items: null })}>Those on the way of the circuit</Button>
         )}
       </form>
+      <KeptComparisons />
     </aside>
   );
 }

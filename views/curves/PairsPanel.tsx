@@ -108,6 +108,11 @@ function Swaps({ circuitId }: { circuitId: string }) {
                 </span>
               )}
               <span className="block text-quiet">{swap.after}</span>
+              <span className="block text-quiet">
+                {swap.price === null
+                  ? 'no price of it is entered'
+                  : `${swap.price.part}: ${swap.price.amount.toFixed(2)} a piece`}
+              </span>
             </span>
             {!swap.now && device !== undefined && <Button onClick={() => put(swap)}>Fit {swap.label}</Button>}
           </li>

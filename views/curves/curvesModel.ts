@@ -1,6 +1,7 @@
 import { showCurrent } from '@/core/job/show';
 import type { DrawnBand } from '@/core/study/chart';
 import type { CurvesStudy } from '@/core/study/curves';
+import type { FaultHere, FaultsAlong } from '@/core/study/whoOpens';
 import type { ChartBand, ChartGate, ChartModel } from '@/ui/charts/model';
 
 /** Time over current, or what is let through over prospective current. */
@@ -58,6 +59,24 @@ function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: n
     diagonal: cable === null ? null : { a2s: cable.a2s / by ** 2, label: cable.label },
     units: { x: ofA === undefined ? 'A' : '× In', y: 's' },
   };
+}
+
+/** With the greatest fault of a place on the run, and the least of it to earth. */
+export function withFaults(model: ChartModel, { faults, metres }: FaultsAlong, ofA = 1): ChartModel {
+  const [most, least] = spanOf(faults);
+  const chosen = [most, least].flatMap((fault) => (fault === undefined ? [] : [fault]));
+  const lines = chosen.map(({ currentA, kind, state }) => ({
+    ...{ currentA: currentA / ofA, chosen: true as const },
+    label: ofA === 1 ? showCurrent(currentA) : `${Number((currentA / ofA).toPrecision(2))} ×`,
+    title: `${state === 'MAX' ? 'maximum' : 'minimum'} ${Math.round(metres * 10) / 10} m along, ${kind}`,
+  }));
+  return { ...model, verticals: [...model.verticals, ...lines] };
+}
+
+/** Of the faults at a place the greatest, and the least. */
+export function spanOf(faults: readonly FaultHere[]): [most: FaultHere | undefined, least: FaultHere | undefined] {
+  const sorted = [...faults].sort((a, b) => a.currentA - b.currentA);
+  return [sorted.findLast(({ state }) => state === 'MAX'), sorted.find(({ state }) => state === 'MIN')];
 }
 
 function energyModel({ bands, faults, cable }: CurvesStudy): ChartModel {

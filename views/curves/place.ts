@@ -11,6 +11,8 @@ export interface CurvesPlace {
   multiples: boolean;
   /** Every pair of the house in place of the bands. */
   board: boolean;
+  /** Where on the circuit's main run a fault is, 0 at its start; 1, at its far end, is usual. */
+  share: number;
 }
 
 /** Parted by a sign no id and nothing typed holds. */
@@ -20,6 +22,19 @@ export const itemsOf = (text: string | null): readonly string[] | null =>
 export const modeOf = (text: string | null): CurvesMode =>
   text === 'energy' || text === 'residual' || text === 'arc' ? text : 'time';
 export const gradeOf = (text: string | null): ShownGrade => (text === 'standard' || text === 'typical' ? text : 'own');
+
+export function shareOf(text: string | null): number {
+  const share = text === null ? 1 : Number(text);
+  return share >= 0 && share <= 1 ? share : 1;
+}
+
+/** Keeps in the address how far along the run the fault is, without a step back for every move. */
+export function keepShare(share: number): void {
+  const query = new URLSearchParams(window.location.search);
+  if (share === 1) query.delete('at');
+  else query.set('at', String(share));
+  window.history.replaceState(null, '', `${window.location.pathname}?${query}`);
+}
 
 /** Goes to another place of the screen; what stays usual is not in the address. */
 export function showCurves(place: CurvesPlace, change: Partial<CurvesPlace>): void {
@@ -32,5 +47,6 @@ export function showCurves(place: CurvesPlace, change: Partial<CurvesPlace>): vo
   put('m', mode === 'time' ? null : mode);
   put('x', multiples ? 'in' : null);
   put('view', board ? 'board' : null);
+  if (change.circuitId !== undefined) put('at', null);
   window.history.pushState(null, '', `${window.location.pathname}?${query}`);
 }

@@ -2,6 +2,7 @@
 import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/edits/parts';
 import { setField } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/facts/read';
+import { FAMILY_FIELDS } from '@/core/job/familyFields';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
 import { recordedOnly } from '@/core/job/recorded';
 import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';
@@ -109,7 +110,9 @@ export function DeviceFacts({ device }: { device: Device }) {
         />
       )}
       {CURVED.has(settings.family) && <OwnCurve device={device} />}
-      {settings.family === 'rccb' && <Backup device={device} named={settings.conditionalWithDeviceId} />}
+      {FAMILY_FIELDS[settings.family].includes('conditionalWithDeviceId') && (
+        <Backup device={device} named={'conditionalWithDeviceId' in settings ? settings.conditionalWithDeviceId : undefined} />
+      )}
       {device.circuitId !== undefined && COMBINED.has(settings.family) && <Combinations device={device} />}
       <Button onClick={() => edit('deleted', ['state'], 'removed')}>Delete</Button>
     </div>
@@ -120,7 +123,7 @@ export function DeviceFacts({ device }: { device: Device }) {
 const noted = (label: string, only: string | undefined): string =>
   only === undefined ? label : `${label} (recorded only: ${only})`;
 
-/** The overcurrent device the conditional rating of a residual switch holds with: one ahead of it or behind it. */
+/** The overcurrent device the conditional rating of a switch holds with: one ahead of it or behind it. */
 function Backup({ device, named }: { device: Device; named: string | undefined }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
@@ -131,7 +134,7 @@ function Backup({ device, named }: { device: Device; named: string | undefined }
     return here && id !== device.id && state !== 'removed' && COMBINED.has(settings.family);
   });
   return (
-    <Labelled label="Its conditional rating holds with">
+    <Labelled label={`Its ${job.dialect === 'nec' ? 'short-circuit current' : 'conditional'} rating holds with`}>
       {(wiring) => (
         <Select
           {...wiring}

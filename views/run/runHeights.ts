@@ -6,6 +6,8 @@ const FIRST_Y = 92;
 const ROW = 13;
 /** Space for three lines of labels under the conductors, and the soil under those. */
 const LABELS_BELOW = 74;
+const LOW_FIRST_Y = 44;
+const LOW_LABELS_BELOW = 18;
 const SOIL = 44;
 
 export interface RunHeights {
@@ -19,11 +21,14 @@ export interface RunHeights {
   total: number;
 }
 
-export function heightsOf({ rows, soil }: RunModel): RunHeights {
-  const rowY = new Map(rows.map((conductor, index) => [conductor, FIRST_Y + index * ROW]));
-  const barBottom = FIRST_Y + (rows.length - 1) * ROW + 11;
+/** @param low with one line of labels above and below, where its values are not edited */
+export function heightsOf({ rows, soil }: RunModel, low = false): RunHeights {
+  const firstY = low ? LOW_FIRST_Y : FIRST_Y;
+  const labelsBelow = low ? LOW_LABELS_BELOW : LABELS_BELOW;
+  const rowY = new Map(rows.map((conductor, index) => [conductor, firstY + index * ROW]));
+  const barBottom = firstY + (rows.length - 1) * ROW + 11;
   const labelsTop = barBottom + 5;
-  const soilY = labelsTop + LABELS_BELOW + 12;
-  const total = labelsTop + LABELS_BELOW + (soil ? SOIL : 0);
-  return { rowY, barTop: FIRST_Y - 11, barBottom, labelsTop, soil, soilY, total };
+  const soilY = labelsTop + labelsBelow + 12;
+  const total = labelsTop + labelsBelow + (soil ? SOIL : 0);
+  return { rowY, barTop: firstY - 11, barBottom, labelsTop, soil, soilY, total };
 }

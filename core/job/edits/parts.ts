@@ -1,7 +1,7 @@
 import { deviceLine } from '../../devices/identity';
 import type { CollectionName } from '../collections';
 import type { Command, Step } from '../commands';
-import { FAMILY_FIELDS } from '../familyFields';
+import { BODY, CONDITIONAL, FAMILY_FIELDS } from '../familyFields';
 import { keyAfter, keyBetween } from '../order';
 import { LINKS } from '../references';
 import type { Circuit } from '../schema/circuit';
@@ -31,10 +31,15 @@ function required(family: DeviceFamily, dialect: Dialect): Record<string, unknow
   }
 }
 
-/** A device made into one of another family: what both have stays, what the new one does not have is gone, the rest is unknown. */
+/** Seen on the very device, or said of it by its maker: of another one it says nothing. */
+const OF_THE_DEVICE: ReadonlySet<string> = new Set([...BODY, ...CONDITIONAL, 'curvePoints', 'makerLetThrough', 'energyClass']);
+
+/** A device made into one of another family: what both are asked stays, what the new one does not have is gone, the rest is unknown. */
 export function asFamily({ settings, id, name }: Device, family: DeviceFamily, dialect: Dialect): Command {
   const has = new Set(FAMILY_FIELDS[family]);
-  const kept = Object.fromEntries(Object.entries(settings).filter(([field]) => field !== 'family' && has.has(field)));
+  const kept = Object.fromEntries(
+    Object.entries(settings).filter(([field]) => field !== 'family' && has.has(field) && !OF_THE_DEVICE.has(field)),
+  );
   return edit(`${name}: ${familyWord(family)}`, [
     set('devices', id, 'settings', { ...required(family, dialect), ...kept, family }),
   ]);

@@ -2,7 +2,7 @@ import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from '../preferred';
 import type { Device } from '../schema/device';
 import type { Job } from '../schema/job';
 import { word } from '../terms';
-import { type Applies, choice, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
+import { type Applies, choice, iec, nec, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
 
 function ratingOf(_: Job, row: Row): Spec {
   const family = 'settings' in row ? row.settings.family : 'mcb';
@@ -26,7 +26,8 @@ export const SPECS: Specs = {
   'settings.icsA': quantity('service breaking capacity Ics', 'current', 'kA'),
   'settings.aicA': quantity('interrupting rating', 'current', 'kA'),
   'settings.breakingA': quantity('breaking capacity', 'current', 'kA'),
-  'settings.conditionalA': quantity('conditional rating', 'current', 'kA'),
+  'settings.conditionalA': (job, row) =>
+    quantity(job.dialect === 'nec' ? 'short-circuit current rating' : 'conditional rating', 'current', 'kA')(job, row),
   'settings.unmarked': (job, row) =>
     yesNo(`${word(job.dialect, 'breakingCapacity')} marked on it`, 'none marked', 'marked')(job, row),
   'settings.voltageMarking': choice('voltage marking', ['120', '120/240', '240', '277', '480']),
@@ -43,10 +44,25 @@ export const SPECS: Specs = {
     { value: 'general', label: 'none' },
     { value: 'S', label: 'S' },
   ]),
+  'settings.terminalWires': quantity('wires a terminal takes', 'count'),
+  'settings.terminalTorqueNm': (job, row) =>
+    quantity('terminal torque', 'torque', job.dialect === 'nec' ? 'lb·in' : 'N·m')(job, row),
+  'settings.widthModules': quantity('width in modules of 18 mm', 'ratio'),
+  'settings.spaceUse': choice('space it takes', [
+    { value: 'full', label: 'one space a pole' },
+    { value: 'half', label: 'half a space a pole' },
+    { value: 'twin', label: 'twin, two in one space' },
+  ]),
+  'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
+  // Rings alone have two wires in one terminal of their device.
+  'settings.terminalWires': iec,
+  'settings.widthModules': iec,
+  'settings.spaceUse': nec,
+  'settings.neutralLead': nec,
   diversity: (_, row) => {
     const { seat, settings } = row as Device;
     return seat === 'board' && settings.family !== 'rccb' && settings.family !== 'switch';

@@ -49,6 +49,27 @@ const Residual = z.strictObject({
   delay: fact(z.enum(['general', 'S'])).optional(),
 });
 
+/** What is seen on a device that sits in a board. */
+const body = {
+  /** Wires one of its terminals takes. */
+  terminalWires: fact(z.int().min(1, 'at least 1 wire').max(4, 'at most 4 wires')).optional(),
+  terminalTorqueNm: fact(quantity(0.1, 100, 'N·m')).optional(),
+  /** Room it takes on a rail, in modules of 18 mm. */
+  widthModules: fact(quantity(0.5, 16, 'modules')).optional(),
+  /** Of the American boards: `half` takes half a space for each pole, a `twin` is two breakers in one space. */
+  spaceUse: fact(z.enum(['full', 'half', 'twin'])).optional(),
+  /** How the neutral of a device with one reaches the bar: a wire of its own, or by being plugged on. */
+  neutralLead: fact(z.enum(['pigtail', 'plug-on'])).optional(),
+};
+
+/** What a device without a breaking capacity of its own stands together with an overcurrent device. */
+const conditional = {
+  conditionalA: breakingA,
+  conditionalWithDeviceId: Id.optional(),
+  /** That device as it was named, in one line. */
+  conditionalWithAs: ShortText.optional(),
+};
+
 const overcurrentBreaker = {
   ratingA,
   curve: fact(z.enum(['B', 'C', 'D', 'Z', 'K'])).optional(),
@@ -62,6 +83,7 @@ const overcurrentBreaker = {
   curvePoints: fact(CurvePoints).optional(),
   /** Overrides the board's factor for this one device. */
   ownFactor: fact(quantity(0.3, 1, '')).optional(),
+  ...body,
 };
 
 /** Parameters by family. Families are those of a published standard, never a maker's range. */
@@ -78,10 +100,8 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     ratingA,
     poles: Poles,
     residual: Residual,
-    conditionalA: breakingA,
-    conditionalWithDeviceId: Id.optional(),
-    /** That device as it was named, in one line. */
-    conditionalWithAs: ShortText.optional(),
+    ...conditional,
+    ...body,
   }),
   z.strictObject({
     family: z.literal('fuse'),
@@ -93,6 +113,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     unmarked: fact(z.boolean()).optional(),
     timeDelay: fact(z.boolean()).optional(),
     curvePoints: fact(CurvePoints).optional(),
+    ...body,
   }),
   z.strictObject({
     family: z.literal('mccb'),
@@ -106,6 +127,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     curvePoints: fact(CurvePoints).optional(),
     icuA: breakingA,
     icsA: breakingA,
+    ...body,
   }),
   z.strictObject({
     family: z.literal('moulded-case-nec'),
@@ -121,6 +143,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     hundredPercentListed: fact(z.boolean()).optional(),
     arcFault: z.enum(['none', 'combination', 'branch-feeder']).optional(),
     groundFault: z.enum(['none', 'class-A', 'equipment-30mA']).optional(),
+    ...body,
   }),
   z.strictObject({
     family: z.literal('outlet-protection'),
@@ -131,12 +154,14 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     weatherResistant: fact(z.boolean()).optional(),
     tamperResistant: fact(z.boolean()).optional(),
   }),
-  z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles }),
+  z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles, ...conditional, ...body }),
   z.strictObject({
     family: z.literal('switch'),
     duty: z.enum(['main', 'isolator', 'transfer', 'contactor']),
     ratingA,
     poles: Poles,
+    ...conditional,
+    ...body,
   }),
   z.strictObject({
     family: z.literal('spd'),

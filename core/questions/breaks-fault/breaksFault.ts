@@ -25,7 +25,9 @@ import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credit
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
 
 /** Families that break nothing, or are judged with another question. */
-const SILENT = new Set(['switch', 'spd', 'monitor']);
+const SILENT = new Set(['spd', 'monitor']);
+/** Families that break no fault, and stand one only together with an overcurrent device. */
+const CONDITIONALLY = new Set(['rccb', 'afdd', 'switch']);
 
 /** Compares the greatest fault at each device's line terminals with what it may break, each fault kind at its own voltage. */
 export function breaksFault(facts: CircuitFacts): Answer {
@@ -34,7 +36,7 @@ export function breaksFault(facts: CircuitFacts): Answer {
   for (const seated of own) {
     const { device } = seated;
     if (isOvercurrent(seated)) checks.push(...ownBreaking(facts, seated));
-    else if (device.settings.family === 'rccb') checks.push(...conditional(facts, seated));
+    else if (CONDITIONALLY.has(device.settings.family)) checks.push(...conditional(facts, seated));
     else if (!SILENT.has(device.settings.family)) checks.push(capacityNotAssessed(device.id, device.name));
   }
   if (!own.some(isOvercurrent))
@@ -216,16 +218,14 @@ function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): C
   return [judge(`voltage:${device.id}:${between ? 'L-L' : 'L-PE'}`, `Voltage at ${device.name}`, comparison)];
 }
 
-/** A residual switch stands a fault only together with the overcurrent device its rating names. */
+/** A switch, residual or not, stands a fault only together with the overcurrent device its rating names. */
 function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   const { device } = seated;
-  const { settings } = device;
-  if (settings.family !== 'rccb') return [];
   const poles = polesAt(facts, seated);
   if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
   const rating = settingOf(device, 'conditionalA');
   const named = backup(facts, seated);
-  const rule = clause(facts.job.pack, 'conditional');
+  const rule = clause(facts.job.pack, device.settings.family === 'rccb' ? 'conditional' : 'conditionalSwitch');
   return kindsAmong(poles.value).map((kind) => {
     const parts = all({ fault: faultAtDevice(facts, seated, kind), limit: rating });
     const comparison = andThen(parts, ({ fault, limit }): Maybe<Comparison> => {
@@ -254,12 +254,12 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
 }
 
 /**
- * The device a residual switch's rating holds with, where it stands in the way of this circuit's faults: ahead of the
+ * The device a switch's rating holds with, where it stands in the way of this circuit's faults: ahead of the
  * switch, or behind it on this circuit. There a device that reads the same serves as well: circuits of a group have one each.
  */
 function backup({ job, chain, wiring }: CircuitFacts, seated: Seated): Device | undefined {
   const { settings } = seated.device;
-  const named = settings.family === 'rccb' ? job.devices[settings.conditionalWithDeviceId ?? ''] : undefined;
+  const named = 'conditionalWithDeviceId' in settings ? job.devices[settings.conditionalWithDeviceId ?? ''] : undefined;
   if (named === undefined) return undefined;
   const ahead = chain.slice(0, chain.indexOf(seated)).find(({ device }) => device.id === named.id);
   if (ahead !== undefined) return named;

@@ -75,7 +75,7 @@ export const CONDITIONAL: Credit<Conditional> = {
       wants: ({ backup }) => `names ${backup?.name}, which is no longer that device`,
       holds: ({ device, backup }) => {
         const { settings } = device;
-        const as = settings.family === 'rccb' ? settings.conditionalWithAs : undefined;
+        const as = 'conditionalWithAs' in settings ? settings.conditionalWithAs : undefined;
         if (backup === undefined || as === undefined)
           return unknown(
             `devices.${device.id}.settings.conditionalWithAs`,

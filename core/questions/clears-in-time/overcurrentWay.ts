@@ -12,7 +12,7 @@ import { clause } from '../../rules/clauses';
 import { rulesOf } from '../../rules/packs';
 import { tabulatedFuse } from '../../tables/britishFuses';
 import type { Source } from '../../tables/source';
-import { leavesALine } from '../everyLine';
+import { leavesALine } from '../poles';
 import { FROM_THIS_SIDE } from './credits';
 import type { Allowed, Way } from './way';
 

@@ -12,7 +12,7 @@ import { electrodesOhm } from '../../network/source';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { RESIDUAL_SOURCE, TOUCH_V, UNSTABLE_ELECTRODE_OHM } from '../../tables/residualTimes';
-import { leavesALine } from '../everyLine';
+import { leavesALine } from '../poles';
 import { RESIDUAL } from './credits';
 import type { Allowed, Way } from './way';
 

@@ -5,9 +5,10 @@ import { ifEntered, map } from '../../job/known';
 import type { Answer, Check } from '../../judging/answer';
 import { answer, unknownCheck } from '../../judging/judge';
 import { cableMissing, lacksCable, type Stretch } from '../../network/paths';
+import { isRing } from '../../network/poles';
 import { rulesOf } from '../../rules/packs';
 import { BONDING_SOURCE, bondingMm2, ELECTRODE_SOURCE, PME_SOURCE, pmeBondingMm2 } from '../../tables/protectiveSizes';
-import { everyLineCheck } from '../everyLine';
+import { polesChecks } from '../poles';
 import { adiabaticChecks } from './adiabatic';
 import { bondingCheck, conductorsToEarth } from './bonding';
 import { boxInfo } from './box';
@@ -19,7 +20,7 @@ import { neutralChecks } from './neutral';
 import { outletsInfo } from './outlets';
 import { leftToTheLoad, loadWithinRating, overloadChecks } from './overload';
 import { penChecks } from './pen';
-import { ringChecks } from './ringFinal';
+import { ringChecks, ringTerminal } from './ringFinal';
 import { suitableCheck } from './suitable';
 import { dropCheck } from './voltageDrop';
 
@@ -27,7 +28,7 @@ import { dropCheck } from './voltageDrop';
 export function protectsCable(facts: CircuitFacts): Answer {
   const { circuit, wiring, protective } = facts;
   if (facts.job.dialect === 'nec') return necConductors(facts);
-  const checks: Check[] = [];
+  const checks: Check[] = [...polesChecks(facts)];
   if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
   const asTheyLie = (stretch: Stretch): Check[] => [
     ...neutralChecks(facts, stretch),
@@ -48,7 +49,8 @@ export function protectsCable(facts: CircuitFacts): Answer {
       dropCheck(facts),
     ]);
   }
-  checks.push(...everyLineCheck(facts, protective), loadWithinRating(facts, protective));
+  checks.push(loadWithinRating(facts, protective));
+  if (isRing(facts.job, circuit)) checks.push(...ringTerminal(facts, protective));
   for (const stretch of wiring.stretches) {
     const cable = cableOf(facts, stretch);
     const ring = circuit.topology === 'ring' && circuit.kind === 'final';

@@ -1,9 +1,10 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, list, type Maybe, map } from '../../job/known';
+import { settingIfEntered } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
 import { relieved } from '../../judging/relieved';
 import { drawnOn } from '../../loads/designCurrent';
 import type { Stretch } from '../../network/paths';
@@ -52,6 +53,16 @@ export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, st
   const legs = spur ? undefined : legCurrents(facts, stretch);
   if (legs !== undefined) checks.push(legCheck(cable, legs, rule));
   return checks;
+}
+
+/** Both ends of a ring land in one terminal of its device: nothing is said where it takes them, or where nobody looked. */
+export function ringTerminal({ job }: CircuitFacts, device: Device): Check[] {
+  const wires = settingIfEntered(device, 'terminalWires');
+  if (wires.value === undefined || wires.value >= 2) return [];
+  const because = `both ends of the ring land on ${device.name}, whose terminals take one wire each`;
+  return [
+    ruled(`terminal:${device.id}`, `Terminals of ${device.name}`, 'stop', because, clause(job.pack, 'terminals'), wires.given),
+  ];
 }
 
 /** What is said to hang on a spur. */

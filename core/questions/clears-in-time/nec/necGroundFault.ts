@@ -16,7 +16,7 @@ import { ICEA_SOURCE } from '../../../tables/adiabatic';
 import { EGC_SOURCE, egcSize } from '../../../tables/equipmentGrounding';
 import { HALF_CYCLE_S } from '../../../tables/necFuses';
 import type { Source } from '../../../tables/source';
-import { leavesALine } from '../../everyLine';
+import { leavesALine } from '../../poles';
 import type { Way } from '../way';
 
 const PRACTICE: Source = {

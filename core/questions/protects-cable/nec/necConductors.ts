@@ -25,7 +25,7 @@ import { earned } from '../../../rules/credit';
 import { NEC_COUNTS_ABOVE, NEC_DECIDES_ABOVE } from '../../../tables/harmonics';
 import { DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../../tables/necAmpacity';
 import type { Source } from '../../../tables/source';
-import { everyLineCheck } from '../../everyLine';
+import { polesChecks } from '../../poles';
 import { boxInfo } from '../box';
 import { cablePoles, sharedNeutralCheck } from '../commonNeutral';
 import { cableHarmonic, holdsHarmonics } from '../harmonics';
@@ -45,7 +45,7 @@ import { necNeutralChecks } from './necNeutral';
  */
 export function necConductors(facts: CircuitFacts): Answer {
   const { circuit, wiring } = facts;
-  const checks: Check[] = [];
+  const checks: Check[] = [...polesChecks(facts)];
   const device = protectiveOf(facts);
   if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
   else if (wiring.stretches.length === 0) checks.push(notApplicable('cable', 'Cable', 'no length of cable is entered here'));
@@ -56,7 +56,7 @@ export function necConductors(facts: CircuitFacts): Answer {
       ]),
     );
   else {
-    checks.push(...everyLineCheck(facts, device), ...noRing(facts));
+    checks.push(...noRing(facts));
     for (const stretch of wiring.stretches) {
       const of: NecCable = { stretch, device, ampacity: ampacityOf(facts, stretch, device) };
       const { tap } = stretch.segment;
