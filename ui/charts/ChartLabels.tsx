@@ -90,6 +90,7 @@ export function Verticals({ model, area, px }: { model: ChartModel; area: PlotAr
             fill="none"
             stroke={flag.chosen ? 'var(--copper)' : 'var(--ink)'}
             strokeWidth={flag.chosen ? 2 : 1.2}
+            strokeDasharray={flag.chosen ? '8 4' : undefined}
           />
           <rect
             x={flag.left}

@@ -7,7 +7,7 @@ interface Props {
   area: PlotArea;
   model: ChartModel;
   colours: readonly string[];
-  onProbe: (currentA: number | null) => void;
+  onProbe: (currentA: number | null) => void | Promise<void>;
   probeText: ProbeText | null;
   note: string;
 }
@@ -17,25 +17,36 @@ const PROBE_STEP = 0.02;
 
 /** Everything drawn over the plot area: minor grid, edges, cable limit, faults, probe. */
 export function ChartLayer({ area, model, colours, onProbe, probeText, note }: Props) {
-  const frame = useRef<number | null>(null);
+  /** What is asked for while an answer is on its way: the last of it counts. */
+  const next = useRef<number | null | undefined>(undefined);
+  const under = useRef(false);
   const { decadesA } = model;
   const { px } = scalesOf(model, area);
   const ask = (logA: number) => {
-    const inside = Math.min(decadesA[1], Math.max(decadesA[0], logA));
-    if (frame.current !== null) cancelAnimationFrame(frame.current);
-    frame.current = requestAnimationFrame(() => onProbe(10 ** inside));
+    void probe(10 ** Math.min(decadesA[1], Math.max(decadesA[0], logA)));
+  };
+  const probe = async (currentA: number | null) => {
+    next.current = currentA;
+    if (under.current) return;
+    under.current = true;
+    try {
+      while (next.current !== undefined) {
+        const at: number | null = next.current;
+        next.current = undefined;
+        await onProbe(at);
+      }
+    } finally {
+      under.current = false;
+    }
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     ask(decadesA[0] + ((event.clientX - box.left) / box.width) * (decadesA[1] - decadesA[0]));
   };
-  const leave = () => {
-    if (frame.current !== null) cancelAnimationFrame(frame.current);
-    onProbe(null);
-  };
+  const leave = () => void probe(null);
   const key = (event: KeyboardEvent) => {
     const step = { ArrowLeft: -PROBE_STEP, ArrowRight: PROBE_STEP, PageDown: -0.2, PageUp: 0.2 }[event.key];
-    if (event.key === 'Escape') onProbe(null);
+    if (event.key === 'Escape') leave();
     if (step === undefined) return;
     event.preventDefault();
     ask((probeText === null ? (decadesA[0] + decadesA[1]) / 2 : Math.log10(probeText.currentA)) + step);
@@ -47,7 +58,7 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
   return (
     <>
       <svg
-        className="absolute touch-pan-y overflow-visible"
+        className="absolute touch-pan-y overflow-visible will-change-transform"
         style={{ left: area.x, top: area.y }}
         width={area.width}
         height={area.height}
@@ -66,19 +77,18 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
       >
         <rect width={area.width} height={area.height} fill="transparent" />
         <Drawn model={model} colours={colours} area={area} />
-        <g clipPath="url(#plot-clip)">
-          {probeText !== null && (
-            <line
-              x1={px(Math.log10(probeText.currentA))}
-              x2={px(Math.log10(probeText.currentA))}
-              y1="0"
-              y2={area.height}
-              stroke="var(--ink)"
-              strokeDasharray="3 3"
-            />
-          )}
-        </g>
       </svg>
+      {/* A layer of its own: nothing under it is painted again while it moves. */}
+      {probeText !== null && (
+        <div
+          aria-hidden
+          className="pointer-events-none absolute w-0 border-ink border-l border-dashed will-change-transform"
+          style={{
+            ...{ left: area.x, top: area.y, height: area.height },
+            transform: `translateX(${px(Math.log10(probeText.currentA))}px)`,
+          }}
+        />
+      )}
       <p
         className="pointer-events-none absolute rounded border border-line bg-raised px-2 py-[2px] text-[12px] text-quiet"
         style={{ left: area.x + 10, bottom: `calc(100% - ${area.y + area.height - 10}px)` }}
@@ -90,7 +100,10 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
         style={{ right: `calc(100% - ${area.x + area.width - 10}px)`, top: area.y + 10 }}
       >
         {probeText !== null && (
-          <div data-testid="probe" className="rounded border border-line bg-raised px-3 py-2 text-[13px] leading-[19px]">
+          <div
+            data-testid="probe"
+            className="rounded border will-change-transform border-line bg-raised px-3 py-2 text-[13px] leading-[19px]"
+          >
             <p className="font-semibold">at {probeText.head}</p>
             {probeText.lines.map((line) => {
               const index = model.bands.findIndex((band) => band.id === line.id);

@@ -19,7 +19,7 @@ interface ChartInside {
 
 interface Props {
   model: ChartModel;
-  onProbe: (currentA: number | null) => void;
+  onProbe: (currentA: number | null) => void | Promise<void>;
   probeText: ProbeText | null;
   note: string;
   /** On paper it has the paper's colours and height, whatever the theme. */
