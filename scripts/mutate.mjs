@@ -1,5 +1,5 @@
 // Do the tests bite? Shifts numbers of the core by some per cent, then changes operators and conditions (Stryker), on seeded samples;
-// prints what no test noticed. Works on a copy.
+// prints what no test noticed. `--in poles,curves/` keeps to files whose path holds one of the names. Works on a copy.
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
@@ -14,6 +14,7 @@ const { values } = parseArgs({
     mutants: { type: 'string', default: '600' },
     numbers: { type: 'string', default: '60' },
     seed: { type: 'string', default: '1' },
+    in: { type: 'string', default: '' },
   },
 });
 const wanted = (name) => {
@@ -41,6 +42,7 @@ const sampleOf = (list, count) =>
 const files = readdirSync(path.join(ROOT, 'core'), { recursive: true })
   .map((name) => `core/${name}`)
   .filter((name) => name.endsWith('.ts') && !/\.(test|deep)\.ts$/.test(name) && !name.startsWith('core/testing/'))
+  .filter((name) => values.in.split(',').some((each) => name.includes(each)))
   .sort();
 
 const copy = mkdtempSync(path.join(os.tmpdir(), 'isotrip-mutants-'));

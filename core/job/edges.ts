@@ -16,6 +16,7 @@ export type EdgeKind =
   | 'rating-multiple'
   | 'resistance-per-length'
   | 'soil'
+  | 'soil-resistivity'
   | 'horsepower'
   | 'let-through'
   | 'time'
@@ -65,6 +66,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
   'rating-multiple': [unit('× rating', ['× rating', '×in', '×', 'xin', 'x', 'in'], 1)],
   'resistance-per-length': [unit('mΩ/m', ['mω/m', 'mohm/m'], 1), unit('Ω/km', ['ω/km', 'ohm/km'], 1)],
   soil: [unit('K·m/W', ['k·m/w', 'km/w'], 1)],
+  'soil-resistivity': [unit('Ω·m', ['ω·m', 'ωm', 'ohm·m', 'ohmm'], 1)],
   'let-through': [unit('A²s', ['a²s'], 1), unit('kA²s', ['ka²s'], 1000)],
   time: [unit('s', ['s', 'sec'], 1), unit('ms', ['ms'], 0.001)],
   torque: [

@@ -1,7 +1,7 @@
 import type { DeviceFamily } from './schema/device';
 
 /** What is seen on any device of a board. */
-export const BODY = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'spaceUse', 'neutralLead'] as const;
+export const BODY = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'spaceUse', 'neutralLead', 'listedHere'] as const;
 /** What a device without a breaking capacity stands, and with what. */
 export const CONDITIONAL = ['conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'] as const;
 

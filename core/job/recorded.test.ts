@@ -3,7 +3,7 @@ import { recordedOnly } from './recorded';
 
 describe('a fact that is only recorded', () => {
   it('says why, whatever row it is of', () => {
-    expect(recordedOnly('boards.main.spaces')).toMatch(/not assessed/);
+    expect(recordedOnly('boards.main.floors')).toMatch(/not weighed/);
     expect(recordedOnly('devices.x.settings.arcFault')).toMatch(/arc-fault/);
   });
   it('is none of those that are judged', () => {

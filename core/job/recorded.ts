@@ -3,7 +3,6 @@ const OUTLETS = 'outlet by outlet nothing is assessed yet';
 const SURGE = 'surge protection is not assessed yet';
 const TRIPS = 'nuisance trips are not assessed yet';
 const OCCUPANCY = 'who lives there is not weighed yet';
-const ROOM = 'room in the board is not assessed yet';
 const MONITOR = 'monitors are not assessed yet';
 
 /**
@@ -16,8 +15,6 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'rooms.wallM': 'outlets along walls are not judged yet',
   'rooms.counterM': 'outlets along counters are not judged yet',
   'rooms.zone': 'what a zone asks for is not assessed yet',
-  'boards.spaces': ROOM,
-  'boards.busLines': 'which bars a board has is not assessed yet',
   'points.onward': OUTLETS,
   'points.wetness': OUTLETS,
   'points.touched': OUTLETS,
@@ -33,17 +30,12 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'boards.floors': OCCUPANCY,
   'boards.people': OCCUPANCY,
   'boards.electronics': OCCUPANCY,
-  'boards.growthPercent': ROOM,
   'loads.waveform': SHOCK,
   'loads.dcLeakageMa': SHOCK,
   'loads.leakageMa': TRIPS,
   'loads.mustStayOn': 'what else goes dark is not weighed yet',
   'loads.withstandKv': SURGE,
-  'devices.neutralAt': 'where neutrals land is not assessed yet',
   'devices.settings.terminalTorqueNm': 'the list of torques is not made yet',
-  'devices.settings.widthModules': ROOM,
-  'devices.settings.spaceUse': ROOM,
-  'devices.settings.neutralLead': ROOM,
   'devices.settings.arcFault': 'where arc-fault protection is asked for is not assessed yet',
   'devices.settings.weatherResistant': OUTLETS,
   'devices.settings.tamperResistant': OUTLETS,

@@ -40,6 +40,7 @@ export const LINKS: readonly Link[] = [
   { from: 'devices', field: 'pointId', to: 'points' },
   { from: 'devices', field: 'behindDeviceId', to: 'devices' },
   { from: 'devices', field: 'neutralDeviceId', to: 'devices' },
+  { from: 'devices', field: 'tiedTo', to: 'devices' },
   { from: 'readings', field: 'originId', to: 'origins' },
   { from: 'readings', field: 'boardId', to: 'boards' },
   { from: 'readings', field: 'circuitId', to: 'circuits' },

@@ -1,7 +1,8 @@
-import { andThen, both, type Givens, join, known, type Maybe, map, unknown } from '../job/known';
+import { all, andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
 import { type Credit, drawn, earned } from '../rules/credit';
+import { rodOhm } from '../tables/electrodes';
 import { add, atRatio, type Complex, magnitude } from './complex';
 import { drivingVoltageV, type FaultKind, LINES_OF, type NetworkState } from './states';
 import { transformerLoop } from './transformer';
@@ -201,13 +202,31 @@ function wanted(job: Job, origin: Origin, kind: FaultKind, state: NetworkState):
     : `${own} of ${origin.name}, measured or declared (a declared maximum impedance gives no maximum current)`;
 }
 
+/** As entered; of a rod or pipe nobody measured, estimated from the soil it stands in, which is never more than assumed. */
+function electrodeOhm(electrode: Electrode): Maybe<number> {
+  const entered = factOf('electrodes', electrode, 'resistanceOhm');
+  const driven = electrode.kind === 'rod' || electrode.kind === 'pipe';
+  if (entered.known || !driven || electrode.soilOhmM === undefined) return entered;
+  const parts = all({
+    soil: factOf('electrodes', electrode, 'soilOhmM'),
+    lengthM: factOf('electrodes', electrode, 'lengthM'),
+    // Nobody measured it.
+    estimated: need<boolean>(
+      { value: true, from: 'assumed' },
+      `electrodes.${electrode.id}.resistanceOhm`,
+      `resistance of ${electrode.name}, estimated`,
+    ),
+  });
+  return map(parts, ({ soil, lengthM }) => rodOhm(soil, lengthM));
+}
+
 /** Electrodes of one place in parallel, Ω. Unknown when there is none, or one of them is not known. */
 export function electrodesOhm(electrodes: readonly Electrode[], path: string, what: string): Maybe<number> {
   if (electrodes.length === 0) return unknown(path, what);
   let given: Givens | undefined;
   let siemens = 0;
   for (const electrode of electrodes) {
-    const ohm = factOf('electrodes', electrode, 'resistanceOhm');
+    const ohm = electrodeOhm(electrode);
     if (!ohm.known) return ohm;
     siemens += 1 / ohm.value;
     given = given === undefined ? ohm.given : join(given, ohm.given);

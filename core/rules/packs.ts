@@ -15,6 +15,8 @@ export interface Rules {
   penBehindSupply: boolean;
   /** The main switch of a household opens line and neutral of a single-phase supply (BS 7671 462.1.201). */
   householdMain: boolean;
+  /** No final circuit shares its neutral with another (BS 7671 314.4). */
+  ownNeutrals: boolean;
   /** A protective conductor from the supply means a neutral at earth, which isolation may leave closed (BS 7671 461.2; NEC 250.24). */
   neutralAtEarth: boolean;
   /** Bonding behind a multiply earthed neutral goes by that neutral (BS 7671 table 54.8). */
@@ -29,6 +31,7 @@ const PLAIN: Rules = {
   consumerUnits: false,
   penBehindSupply: true,
   householdMain: false,
+  ownNeutrals: false,
   neutralAtEarth: false,
   bondingByNeutral: false,
 };
@@ -43,6 +46,7 @@ const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
     consumerUnits: true,
     penBehindSupply: false,
     householdMain: true,
+    ownNeutrals: true,
     neutralAtEarth: true,
     bondingByNeutral: true,
   },

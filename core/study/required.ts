@@ -186,17 +186,41 @@ function outdoors(walk: Walk): Found[] {
   return [{ id: 'outdoors', verdict: asFor(isNew), what: `${plural(there, 'outlet')} of 2 outdoors, front and back` }];
 }
 
-/** Equipment that wants a disconnect, and where nobody drew one on its circuit. */
+/** Equipment that wants a disconnect: said to have none, or of which nobody said and none is drawn on its circuit. */
 const disconnects =
-  (word: string, is: (load: Load) => boolean): Row['look'] =>
+  (word: string, is: (load: Load) => boolean, ...enough: readonly ('plug' | 'in-sight' | 'lockable')[]): Row['look'] =>
   ({ finals, house }) => {
-    const without = finals.flatMap((circuit) => {
-      const load = house.loadsOf(circuit.id).find(is);
-      return load === undefined || house.pointsOf(circuit.id).some(({ kind }) => kind === 'isolator') ? [] : [{ circuit, load }];
+    const asked = finals.flatMap((circuit) =>
+      house
+        .loadsOf(circuit.id)
+        .filter(is)
+        .map((load) => ({ circuit, load })),
+    );
+    const without = asked.filter(({ load }) => {
+      const by = said<string>(load.disconnect)?.value;
+      return by !== undefined && !enough.some((each) => each === by);
     });
-    if (without.length === 0) return [];
-    const what = `${word}: ${without.map(({ load }) => load.name).join(', ')}`;
-    return [{ id: `disconnect:${word}`, verdict: 'unknown', what, circuitId: without[0]!.circuit.id }];
+    const unsaid = asked.filter(
+      ({ circuit, load }) => load.disconnect === undefined && !house.pointsOf(circuit.id).some(({ kind }) => kind === 'isolator'),
+    );
+    const guessed = asked.filter(
+      ({ load }) => said<string>(load.disconnect)?.assumed === true && !without.some((each) => each.load === load),
+    );
+    const names = (of: typeof asked) => of.map(({ load }) => load.name).join(', ');
+    const found: Found[] = without.map(({ circuit, load }) => ({
+      ...{ id: `disconnect:${load.id}`, verdict: asFor(circuit.state !== 'existing'), circuitId: circuit.id },
+      what: `${word}: ${load.name} has ${said<string>(load.disconnect)?.value === 'none' ? 'none' : 'another'}`,
+    }));
+    if (unsaid.length > 0)
+      found.push({
+        id: `disconnect:${word}`,
+        verdict: 'unknown',
+        what: `${word}: ${names(unsaid)}`,
+        circuitId: unsaid[0]!.circuit.id,
+      });
+    if (guessed.length > 0)
+      found.push({ id: `disconnect-assumed:${word}`, verdict: 'caution', what: `assumed: ${word}: ${names(guessed)}` });
+    return found;
   };
 const applianceIn =
   (...kinds: string[]) =>
@@ -219,16 +243,20 @@ const NEC: readonly Row[] = [
   { clause: '210.52(G)', look: oneIn('outlet', 'garage', 'basement-unfinished', 'basement-finished') },
   {
     clause: '440.14',
-    look: disconnects('a disconnect in sight of it', applianceIn('heat-pump', 'cooling')),
+    look: disconnects('a disconnect in sight of it', applianceIn('heat-pump', 'cooling'), 'in-sight'),
   },
   {
     clause: '422.31, 422.33',
     look: disconnects(
       'a disconnect in sight or a breaker that can be locked',
       applianceIn('water-heater', 'fixed', 'cooking-unit'),
+      ...(['plug', 'in-sight', 'lockable'] as const),
     ),
   },
-  { clause: '430.102', look: disconnects('a disconnect in sight of the motor', (load) => load.motorHp !== undefined) },
+  {
+    clause: '430.102',
+    look: disconnects('a disconnect in sight of the motor', (load) => load.motorHp !== undefined, 'plug', 'in-sight'),
+  },
   { clause: '230.85', from: 'nec-2020', look: emergencyDisconnect },
 ];
 
@@ -255,11 +283,28 @@ function lightsDivided({ finals, house, job }: Walk): Found[] {
   return [{ id: 'lights', verdict: 'caution', what: `all lights hang behind ${job.devices[only]?.name ?? 'one device'}` }];
 }
 
-const IEC: readonly Row[] = [{ clause: '', look: lightsDivided }];
+/** Fixed equipment that nothing separates from the supply. */
+const separated: Row['look'] = ({ finals, house }) =>
+  finals.flatMap((circuit) =>
+    house
+      .loadsOf(circuit.id)
+      .filter((load) => said<string>(load.disconnect)?.value === 'none')
+      .map(
+        (load): Found => ({
+          ...{ id: `disconnect:${load.id}`, verdict: asFor(circuit.state !== 'existing'), circuitId: circuit.id },
+          what: `nothing near it, and nothing that can be locked, separates ${load.name} from the supply`,
+        }),
+      ),
+  );
 
-const DIVISION: Readonly<Partial<Record<RulePackId, Source>>> = {
-  'iec-60364': { standard: 'IEC 60364-1', edition: '2005', clause: '314, division of installation', basis: 'memory' },
-  'bs-7671-2018-a2': { standard: 'BS 7671', edition: '2018+A2:2022', clause: '314', basis: 'memory' },
+const IEC: readonly Row[] = [
+  { clause: '314, division of installation', look: lightsDivided },
+  { clause: '46, isolation', look: separated },
+];
+
+const BOOK: Readonly<Partial<Record<RulePackId, Source>>> = {
+  'iec-60364': { standard: 'IEC 60364', edition: '', clause: '', basis: 'memory' },
+  'bs-7671-2018-a2': { standard: 'BS 7671', edition: '2018+A2:2022', clause: '', basis: 'memory' },
 };
 
 const NOT_ASSESSED: Readonly<Record<Job['dialect'], readonly string[]>> = {
@@ -306,7 +351,7 @@ export function requiredStudy(job: Job, study: Study): RequiredStudy {
   const nec = job.dialect === 'nec';
   const rows = (nec ? NEC : IEC).filter(({ from }) => from === undefined || heldBy(job.pack, { [from]: true }) === true);
   const wanted = rows.flatMap(({ clause, look }) => {
-    const source = nec ? necCited(clause)(job.pack) : (heldBy(job.pack, DIVISION) as Source);
+    const source = nec ? necCited(clause)(job.pack) : { ...(heldBy(job.pack, BOOK) as Source), clause: String(clause) };
     return look(walk).map(
       ({ circuitId, roomId, ...found }): Wanted => ({
         ...{ ...found, rule: cite(source), basis: source.basis, circuitId: circuitId ?? null, roomId: roomId ?? null },

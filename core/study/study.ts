@@ -13,7 +13,7 @@ import { carriesLoad } from '../questions/carries-load/carriesLoad';
 import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
-import { toldApart } from '../questions/saves-person/toldApart';
+import { savesPerson } from '../questions/saves-person/savesPerson';
 import { inrushChecks } from '../questions/stays-on/inrush';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { Ground, keptPerCircuit } from './kept';
@@ -148,7 +148,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'protects-cable': protectsCable,
   'breaks-fault': breaksFault,
   'clears-in-time': clearsInTime,
-  'saves-person': (facts) => laterVersion('saves-person', toldApart(facts)),
+  'saves-person': (facts) => laterVersion('saves-person', savesPerson(facts)),
   'only-one-trips': onlyOneTrips,
   'stays-on': (facts) => laterVersion('stays-on', inrushChecks(facts)),
   'rides-surge': () => laterVersion('rides-surge'),

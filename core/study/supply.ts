@@ -8,6 +8,7 @@ import { type Verdict, worstVerdict } from '../judging/answer';
 import type { Wiring } from '../network/paths';
 import { originLoop } from '../network/source';
 import { drivingVoltageV, type FaultKind, kindsAmong, LINES_OF, NETWORK_STATES, type NetworkState } from '../network/states';
+import { isOfBoard } from '../questions/saves-person/savesPerson';
 import type { Study } from './study';
 
 /** A prospective current that was read, as it compares with what is computed. */
@@ -193,12 +194,16 @@ export interface StepVerdicts {
   surge: Verdict;
 }
 
+/** What was found of boards as they are built. */
+const ofBoards = ({ findings }: Study): Verdict[] =>
+  findings.filter(({ question, check }) => question === 'saves-person' && isOfBoard(check)).map(({ verdict }) => verdict);
+
 export function stepVerdicts(study: Study, supply: SupplyStudy, required: { verdict: Verdict }): StepVerdicts {
   const worstOf = (question: QuestionId): Verdict => worstVerdict(study.circuits.map((circuit) => circuit.verdictOf(question)));
   return {
     supply: supply.verdict,
     circuits: worstVerdict([study.verdict, required.verdict]),
-    board: worstOf('breaks-fault'),
+    board: worstVerdict([worstOf('breaks-fault'), ...ofBoards(study)]),
     curves: worstOf('only-one-trips'),
     people: worstOf('saves-person'),
     surge: worstOf('rides-surge'),

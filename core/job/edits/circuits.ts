@@ -28,7 +28,16 @@ export function moveCircuit(
   number: string,
   order = orderAt(job, id, boardId, undefined),
 ): Command {
+  // Where its devices sat, and whether they belong there, says nothing of the other board.
+  const devices = Object.values(job.devices).filter(({ circuitId, seat }) => circuitId === id && seat === 'start');
+  const left = devices.flatMap((device) => [
+    ...(device.slot === undefined ? [] : [set('devices', device.id, 'slot', undefined)]),
+    ...('listedHere' in device.settings && device.settings.listedHere !== undefined
+      ? [set('devices', device.id, ['settings', 'listedHere'], undefined)]
+      : []),
+  ]);
   return edit(`${name}: to ${job.boards[boardId]?.name ?? boardId}`, [
+    ...left,
     set('circuits', id, 'fromBoardId', boardId),
     set('circuits', id, 'order', order),
     set('circuits', id, 'number', number),

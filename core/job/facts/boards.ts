@@ -1,3 +1,4 @@
+import { layoutOf } from '../board/layout';
 import type { Board } from '../schema/supply';
 import { word } from '../terms';
 import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type Specs, said, yesNo } from './spec';
@@ -17,6 +18,23 @@ export const SPECS: Specs = {
   earthsWithinReach: (job, row) => yesNo(`metal of both ${word(job.dialect, 'earth')}s within reach together`)(job, row),
   annexZB: yesNo('marked by BS EN 61439-3 annex ZB, 16 kA'),
   spaces: said('spaces', 'count'),
+  rails: quantity('rails', 'count'),
+  halfFrom: quantity('half-size and twin from space', 'count'),
+  plugOnNeutral: yesNo('neutrals plug on'),
+  oneLineJumper: yesNo('jumper that makes every space one leg', 'fitted', 'none'),
+  openingsClosed: yesNo('spaces without a device', 'closed', 'some open'),
+  nonCombustible: yesNo('enclosure', 'non-combustible', 'combustible'),
+  neutralTerminals: quantity('terminals of the neutral bar', 'count'),
+  earthTerminals: (job, row) => quantity(`terminals of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
+  earthWiresPerTerminal: (job, row) =>
+    quantity(`wires to a terminal of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
+  intersystemBonding: yesNo('intersystem bonding termination', 'there', 'none'),
+  disconnect: choice('switched off as a whole', [
+    { value: 'own-main', label: 'by its own main' },
+    { value: 'in-sight', label: 'ahead, in sight' },
+    { value: 'lockable', label: 'ahead, can be locked off' },
+    { value: 'remote', label: 'ahead, neither' },
+  ]),
   growthPercent: quantity('kept free for growth', 'percent'),
   areaM2: (job, row) => quantity('floor area of the dwelling it serves', 'area', job.dialect === 'nec' ? 'ft²' : 'm²')(job, row),
   demandMethod: choice('demand of that dwelling by', [
@@ -39,6 +57,12 @@ export const APPLIES: Applies = {
   earthsWithinReach: ownEarth,
   annexZB: british,
   areaM2: nec,
+  rails: (job, row) => layoutOf(job, row as Board) === 'rails',
+  halfFrom: nec,
+  plugOnNeutral: nec,
+  oneLineJumper: (job, row) => layoutOf(job, row as Board) === 'slots',
+  nonCombustible: british,
+  intersystemBonding: nec,
   managedA: nec,
   demandMethod: (job, row) => nec(job, row) && !isApart(row),
   meteredVa: (job, row) => nec(job, row) && (row as Board).demandMethod?.value === 'metered',

@@ -1,4 +1,5 @@
 import type { Circuit } from '../schema/circuit';
+import type { Job } from '../schema/job';
 import { linesOf, word } from '../terms';
 import { type Applies, type AppliesTo, british, choice, nec, quantity, type Specs, said, yesNo } from './spec';
 
@@ -6,6 +7,9 @@ const ofCircuit =
   (applies: (circuit: Circuit) => boolean): AppliesTo =>
   (_, row) =>
     applies(row as Circuit);
+
+const sharesNeutral = ({ circuits }: Job, { id, sharesNeutralWith }: Circuit): boolean =>
+  sharesNeutralWith !== undefined || Object.values(circuits).some((other) => other.sharesNeutralWith === id);
 
 /** Facts of circuits, in the order they are asked. */
 export const SPECS: Specs = {
@@ -16,6 +20,9 @@ export const SPECS: Specs = {
   ringContinuity: yesNo('ring continuity', 'closed all round', 'broken'),
   bs1363: yesNo('accessories', 'all of BS 1363', 'others too'),
   wholeDwelling: yesNo('carries the whole dwelling'),
+  neutralPigtailed: yesNo('shared neutral at each outlet', 'pigtailed', 'through the outlet'),
+  neutralGrouped: yesNo('shared neutral in the panel', 'grouped with its lines', 'not grouped'),
+  neutralMark: choice('shared neutral told apart by', ['tape', 'number', 'size', 'colour', 'none']),
   purpose: choice('asked for as', [
     { value: 'small-appliance', label: 'small-appliance circuit' },
     { value: 'laundry', label: 'laundry circuit' },
@@ -33,6 +40,9 @@ export const APPLIES: Applies = {
     linesOf(supply).length === 3 && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
   ringContinuity: ofCircuit(({ topology }) => topology === 'ring'),
   bs1363: (job, row) => british(job, row) && (row as Circuit).topology === 'ring',
+  neutralPigtailed: (job, row) => nec(job, row) && sharesNeutral(job, row as Circuit),
+  neutralGrouped: (job, row) => nec(job, row) && sharesNeutral(job, row as Circuit),
+  neutralMark: (job, row) => sharesNeutral(job, row as Circuit),
   purpose: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
   wholeDwelling: (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
 };

@@ -54,10 +54,26 @@ export const SPECS: Specs = {
     { value: 'twin', label: 'twin, two in one space' },
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
+  'settings.listedHere': yesNo('listed for this board'),
+  neutralAt: choice('neutral of its circuit lands on', [
+    { value: 'bar', label: 'the bar' },
+    { value: 'this-device', label: 'this device' },
+    { value: 'other-device', label: 'another device' },
+  ]),
+  tie: choice('tied to its neighbour by', [
+    { value: 'handle', label: 'a handle tie' },
+    { value: 'common-trip', label: 'a common trip' },
+  ]),
+  backFed: yesNo('fed from its load side'),
+  fastened: yesNo('held to the bars by a fastener'),
 };
 
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
+  tie: (_, row) => (row as Device).tiedTo !== undefined,
+  backFed: (job, row) => nec(job, row) && (row as Device).seat === 'end',
+  fastened: (job, row) => nec(job, row) && (row as Device).seat === 'end',
+  neutralAt: (_, row) => (row as Device).seat === 'start',
   // Rings alone have two wires in one terminal of their device.
   'settings.terminalWires': iec,
   'settings.widthModules': iec,

@@ -1,7 +1,10 @@
-import { quantity, type Specs, size } from './spec';
+import { length, quantity, type Specs, size } from './spec';
 
 /** Facts of electrodes, in the order they are asked. */
 export const SPECS: Specs = {
   conductorSize: size(() => 'conductor to it'),
   resistanceOhm: quantity('resistance', 'impedance'),
+  lengthM: length('length in the soil'),
+  spacingM: length('distance to the nearest other'),
+  soilOhmM: quantity('resistivity of the soil', 'soil-resistivity'),
 };

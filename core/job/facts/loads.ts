@@ -46,6 +46,12 @@ export const SPECS: Specs = {
       { value: 'fixed', label: 'another, fastened in place' },
       { value: 'other', label: 'none of these' },
     ])(job, row),
+  disconnect: choice('separated from the supply by', [
+    { value: 'plug', label: 'its plug' },
+    { value: 'in-sight', label: 'a switch in sight' },
+    { value: 'lockable', label: 'a device that can be locked off' },
+    { value: 'none', label: 'neither' },
+  ]),
   motorHp: quantity('motor', 'horsepower'),
   overloadProtected: yesNo('overload protection of its own'),
   minimumAmpacityA: quantity('MCA, minimum circuit ampacity marked on it', 'current'),

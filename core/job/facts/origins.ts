@@ -1,6 +1,6 @@
 import type { Origin } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, named, quantity, type Specs, said, size, yesNo } from './spec';
+import { type Applies, choice, named, quantity, type Specs, said, size, yesNo } from './spec';
 
 /** Facts of origins, in the order they are asked. */
 export const SPECS: Specs = {
@@ -16,6 +16,11 @@ export const SPECS: Specs = {
   xOverR: quantity('X/R', 'ratio'),
   runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
   neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
+  pipes: choice('metal pipes and frames', [
+    { value: 'bonded', label: 'bonded' },
+    { value: 'not-bonded', label: 'not bonded' },
+    { value: 'none', label: 'none come in' },
+  ]),
   bondingSize: size(() => 'bonding conductor'),
   'transformer.ratedVA': quantity('rating', 'apparent-power', 'kVA'),
   'transformer.impedancePercent': quantity('impedance', 'percent'),

@@ -32,6 +32,10 @@ export const Circuit = z.strictObject({
   /** It alone carries the whole load of one dwelling (NEC 310.12). */
   wholeDwelling: fact(z.boolean()).optional(),
   sharesNeutralWith: Id.optional(),
+  /** Of a shared neutral: it goes on where a device is taken out; it is kept with its lines in the board; it is told from others by. */
+  neutralPigtailed: fact(z.boolean()).optional(),
+  neutralGrouped: fact(z.boolean()).optional(),
+  neutralMark: fact(z.enum(['tape', 'number', 'size', 'colour', 'none'])).optional(),
   /** Entered design current Ib. Where absent it is summed from the loads. */
   designCurrentA: fact(quantity(0.01, 4_000, 'A')).optional(),
   /** The entered design current runs for three hours or more (NEC article 100). */
@@ -209,6 +213,8 @@ export const Load = z.strictObject({
   /** Greatest overcurrent device on the nameplate. */
   maximumDeviceA: fact(quantity(1, 2_000, 'A')).optional(),
   thirdHarmonicPercent: fact(quantity(0, 150, '%')).optional(),
+  /** What separates it from the supply when it is worked on. */
+  disconnect: fact(z.enum(['plug', 'in-sight', 'lockable', 'none'])).optional(),
   needsNeutral: z.boolean().optional(),
   mustStayOn: z.boolean().optional(),
   safetyService: z.boolean().optional(),

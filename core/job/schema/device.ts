@@ -60,6 +60,8 @@ const body = {
   spaceUse: fact(z.enum(['full', 'half', 'twin'])).optional(),
   /** How the neutral of a device with one reaches the bar: a wire of its own, or by being plugged on. */
   neutralLead: fact(z.enum(['pigtail', 'plug-on'])).optional(),
+  /** Listed, or verified by the maker of the board, for the board it sits in. */
+  listedHere: fact(z.boolean()).optional(),
 };
 
 /** What a device without a breaking capacity of its own stands together with an overcurrent device. */
@@ -204,6 +206,12 @@ export const Device = z.strictObject({
   behindDeviceId: Id.optional(),
   slot: ShortText.optional(),
   lines: Lines,
+  /** Another device it is tied to: they are switched together by their handles, or trip together. */
+  tiedTo: Id.optional(),
+  tie: fact(z.enum(['handle', 'common-trip'])).optional(),
+  /** A main that is fed from its load side, and held so that it cannot be pulled off the bars by hand. */
+  backFed: fact(z.boolean()).optional(),
+  fastened: fact(z.boolean()).optional(),
   neutralAt: fact(z.enum(['bar', 'this-device', 'other-device'])).optional(),
   neutralDeviceId: Id.optional(),
   /** Share of what hangs behind a device of a board that runs together. */

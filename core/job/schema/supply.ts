@@ -67,6 +67,8 @@ export const Origin = z.strictObject({
   neutralBond: fact(z.boolean()).optional(),
   /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */
   bondingSize: fact(ConductorSize).optional(),
+  /** Metal pipes and frames that come in here: bonded to the main earthing terminal, not bonded, or there are none. */
+  pipes: fact(z.enum(['bonded', 'not-bonded', 'none'])).optional(),
 });
 export type Origin = z.infer<typeof Origin>;
 
@@ -80,7 +82,7 @@ export const SourceState = z.strictObject({
 });
 export type SourceState = z.infer<typeof SourceState>;
 
-export const ElectrodeKind = z.enum(['rod', 'plate', 'ring', 'foundation', 'water-pipe', 'structure']);
+export const ElectrodeKind = z.enum(['rod', 'pipe', 'plate', 'ring', 'foundation', 'water-pipe', 'structure']);
 
 export const Electrode = z.strictObject({
   id: Id,
@@ -92,6 +94,10 @@ export const Electrode = z.strictObject({
   resistanceOhm: fact(quantity(0.01, 20_000, 'Ω')).optional(),
   /** Copper conductor that leads to it. */
   conductorSize: fact(ConductorSize).optional(),
+  /** Length of a rod or pipe in contact with the soil; clear distance to the nearest other; resistivity of the soil. */
+  lengthM: fact(quantity(0.1, 50, 'm')).optional(),
+  spacingM: fact(quantity(0.1, 100, 'm')).optional(),
+  soilOhmM: fact(quantity(1, 20_000, 'Ω·m')).optional(),
   state: WorkState,
 });
 export type Electrode = z.infer<typeof Electrode>;
@@ -150,5 +156,25 @@ export const Board = z.strictObject({
   electronics: fact(z.enum(['few', 'usual', 'many'])).optional(),
   /** Of what is used now, kept free for later. */
   growthPercent: fact(quantity(0, 200, '%')).optional(),
+  /** Two columns of spaces on alternating lines, or rails of modules; without a word as boards of the dialect are. */
+  layout: z.enum(['slots', 'rails']).optional(),
+  rails: fact(z.int().min(1, 'at least 1 rail').max(12, 'at most 12 rails')).optional(),
+  /** Spaces from this number on take half-size and twin devices; 0: none does. */
+  halfFrom: fact(z.int().min(0, '0: no space takes them').max(200, 'at most 200')).optional(),
+  /** Neutrals of devices plug onto the bars. */
+  plugOnNeutral: fact(z.boolean()).optional(),
+  /** A jumper joins the bars: every space is on one line. */
+  oneLineJumper: fact(z.boolean()).optional(),
+  /** Every space without a device is closed. */
+  openingsClosed: fact(z.boolean()).optional(),
+  nonCombustible: fact(z.boolean()).optional(),
+  neutralTerminals: fact(z.int().min(0, 'at least 0').max(200, 'at most 200')).optional(),
+  earthTerminals: fact(z.int().min(0, 'at least 0').max(200, 'at most 200')).optional(),
+  /** Wires one terminal of the earth bar is listed for. */
+  earthWiresPerTerminal: fact(z.int().min(1, 'at least 1').max(6, 'at most 6')).optional(),
+  /** A place where the earths of telephone, aerial and cable are bonded. */
+  intersystemBonding: fact(z.boolean()).optional(),
+  /** Where what switches the whole board off is. */
+  disconnect: fact(z.enum(['own-main', 'in-sight', 'lockable', 'remote'])).optional(),
 });
 export type Board = z.infer<typeof Board>;

@@ -33,7 +33,7 @@ export function electrodeChecks(facts: CircuitFacts): Check[] {
   if (!least.known) return [];
   const toEarth = conductorsToEarth(facts, (kind) => {
     // Where a rod, or concrete, is all it leads to, more conductor than these would not help (250.66(A), (B)).
-    const enough = kind === 'rod' || kind === 'plate' ? '6AWG' : kind === 'foundation' ? '4AWG' : undefined;
+    const enough = kind === 'rod' || kind === 'pipe' || kind === 'plate' ? '6AWG' : kind === 'foundation' ? '4AWG' : undefined;
     return map(least, (of) =>
       enough !== undefined && fits(sizeMm2(enough), sizeMm2(of.size)) ? { ...of, size: enough, why: `to a ${kind} alone` } : of,
     );

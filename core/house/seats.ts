@@ -1,0 +1,76 @@
+import {
+  type BoardLayout,
+  boardLayout,
+  boardOf,
+  linesAt,
+  type Place,
+  poleStep,
+  type Seat,
+  seatsOf,
+  spanOf,
+} from '../job/board/layout';
+import { all, type Maybe, map, unknown } from '../job/known';
+import { perRow } from '../job/perRow';
+import { factOf, ifStated } from '../job/readers';
+import type { Board, Device, Job, Line } from '../job/sealed';
+
+/** A device in a board, as the questions see it. */
+export interface SeatedDevice {
+  device: Device;
+  as: Seat['as'];
+  place: Seat['place'];
+}
+/** A board with where its devices sit. */
+export interface SeatedBoard {
+  board: Board;
+  layout: BoardLayout;
+  seats: readonly SeatedDevice[];
+}
+
+/** The drawing reads values as they stand; what they rest on is said here. */
+type DrawnJob = Parameters<typeof seatsOf>[0];
+type DrawnBoard = Parameters<typeof seatsOf>[1];
+type DrawnDevice = Parameters<typeof boardOf>[1];
+
+const found = perRow((_: Job) => new Map<string, Maybe<SeatedBoard>>());
+
+/**
+ * Where the devices of a board sit, and on which lines its spaces are.
+ * @returns unknown where it is not said how many spaces it has
+ */
+export function seatedBoard(job: Job, board: Board): Maybe<SeatedBoard> {
+  const kept = found(job);
+  const before = kept.get(board.id);
+  if (before !== undefined) return before;
+  const rests = all({
+    spaces: factOf('boards', board, 'spaces'),
+    rails: ifStated('boards', board, 'rails', `rails of ${board.name}`),
+    jumper: ifStated('boards', board, 'oneLineJumper'),
+  });
+  const [house, drawn] = [job as unknown as DrawnJob, board as unknown as DrawnBoard];
+  const layout = boardLayout(house, drawn);
+  const seated: Maybe<SeatedBoard> =
+    layout === undefined
+      ? rests.known
+        ? unknown(`boards.${board.id}.spaces`, `spaces of ${board.name}`)
+        : rests
+      : map(rests, () => ({ board, layout, seats: seatsOf(house, drawn, layout) }));
+  kept.set(board.id, seated);
+  return seated;
+}
+
+/** Devices of a board, whether or not it is known where they sit. */
+export const devicesIn = (job: Job, board: Board): readonly SeatedDevice[] =>
+  seatsOf(job as unknown as DrawnJob, board as unknown as DrawnBoard);
+
+/** The board a device sits in. */
+export const boardOfDevice = (job: Job, device: Device): Board | undefined =>
+  boardOf(job as unknown as DrawnJob, drawn(device)) as Board | undefined;
+
+const drawn = (device: Device) => device as unknown as DrawnDevice;
+/** Halves of a space or module a device takes. */
+export const spanIn = ({ layout }: SeatedBoard, device: Device): number => spanOf(drawn(device), layout);
+/** The line of each of its poles where it sits. */
+export const linesIn = ({ layout }: SeatedBoard, device: Device, place: Place): Line[] => linesAt(drawn(device), place, layout);
+/** Whether its poles take half a space each. */
+export const halfSize = (device: Device): boolean => poleStep(drawn(device), 'slots') === 1;

@@ -1,0 +1,250 @@
+import { opensOnOvercurrent } from '../../../devices/bands';
+import type { CircuitFacts } from '../../../house/facts';
+import { devicesIn, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
+import { all, known, type Maybe, map } from '../../../job/known';
+import { heldBy } from '../../../job/packs';
+import { factOf, ifStated, settingOf } from '../../../job/readers';
+import type { Board } from '../../../job/sealed';
+import { word } from '../../../job/terms';
+import type { Check } from '../../../judging/answer';
+import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { clause } from '../../../rules/clauses';
+import { rulesOf } from '../../../rules/packs';
+import { asFor, ifSaid, saidCheck } from '../said';
+
+/** What is asked of a board as it is built, with the circuit that feeds it first. */
+export function boardChecks(facts: CircuitFacts): Check[] {
+  const { job, circuit, house } = facts;
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (board === undefined || house.wirings.incoming.get(board.id)?.[0]?.id !== circuit.id) return [];
+  const devices = devicesIn(job, board);
+  return [
+    ...room(facts, board),
+    ...listed(facts, board, devices),
+    openings(facts, board),
+    ...enclosure(facts, board),
+    ...jumper(facts, board, devices),
+    ...mainOf(facts, board, devices),
+    switchedOff(facts, board, devices),
+    ...terminals(facts, board, devices),
+  ];
+}
+
+/** What its devices take of the spaces there are, with what is kept free. */
+function room({ job }: CircuitFacts, board: Board): Check[] {
+  const rule = clause(job.pack, 'boardRoom');
+  const spaces = word(job.dialect, 'spaces');
+  const id = `board-room:${board.id}`;
+  const parts = all({
+    spaces: factOf('boards', board, 'spaces'),
+    seated: seatedBoard(job, board),
+    growth: ifStated('boards', board, 'growthPercent'),
+  });
+  const comparison = map(parts, ({ spaces: limit, seated, growth }): Comparison => {
+    // A main of its own place takes none of them; one that sits among them does.
+    const used = seated.seats
+      .filter(({ as, place }) => as !== 'main' || place !== undefined)
+      .reduce((sum, { device }) => sum + spanIn(seated, device) / 2, 0);
+    const wanted = used * (1 + (growth ?? 0) / 100);
+    return {
+      demand: used,
+      limit,
+      unit: spaces,
+      rule,
+      aside: true,
+      ...(wanted > limit + 1e-9 ? { within: 'caution' as const } : {}),
+      because: () =>
+        `${figure(used)} of ${limit} ${spaces} in use${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
+      working: () => [line(`${spaces} taken ≤ there are`, `${figure(used)} ≤ ${limit}`, holds(used, limit), rule)],
+    };
+  });
+  return [judge(id, `Room in ${board.name}`, comparison)];
+}
+
+/** Every device belongs in the board it sits in. */
+function listed({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
+  const inside = devices.filter(({ device }) => 'poles' in device.settings);
+  if (inside.length === 0) return [];
+  const id = `board-listed:${board.id}`;
+  const title = `Devices for ${board.name}`;
+  const rule = clause(job.pack, 'listedHere');
+  const said = inside.map(({ device }) => ({ device, fact: settingOf(device, 'listedHere') }));
+  const foreign = said.filter(({ fact }) => fact.known && !fact.value);
+  if (foreign.length > 0) {
+    const names = foreign.map(({ device }) => device.name).join(', ');
+    return [ruled(id, title, 'stop', `${names}: not among the devices ${board.name} is made for`, rule)];
+  }
+  const fact = all(Object.fromEntries(said.map(({ device, fact: of }) => [device.id, of])));
+  return [
+    saidCheck({ id, title, rule, fact, judge: () => ['pass', `all ${inside.length} are among the devices it is made for`] }),
+  ];
+}
+
+function openings({ job }: CircuitFacts, board: Board): Check {
+  return saidCheck({
+    ...{ id: `board-openings:${board.id}`, title: `Openings of ${board.name}`, rule: clause(job.pack, 'openings') },
+    fact: factOf('boards', board, 'openingsClosed'),
+    judge: (closed) =>
+      // A hazard by itself, whatever its age.
+      closed
+        ? ['pass', 'every space without a device is closed']
+        : ['stop', 'open where there is no device: live parts within reach'],
+  });
+}
+
+function enclosure({ job }: CircuitFacts, board: Board): Check[] {
+  if (!rulesOf(job.pack).householdMain) return [];
+  return [
+    saidCheck({
+      ...{ id: `board-enclosure:${board.id}`, title: `Enclosure of ${board.name}`, rule: clause(job.pack, 'enclosure') },
+      fact: factOf('boards', board, 'nonCombustible'),
+      judge: (holds) => (holds ? ['pass', 'non-combustible'] : [asFor(board.state), 'combustible']),
+    }),
+  ];
+}
+
+/** Behind a jumper that makes every space one leg there is nothing between two poles, and shared neutrals add up. */
+function jumper({ job, house }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
+  return ifSaid({
+    ...{ id: `board-jumper:${board.id}`, title: `Bars of ${board.name}`, rule: clause(job.pack, 'oneLeg') },
+    fact: ifStated('boards', board, 'oneLineJumper'),
+    judge: (fitted) => {
+      if (!fitted) return ['pass', 'on the lines of the supply'];
+      const several = devices.filter(({ as, device }) => as === 'branch' && device.lines.length > 1);
+      const shared = devices.filter(
+        ({ as, device }) => as === 'branch' && house.wirings.neutralGroups.has(device.circuitId ?? ''),
+      );
+      const names = [...new Set([...several, ...shared].map(({ device }) => device.name))];
+      return names.length === 0
+        ? ['pass', 'all on one leg, and nothing on it wants two']
+        : ['stop', `all on one leg: ${names.join(', ')} ${names.length === 1 ? 'wants' : 'want'} two`];
+    },
+  });
+}
+
+/** Most devices that may switch off a service or a building together. */
+const MOST_TOGETHER = 6;
+
+/**
+ * What switches the board off. A main among the spaces that is fed from its load side is held to the bars; a board without a main is
+ * switched off by all its devices, of which there may be six, and of a service since the NEC of 2020 one to a board.
+ */
+function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
+  if (job.dialect !== 'nec') return [];
+  const mains = devices.filter(
+    ({ as, device: { settings } }) => as === 'main' && (opensOnOvercurrent(settings) || settings.family === 'switch'),
+  );
+  const checks = mains.flatMap(({ device }) => {
+    // In a space like any other it can only be fed from behind.
+    const backFed = device.slot === undefined ? ifStated('devices', device, 'backFed') : known(true);
+    if (backFed.value !== true) return [];
+    return [
+      saidCheck({
+        ...{ id: `board-fastened:${device.id}`, title: `Fastening of ${device.name}`, rule: clause(job.pack, 'backFed') },
+        fact: factOf('devices', device, 'fastened'),
+        judge: (held) =>
+          held
+            ? ['pass', 'held to the bars']
+            : ['stop', 'fed from its load side and held by nothing: pulled off, its blades are live'],
+      }),
+    ];
+  });
+  const building = board.otherBuilding === true && circuit.kind === 'distribution';
+  if (circuit.kind !== 'service' && !building) return checks;
+  const count = mains.length > 0 ? mains.length : devices.filter(({ as }) => as === 'branch').length;
+  const most =
+    circuit.kind === 'service' && heldBy(job.pack, { 'nec-2017': MOST_TOGETHER, 'nec-2020': 1 }) === 1 ? 1 : MOST_TOGETHER;
+  const rule = clause(job.pack, building ? 'buildingDisconnects' : 'serviceDisconnects');
+  const title = `What switches ${board.name} off`;
+  const id = `board-disconnects:${board.id}`;
+  if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
+  const because = mains.length > 0 ? `${count} of its own` : `it has no main: all its ${count} devices`;
+  return [
+    ...checks,
+    ruled(id, title, count <= most ? 'pass' : asFor(board.state), `${because}; at most ${most} in one enclosure`, rule),
+  ];
+}
+
+/** Where a board is switched off as a whole. */
+function switchedOff({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check {
+  const rule = clause(job.pack, 'boardDisconnect');
+  const id = `board-off:${board.id}`;
+  const title = `Switching ${board.name} off`;
+  const main = devices.find(({ as }) => as === 'main')?.device;
+  if (main !== undefined) return ruled(id, title, 'pass', `by ${main.name} in it`, rule);
+  return saidCheck({
+    ...{ id, title, rule, fact: factOf('boards', board, 'disconnect') },
+    judge: (where) => {
+      if (where === 'own-main') return ['unknown', 'said to have a main, and none is drawn in it'];
+      return where === 'remote'
+        ? [asFor(board.state), 'ahead of it, neither in sight nor to be locked off']
+        : ['pass', SAID[where]];
+    },
+  });
+}
+const SAID = { 'in-sight': 'ahead of it, in sight', lockable: 'ahead of it, can be locked off' } as const;
+
+/** A terminal for every neutral, and for every protective conductor. */
+function terminals({ job, house }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
+  const fed = house.wirings.outgoing.get(board.id) ?? [];
+  const feeds = house.wirings.incoming.get(board.id) ?? [];
+  const neutrals: Maybe<number> = fed.reduce<Maybe<number>>((sum, { id }) => {
+    const poles = house.polesOf(house.wirings.byCircuit.get(id)!);
+    if (!sum.known) return sum;
+    return map(poles, ({ neutral }) => sum.value + (neutral && landsOnBar(board, devices, id) ? 1 : 0));
+  }, known(feeds.length));
+  const neutral = ifStated('boards', board, 'neutralTerminals');
+  const earth = ifStated('boards', board, 'earthTerminals');
+  const perTerminal = ifStated('boards', board, 'earthWiresPerTerminal');
+  const compare = (id: string, title: string, taken: Maybe<number>, there: Maybe<number>, rule: ReturnType<typeof clause>) =>
+    judge(
+      `${id}:${board.id}`,
+      title,
+      map(
+        all({ taken, there }),
+        ({ taken: demand, there: limit }): Comparison => ({
+          ...{ demand, limit, unit: 'wires', rule, aside: true },
+          because: () => `${demand} to land, room for ${limit}`,
+          working: () => [line('wires ≤ what the terminals take', `${demand} ≤ ${limit}`, holds(demand, limit), rule)],
+        }),
+      ),
+    );
+  const bars: Check[] = [];
+  if (neutral.value !== undefined)
+    bars.push(
+      compare(
+        'board-neutrals',
+        `Neutral bar of ${board.name}`,
+        neutrals,
+        map(neutral, (each) => each ?? 0),
+        clause(job.pack, 'neutralTerminal'),
+      ),
+    );
+  if (earth.value !== undefined) {
+    // More than one to a terminal only where it is listed for that.
+    const takes = map(all({ earth, perTerminal }), (of) => (of.earth ?? 0) * (of.perTerminal ?? 1));
+    const title = `${word(job.dialect, 'earth')} bar of ${board.name}`;
+    bars.push(
+      compare(
+        'board-earths',
+        `${title.charAt(0).toUpperCase()}${title.slice(1)}`,
+        known(fed.length + feeds.length),
+        takes,
+        clause(job.pack, 'earthTerminal'),
+      ),
+    );
+  }
+  return bars;
+}
+
+/**
+ * Whether the neutral of a circuit, or the lead of the device it lands on, takes a terminal of the bar; without a word it does, and
+ * where a plug-on device has nothing to plug on to.
+ */
+function landsOnBar(board: Board, devices: readonly SeatedDevice[], circuitId: string): boolean {
+  const device = devices.find((each) => each.as === 'branch' && each.device.circuitId === circuitId)?.device;
+  if (device === undefined || !('neutralLead' in device.settings)) return true;
+  const plugs = ifStated('boards', board, 'plugOnNeutral');
+  const lead = settingOf(device, 'neutralLead');
+  return !(plugs.value === true && lead.known && lead.value === 'plug-on');
+}

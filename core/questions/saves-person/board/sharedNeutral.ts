@@ -1,0 +1,210 @@
+import { hasResidual } from '../../../devices/residual';
+import type { CircuitFacts } from '../../../house/facts';
+import { seatedBoard } from '../../../house/seats';
+import { numberAt } from '../../../job/board/layout';
+import { factOf, ifStated } from '../../../job/readers';
+import type { Circuit, Device } from '../../../job/sealed';
+import type { Check } from '../../../judging/answer';
+import { ruled, unknownCheck } from '../../../judging/judge';
+import type { Wiring } from '../../../network/paths';
+import { clause } from '../../../rules/clauses';
+import { rulesOf } from '../../../rules/packs';
+import { saidCheck } from '../said';
+
+/** A circuit on a shared neutral, with the device that opens its line. */
+interface Member {
+  circuit: Circuit;
+  wiring: Wiring;
+  device: Device | undefined;
+}
+
+/**
+ * A neutral that several circuits share: on lines of their own, opened together, by a common trip where something hangs between
+ * them, through one residual device if any, going on where an outlet is taken out, lying with its lines, told from others.
+ */
+export function sharedNeutralChecks(facts: CircuitFacts): Check[] {
+  const { job, circuit, house } = facts;
+  const group = house.wirings.neutralGroups.get(circuit.id);
+  if (group === undefined) return [];
+  const members = group.map((each): Member => {
+    const wiring = house.wirings.byCircuit.get(each.id)!;
+    return { circuit: each, wiring, device: wiring.startDevices.at(-1) };
+  });
+  const others = members.filter((member) => member.circuit.id !== circuit.id).map((member) => member.circuit.name);
+  const title = `Neutral shared with ${others.join(', ')}`;
+  if (rulesOf(job.pack).ownNeutrals)
+    return [
+      ruled('shared:own', title, 'stop', 'every final circuit has a neutral of its own', clause(job.pack, 'sharedDisconnect')),
+    ];
+  return [
+    onLinesOfTheirOwn(facts, members, title),
+    openedTogether(facts, members, title),
+    ...protectedTogether(facts, members, title),
+    ...(job.dialect === 'nec' ? asLaid(facts, title) : []),
+    ...toldFromOthers(facts, title),
+  ];
+}
+
+function onLinesOfTheirOwn({ job }: CircuitFacts, members: readonly Member[], title: string): Check {
+  const rule = clause(job.pack, 'sharedLines');
+  const lacking = members.find(({ device }) => device === undefined || device.lines.length === 0);
+  if (lacking !== undefined)
+    return unknownCheck('shared:lines', title, [
+      { path: `circuits.${lacking.circuit.id}`, what: `the line ${lacking.circuit.name} hangs on` },
+    ]);
+  const lines = members.flatMap(({ device }) => device!.lines);
+  const twice = lines.find((each, at) => lines.indexOf(each) !== at);
+  return twice === undefined
+    ? ruled('shared:lines', title, 'pass', `on ${lines.join(' and ')}`, rule)
+    : ruled(
+        'shared:lines',
+        title,
+        'stop',
+        `two of them on ${twice}: their currents add up in the neutral, which nothing watches`,
+        rule,
+      );
+}
+
+/** Devices by ties, each with the kind that holds it to the others. */
+function tieOf(members: readonly Member[]): 'none' | 'unsaid' | 'handle' | 'common-trip' {
+  const devices = members.map(({ device }) => device!);
+  const [first] = devices;
+  const reached = new Set([first!]);
+  const kinds = new Set<string>();
+  for (const each of reached)
+    for (const other of devices) {
+      const holder = each.tiedTo === other.id ? each : other.tiedTo === each.id ? other : undefined;
+      if (holder === undefined || reached.has(other)) continue;
+      reached.add(other);
+      const tie = factOf('devices', holder, 'tie');
+      kinds.add(tie.known && !tie.given.assumed ? tie.value : 'unsaid');
+    }
+  if (reached.size < devices.length) return 'none';
+  return kinds.has('unsaid') ? 'unsaid' : kinds.has('handle') ? 'handle' : 'common-trip';
+}
+
+function openedTogether(facts: CircuitFacts, members: readonly Member[], title: string): Check {
+  const { job, house } = facts;
+  const rule = clause(job.pack, 'sharedDisconnect');
+  const id = 'shared:together';
+  const lacking = members.find(({ device }) => device === undefined);
+  if (lacking !== undefined)
+    return unknownCheck(id, title, [{ path: `circuits.${lacking.circuit.id}`, what: `a device for ${lacking.circuit.name}` }]);
+  const devices = members.map(({ device }) => device!);
+  if (new Set(devices.map((device) => device.id)).size === 1) return ruled(id, title, 'pass', 'opened by one device', rule);
+  const tie = tieOf(members);
+  if (tie === 'none')
+    return ruled(id, title, 'stop', 'opened one by one: with one off, the neutral still carries the current of the other', rule);
+  if (tie === 'unsaid')
+    return unknownCheck(
+      id,
+      title,
+      devices.map((device) => ({ path: `devices.${device.id}.tie`, what: `how ${device.name} is tied` })),
+    );
+  const apart = standApart(facts, devices);
+  if (apart !== undefined) return ruled(id, title, 'stop', apart, rule);
+  const across = members.flatMap(({ circuit }) => house.loadsOf(circuit.id)).filter(isAcross);
+  const [between] = across;
+  return between !== undefined && tie === 'handle'
+    ? ruled(
+        id,
+        title,
+        'stop',
+        `${between.name} hangs between the lines: a handle tie opens by hand alone, a common trip is wanted`,
+        clause(job.pack, 'commonTrip'),
+      )
+    : ruled(id, title, 'pass', tie === 'handle' ? 'tied by their handles' : 'trip together', rule);
+}
+
+/** A load between two lines, or one that may be; what may go either way is not told apart here. */
+function isAcross(load: Parameters<typeof factOf<'loads', 'lines'>>[1]): boolean {
+  const lines = ifStated('loads', load, 'lines').value;
+  const voltages = ifStated('loads', load, 'voltages').value;
+  return (lines !== undefined && lines.length > 2) || voltages === 'line-line';
+}
+
+/** Tied devices sit beside each other: a handle tie does not reach farther. */
+function standApart({ job, circuit }: CircuitFacts, devices: readonly Device[]): string | undefined {
+  const board = job.boards[circuit.fromBoardId ?? ''];
+  const seated = board === undefined ? undefined : seatedBoard(job, board);
+  if (seated === undefined || !seated.known) return undefined;
+  const { seats, layout } = seated.value;
+  const places = devices.flatMap((device) => seats.find((each) => each.device.id === device.id)?.place ?? []);
+  if (places.length < devices.length) return undefined;
+  const row = [...places].sort((a, b) => a.track - b.track || a.at - b.at);
+  const gap = row.slice(1).some((place, at) => place.track !== row[at]!.track || place.at !== row[at]!.at + row[at]!.span);
+  return gap ? `tied, and yet apart: at ${row.map((place) => numberAt(place, layout)).join(' and ')}` : undefined;
+}
+
+/** Residual and arc-fault devices that see the line of one and not the neutral of the other. */
+function protectedTogether({ job }: CircuitFacts, members: readonly Member[], title: string): Check[] {
+  const watching = members.map(({ wiring }) =>
+    [...wiring.groupDevices, ...wiring.startDevices]
+      .filter((device) => hasResidual(device) || seesArcs(device))
+      .map(({ id }) => id),
+  );
+  if (watching.every((each) => each.length === 0)) return [];
+  const same = watching.every((each) => each.join() === watching[0]!.join());
+  const rule = clause(job.pack, 'sharedProtected');
+  return [
+    same
+      ? ruled('shared:watched', title, 'pass', 'line and neutral of all pass one device', rule)
+      : ruled(
+          'shared:watched',
+          title,
+          'stop',
+          'a device that compares line and neutral sees one line and the neutral of all: one for both is wanted',
+          rule,
+        ),
+  ];
+}
+const seesArcs = ({ settings }: Device): boolean =>
+  settings.family === 'afdd' || (settings.family === 'moulded-case-nec' && (settings.arcFault ?? 'none') !== 'none');
+
+function asLaid({ job, circuit }: CircuitFacts, title: string): Check[] {
+  return [
+    saidCheck({
+      ...{
+        id: 'shared:pigtail',
+        title,
+        rule: clause(job.pack, 'pigtailed'),
+        fact: factOf('circuits', circuit, 'neutralPigtailed'),
+      },
+      judge: (pigtailed) =>
+        pigtailed
+          ? ['pass', 'goes on where an outlet is taken out']
+          : ['stop', 'through the outlets: one taken out opens the neutral of both, and puts their loads in series'],
+    }),
+    saidCheck({
+      ...{ id: 'shared:grouped', title, rule: clause(job.pack, 'grouped'), fact: factOf('circuits', circuit, 'neutralGrouped') },
+      judge: (grouped) => (grouped ? ['pass', 'grouped with its lines'] : ['stop', 'not grouped with its lines in the panel']),
+    }),
+  ];
+}
+
+/** Where a board has more than one shared neutral, each is told from the others. */
+function toldFromOthers({ job, circuit, house }: CircuitFacts, title: string): Check[] {
+  const here = new Set(
+    (house.wirings.outgoing.get(circuit.fromBoardId ?? '') ?? []).flatMap(({ id }) => {
+      const group = house.wirings.neutralGroups.get(id);
+      return group === undefined
+        ? []
+        : [
+            group
+              .map((each) => each.id)
+              .sort()
+              .join(' '),
+          ];
+    }),
+  );
+  if (here.size < 2) return [];
+  return [
+    saidCheck({
+      ...{ id: 'shared:told', title, rule: clause(job.pack, 'grouped'), fact: factOf('circuits', circuit, 'neutralMark') },
+      judge: (mark) =>
+        mark === 'none'
+          ? ['caution', `one of ${here.size} shared neutrals here, and none is marked`]
+          : ['pass', `told from the other${here.size === 2 ? '' : 's'} by ${mark}`],
+    }),
+  ];
+}

@@ -1,0 +1,22 @@
+import type { CircuitFacts } from '../../house/facts';
+import type { Check } from '../../judging/answer';
+import { boardChecks } from './board/board';
+import { earthingChecks } from './board/earthing';
+import { landingChecks } from './board/landing';
+import { seatChecks } from './board/seat';
+import { sharedNeutralChecks } from './board/sharedNeutral';
+import { toldApart } from './toldApart';
+
+/** What of question 5 is judged so far: the board, its neutrals and its earth, and that circuits are told apart. */
+export const savesPerson = (facts: CircuitFacts): Check[] => [
+  ...seatChecks(facts),
+  ...sharedNeutralChecks(facts),
+  ...landingChecks(facts),
+  ...boardChecks(facts),
+  ...earthingChecks(facts),
+  ...toldApart(facts),
+];
+
+/** Whether a check of it is one of a board as it is built. */
+export const isOfBoard = (checkId: string): boolean => OF_BOARD.test(checkId);
+const OF_BOARD = /^(board-|seat:|leg:|half:|shared:|neutral-at:|electrode|pipes)/;

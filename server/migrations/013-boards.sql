@@ -1,0 +1,1 @@
+-- Columns of new fields: how boards are laid out, their bars and openings, ties, back-fed mains, shared neutrals, electrodes in the soil.
