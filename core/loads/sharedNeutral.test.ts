@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openedNeutralV, sharedNeutralA } from './sharedNeutral';
+import { sharedNeutralA } from './sharedNeutral';
 
 const load = (line: 0 | 1 | 2, currentA: number, cosPhi = 1) => ({ line, currentA, cosPhi });
 
@@ -14,13 +14,5 @@ describe('what a shared neutral carries', () => {
   it('a current lags its own line: 10 A on L1 and 10 A a sixth of a turn behind L2 cancel, behind L1 they do not', () => {
     expect(sharedNeutralA([load(0, 10), load(1, 10, 0.5)], 3)).toBeCloseTo(0, 9);
     expect(sharedNeutralA([load(0, 10, 0.5), load(1, 10)], 3)).toBeCloseTo(10 * Math.sqrt(3), 9);
-  });
-  it('opened, the smaller load gets the greater part', () => {
-    const rated = (powerW: number) => [{ powerW, ratedV: 120 }];
-    const parts = openedNeutralV(rated(100), rated(900), 240)!;
-    expect(parts.firstV).toBeCloseTo(216, 9);
-    expect(parts.secondV).toBeCloseTo(24, 9);
-    expect(openedNeutralV([], rated(100), 240)).toBeUndefined();
-    expect(openedNeutralV(rated(100), [], 240)).toBeUndefined();
   });
 });

@@ -31,37 +31,60 @@ export interface RatedLoad {
   ratedV: number;
 }
 
-/**
- * Voltages on two lots of loads when the neutral they share opens: they stand in series across both lines, and the smaller
- * load gets the greater part. Loads as resistances.
- * @param acrossV between the two lines
- * @returns V on each lot; undefined where one side has no load
- */
-export function openedNeutralV(
-  first: readonly RatedLoad[],
-  second: readonly RatedLoad[],
-  acrossV: number,
-): { firstV: number; secondV: number } | undefined {
-  const siemens = (loads: readonly RatedLoad[]) => loads.reduce((sum, { powerW, ratedV }) => sum + powerW / ratedV ** 2, 0);
-  const [a, b] = [siemens(first), siemens(second)];
-  if (a === 0 || b === 0) return undefined;
-  return { firstV: (acrossV * b) / (a + b), secondV: (acrossV * a) / (a + b) };
+/** A load between a line and a shared neutral, by what it draws at its rated voltage. */
+export interface OnLine extends RatedLoad {
+  line: 0 | 1 | 2;
 }
 
 /**
- * The worst an opened neutral can do: over every choice of loads that are on, the highest voltage on any load.
- * @returns V, and how many of each side were on; undefined where one side has no load
+ * Voltage on each of some loads when the neutral they share opens: each line's loads in parallel, the lines in a star whose middle
+ * is free. Loads as resistances.
+ * @param on which of the loads run; one that does not has none
+ * @returns V, in the order of the loads; undefined where fewer than two lines are loaded
  */
-export function worstOpenedNeutralV(
-  first: readonly RatedLoad[],
-  second: readonly RatedLoad[],
-  acrossV: number,
-): { volts: number; on: 'first' | 'second' } | undefined {
-  if (first.length === 0 || second.length === 0) return undefined;
-  // The highest voltage falls on a single smallest load against all of the other side.
-  const smallest = (loads: readonly RatedLoad[]) =>
-    loads.reduce((least, load) => (load.powerW / load.ratedV ** 2 < least.powerW / least.ratedV ** 2 ? load : least));
-  const onFirst = openedNeutralV([smallest(first)], second, acrossV)!.firstV;
-  const onSecond = openedNeutralV(first, [smallest(second)], acrossV)!.secondV;
-  return onFirst >= onSecond ? { volts: onFirst, on: 'first' } : { volts: onSecond, on: 'second' };
+export function starVolts(loads: readonly OnLine[], on: readonly boolean[], lines: 2 | 3, u0V: number): number[] | undefined {
+  let [siemens, re, im] = [0, 0, 0];
+  const loaded = new Set<number>();
+  for (const [at, { line, powerW, ratedV }] of loads.entries()) {
+    if (on[at] !== true) continue;
+    const [each, angle] = [powerW / ratedV ** 2, angleOf(line, lines)];
+    loaded.add(line);
+    siemens += each;
+    re += each * u0V * Math.cos(angle);
+    im += each * u0V * Math.sin(angle);
+  }
+  if (loaded.size < 2) return undefined;
+  const [middleRe, middleIm] = [re / siemens, im / siemens];
+  return loads.map(({ line }, at) => {
+    const angle = angleOf(line, lines);
+    return on[at] === true ? Math.hypot(u0V * Math.cos(angle) - middleRe, u0V * Math.sin(angle) - middleIm) : 0;
+  });
+}
+
+/**
+ * The most an opened neutral can put on each load: the load alone on its line, against every choice of the other lines with all that
+ * is on them.
+ * @returns V for each load; 0 where nothing stands against it
+ */
+export function worstStarVolts(loads: readonly OnLine[], lines: 2 | 3, u0V: number): number[] {
+  return loads.map((load, at) => {
+    const others = [...new Set(loads.map(({ line }) => line))].filter((line) => line !== load.line);
+    let worst = 0;
+    for (let choice = 1; choice < 2 ** others.length; choice += 1) {
+      const on = loads.map(
+        ({ line }, each) => each === at || (others.indexOf(line) >= 0 && (choice & (2 ** others.indexOf(line))) !== 0),
+      );
+      worst = Math.max(worst, starVolts(loads, on, lines, u0V)?.[at] ?? 0);
+    }
+    return worst;
+  });
+}
+
+/**
+ * Voltage on metal bonded to a neutral a second time, when that neutral opens ahead of the bond: what the load draws comes home
+ * through the protective conductor, and stands on it.
+ * @returns V
+ */
+export function secondBondTouchV({ powerW, ratedV }: RatedLoad, u0V: number, lineOhm: number, protectiveOhm: number): number {
+  return (u0V * protectiveOhm) / (lineOhm + ratedV ** 2 / powerW + protectiveOhm);
 }

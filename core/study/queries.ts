@@ -2,6 +2,7 @@ import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
+import { type BoardStudy, type BoxStudy, boardStudy, boxStudy, type DarkStudy, darkStudy } from './board';
 import type { BothWays } from './bothWays';
 import { type CircuitChart, circuitChart } from './chart';
 import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from './curves';
@@ -55,6 +56,12 @@ interface Questions {
     asks: { items: readonly string[]; grade: ShownGrade; circuitId: string | null; currentA: number };
     answer: CurrentRead;
   };
+  /** A board with its devices, its shared neutrals and what is judged of it; null where there is none such. */
+  board: { asks: { boardId: string }; answer: BoardStudy | null };
+  /** What goes dark when devices are opened. */
+  dark: { asks: { deviceIds: readonly string[] }; answer: DarkStudy };
+  /** What to open before a box, or an outlet, is worked on; null where no circuit passes it. */
+  beforeOpening: { asks: { at: { box: string } | { pointId: string } }; answer: BoxStudy | null };
   /** The faults at a place of a circuit's main run, 0 at its start and 1 at its far end. */
   faultsAlong: { asks: { circuitId: string; share: number }; answer: FaultsAlong | null };
   /** Every pair in series of the whole house. */
@@ -94,6 +101,9 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   probe: (_, { deviceIds, currentA }, job) => deviceIds.flatMap((deviceId) => probed(job, deviceId, currentA)),
   curves: (study, { items, grade, circuitId }, job) => curvesStudy(job, study, items, grade, circuitId),
   currentRead: (study, query, job) => currentRead(job, study, query),
+  board: (study, { boardId }, job) => boardStudy(job, study, boardId),
+  dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),
+  beforeOpening: (study, { at }, job) => boxStudy(job, study, at),
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),
   selectivity: selectivityStudy,
   swaps: (study, { circuitId }, job) => ofCircuit(study, circuitId, ({ facts }) => swapsStudy(job, facts)),
