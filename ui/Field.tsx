@@ -50,9 +50,12 @@ export function Select<T extends string>({
   options,
   onChange,
   className,
+  none = 'not said',
   ...rest
 }: {
   value: T | '';
+  /** What stands there before anything is chosen. */
+  none?: string;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
   className?: string;
@@ -68,7 +71,7 @@ export function Select<T extends string>({
         onChange={(event) => onChange(event.target.value as T)}
         {...rest}
       >
-        {value === '' && <option value="">not said</option>}
+        {value === '' && <option value="">{none}</option>}
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}

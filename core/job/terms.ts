@@ -50,6 +50,7 @@ const WORDS = {
   grouped: { iec: 'loaded circuits grouped together', nec: 'circuits in the raceway or bundle, with this one' },
   service: { iec: 'supply intake', nec: 'service' },
   spaces: { iec: 'ways', nec: 'spaces' },
+  lineOfBoard: { iec: 'Phase', nec: 'Leg' },
   surelyAbove: { iec: 'surely trips at once above', nec: 'instantaneous pickup, high' },
   mayAbove: { iec: 'may trip at once above', nec: 'instantaneous pickup, low' },
 } as const;

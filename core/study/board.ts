@@ -8,7 +8,7 @@ import type { ShownCheck, Verdict } from '../judging/answer';
 import { worstVerdict } from '../judging/answer';
 import { type OnLine, sharedNeutralA, worstStarVolts } from '../loads/sharedNeutral';
 import { LINES_OF } from '../network/states';
-import { isOfBoard } from '../questions/saves-person/savesPerson';
+import { isOfBoard, isOfSeat } from '../questions/saves-person/savesPerson';
 import { deviceLabel } from './chart';
 import { shownAnswer } from './shown';
 import type { Study } from './study';
@@ -19,7 +19,7 @@ export interface BoardDevice {
   circuitId: string | null;
   as: Seat['as'];
   label: string;
-  /** Of its circuit, what lacks a fact left aside; and how many checks lack one. */
+  /** Of its circuit, what lacks a fact left aside; and how many checks lack one, those this version does not make left aside. */
   verdict: Verdict;
   unknowns: number;
   /** What it carries on each of its poles, A; null where that is not known. */
@@ -59,7 +59,7 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
     return {
       ...{ deviceId: device.id, circuitId: device.circuitId ?? null, as, label: deviceLabel(device) },
       verdict: circuit === undefined ? 'not-applicable' : worstVerdict(circuit.settled.map(({ verdict }) => verdict)),
-      unknowns: circuit === undefined ? 0 : circuit.settled.reduce((sum, { unknowns }) => sum + unknowns, 0),
+      unknowns: circuit?.findings.filter(({ verdict }) => verdict === 'unknown').length ?? 0,
       amps: design?.known === true ? design.value.ibA : null,
       toNeutral: poles?.known === true && poles.value.neutral && poles.value.lines === 1,
       loads: house.loadsOf(device.circuitId ?? '').map(({ name }) => name),
@@ -75,7 +75,7 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
       answers
         .filter(({ question }) => question === 'saves-person')
         .flatMap((each) => shownAnswer({ job, circuitId }, each).checks)
-        .filter(({ id }) => isOfBoard(id))
+        .filter(({ id }) => (circuitId === feed ? isOfBoard(id) : isOfSeat(id)))
         .map((check) => ({ circuitId, check })),
     );
   return {
@@ -196,7 +196,9 @@ export function darkStudy(job: Job, study: Study, deviceIds: readonly string[]):
     safety: loads.filter(({ safetyService }) => safetyService === true).map(({ name }) => name),
     mustStayOn: loads.filter(({ mustStayOn }) => mustStayOn === true).map(({ name }) => name),
     loads: loads.length,
-    fedElsewhere: [...dark].filter((id) => any.circuits.has(id) && job.circuits[id]?.kind === 'final').flatMap((id) => job.circuits[id]?.name ?? []),
+    fedElsewhere: [...dark]
+      .filter((id) => any.circuits.has(id) && job.circuits[id]?.kind === 'final')
+      .flatMap((id) => job.circuits[id]?.name ?? []),
   };
 }
 

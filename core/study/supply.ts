@@ -8,7 +8,7 @@ import { type Verdict, worstVerdict } from '../judging/answer';
 import type { Wiring } from '../network/paths';
 import { originLoop } from '../network/source';
 import { drivingVoltageV, type FaultKind, kindsAmong, LINES_OF, NETWORK_STATES, type NetworkState } from '../network/states';
-import { isOfBoard } from '../questions/saves-person/savesPerson';
+import { isOfBoard, isOfSeat } from '../questions/saves-person/savesPerson';
 import type { Study } from './study';
 
 /** A prospective current that was read, as it compares with what is computed. */
@@ -196,7 +196,9 @@ export interface StepVerdicts {
 
 /** What was found of boards as they are built. */
 const ofBoards = ({ findings }: Study): Verdict[] =>
-  findings.filter(({ question, check }) => question === 'saves-person' && isOfBoard(check)).map(({ verdict }) => verdict);
+  findings
+    .filter(({ question, check }) => question === 'saves-person' && (isOfBoard(check) || isOfSeat(check)))
+    .map(({ verdict }) => verdict);
 
 export function stepVerdicts(study: Study, supply: SupplyStudy, required: { verdict: Verdict }): StepVerdicts {
   const worstOf = (question: QuestionId): Verdict => worstVerdict(study.circuits.map((circuit) => circuit.verdictOf(question)));

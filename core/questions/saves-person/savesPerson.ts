@@ -17,6 +17,7 @@ export const savesPerson = (facts: CircuitFacts): Check[] => [
   ...toldApart(facts),
 ];
 
-/** Whether a check of it is one of a board as it is built. */
-export const isOfBoard = (checkId: string): boolean => OF_BOARD.test(checkId);
-const OF_BOARD = /^(board-|seat:|leg:|half:|shared:|neutral-at:|electrode|pipes)/;
+/** Whether a check of it is one of a board as it is built, asked with the circuit that feeds it. */
+export const isOfBoard = (checkId: string): boolean => /^(board-|electrode|pipes)/.test(checkId);
+/** Whether it is one of a device in its place, or of the neutral behind it. */
+export const isOfSeat = (checkId: string): boolean => /^(seat:|leg:|half:|shared:|neutral-at:)/.test(checkId);

@@ -1,0 +1,5 @@
+import { BoardScreen } from '@/views/board/BoardScreen';
+
+export default function BoardPage() {
+  return <BoardScreen />;
+}
