@@ -9,9 +9,9 @@ import {
   seatsOf,
   spanOf,
 } from '../job/board/layout';
-import { all, type Maybe, map, unknown } from '../job/known';
+import { all, both, type Known, known, list, type Maybe, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
-import { factOf, ifStated } from '../job/readers';
+import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Board, Device, Job, Line } from '../job/sealed';
 
 /** A device in a board, as the questions see it. */
@@ -49,15 +49,23 @@ export function seatedBoard(job: Job, board: Board): Maybe<SeatedBoard> {
   });
   const [house, drawn] = [job as unknown as DrawnJob, board as unknown as DrawnBoard];
   const layout = boardLayout(house, drawn);
+  const seats: readonly SeatedDevice[] = layout === undefined ? [] : seatsOf(house, drawn, layout);
+  const wide = list(
+    seats.map(({ device }) => all({ space: widthSaid(device, 'spaceUse'), rail: widthSaid(device, 'widthModules') })),
+  );
   const seated: Maybe<SeatedBoard> =
     layout === undefined
       ? rests.known
         ? unknown(`boards.${board.id}.spaces`, `spaces of ${board.name}`)
         : rests
-      : map(rests, () => ({ board, layout, seats: seatsOf(house, drawn, layout) }));
+      : both(rests, wide, () => ({ board, layout, seats }));
   kept.set(board.id, seated);
   return seated;
 }
+
+/** How wide a device is said to be; nothing where its family is not asked. */
+const widthSaid = (device: Device, field: 'spaceUse' | 'widthModules'): Known<unknown> =>
+  field in device.settings ? settingIfEntered(device, field) : known(undefined);
 
 /** Devices of a board, whether or not it is known where they sit. */
 export const devicesIn = (job: Job, board: Board): readonly SeatedDevice[] =>

@@ -153,6 +153,8 @@ const SETTINGS = {
   conditionalA: of('conditional rating'),
   ownFactor: of('own factor'),
   neutralLead: of('neutral lead'),
+  spaceUse: of('space'),
+  widthModules: of('width'),
   listedHere: (name: string) => `whether ${name} is listed for its board`,
   terminalWires: (name: string) => `how many wires a terminal of ${name} takes`,
   timeDelay: of('time delay'),

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
+import { ask } from '../testing/ask';
+import { demo } from '../testing/demos';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, segment, stated, withField } from '../testing/jobs';
 import { behindSwitch, rccb } from '../testing/residuals';
@@ -55,6 +57,23 @@ describe('what is tried to mend a circuit', () => {
     const feeder = one({});
     feeder.circuits.c = { ...feeder.circuits.c!, kind: 'distribution' };
     expect(labels(feeder, 'family')).toEqual([]);
+  });
+
+  it('circuits on one neutral are tied, put beside each other, or parted; a device is taken for where it sits', () => {
+    const house = demo('kiln-house');
+    house.circuits.hall = { ...house.circuits.hall!, sharesNeutralWith: 'loft' };
+    expect(labels(house, 'tie', 'hall')).toEqual([
+      'Upper hall lights breaker: tied by the handle with Guest loft breaker',
+      'Upper hall lights breaker: trips together with Guest loft breaker',
+    ]);
+    const together = ask(mended(house, 'leg', 0, 'hall'), 'saves-person', 'hall').checks.filter(({ id }) =>
+      /^shared:(lines|together)/.test(id),
+    );
+    expect(together.map(({ verdict }) => verdict)).toEqual(['pass', 'pass']);
+    for (const id of ['hall', 'loft']) expect(mended(house, 'neutral', 0, id).circuits.hall!.sharesNeutralWith).toBeUndefined();
+    const wrong = withField(demo('kiln-house'), 'devices', 'hall-device', ['lines'], ['L1']);
+    expect(labels(wrong, 'leg', 'hall')).toEqual(['Take it for what it is: on L2, as it sits']);
+    expect(labels(demo('kiln-house'), 'leg', 'hall')).toEqual([]);
   });
 
   it('of British and American fuses the ratings of their class', () => {

@@ -1,6 +1,8 @@
 import { isNecFuse } from '../devices/bands';
+import { boardLayout, boardOf, linesAt, placeOf, spanOf } from '../job/board/layout';
 import type { Command, Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
+import { putDevice, tieDevices } from '../job/edits/board';
 import { copyOfCircuit } from '../job/edits/parts';
 import { showFact } from '../job/facts/read';
 import { BODY } from '../job/familyFields';
@@ -31,6 +33,9 @@ export const KINDS = [
   'method',
   'split',
   'delay',
+  'tie',
+  'leg',
+  'neutral',
 ] as const;
 
 /** Something that may mend a circuit, to be tried. */
@@ -56,6 +61,8 @@ export function candidates(job: Job, circuitId: string): Candidate[] {
     ...places(job, circuitId),
     ...splits(job, circuitId),
     ...delays(job, circuitId),
+    ...sharedNeutral(job, circuitId),
+    ...asItSits(job, circuitId),
   ];
 }
 
@@ -72,6 +79,68 @@ function ratingsOf(settings: DeviceSettings, job: Job): readonly number[] {
   return isNecFuse(system)
     ? standardRatingsA(job.pack).filter((ratingA) => ratingA <= NEC_FUSES[system].mostA)
     : listedRatingsA(system);
+}
+
+/** A shared neutral put right: its devices tied, beside each other and on lines of their own; or a neutral of its own. */
+function sharedNeutral(job: Job, circuitId: string): Candidate[] {
+  const circuit = job.circuits[circuitId];
+  const holder = (id: string | undefined) =>
+    Object.values(job.circuits).find((each) => each.id === id && each.state !== 'removed');
+  const partner =
+    holder(circuit?.sharesNeutralWith) ??
+    Object.values(job.circuits).find((each) => each.sharesNeutralWith === circuitId && each.state !== 'removed');
+  const [own, other] = [startDevice(job, circuitId), partner === undefined ? undefined : startDevice(job, partner.id)];
+  if (circuit === undefined || partner === undefined || own === undefined || other === undefined) return [];
+  const ties = (['handle', 'common-trip'] as const).map(
+    (kind): Candidate => ({ kind: 'tie', command: tieDevices(own, other, kind) }),
+  );
+  const board = job.boards[circuit.fromBoardId ?? ''];
+  const layout = board === undefined ? undefined : boardLayout(job, board);
+  const place = layout === undefined ? undefined : placeOf(other.slot, layout, spanOf(other, layout));
+  const beside =
+    place === undefined || layout === undefined
+      ? []
+      : [place.at + place.span, place.at - spanOf(own, layout)].flatMap((at): Candidate[] => {
+          // Moved first, and tied then: tied, the other would go along.
+          const tried = putDevice(own.tiedTo === undefined ? job : untied(job, own), own.id, { track: place.track, at });
+          if (!tried.ok) return [];
+          const { label, steps } = tried.command;
+          const tie = tieDevices(own, other, 'common-trip');
+          return [
+            {
+              kind: 'leg',
+              command: { label: `${label}, tripping with ${other.name}`.slice(0, 200), steps: [...steps, ...tie.steps] },
+            },
+          ];
+        });
+  const neutral: Step = {
+    do: 'set',
+    on: 'circuits',
+    id: circuit.sharesNeutralWith === undefined ? partner.id : circuitId,
+    field: ['sharesNeutralWith'],
+  };
+  return [
+    ...ties,
+    ...beside,
+    { kind: 'neutral', command: { label: `Run a neutral of its own for ${circuit.name}`, steps: [neutral] } },
+  ];
+}
+const untied = (job: Job, { id, tiedTo: _, tie: _t, ...device }: Device): Job => ({
+  ...job,
+  devices: { ...job.devices, [id]: { id, ...device } },
+});
+
+/** The lines a device is on by where it sits, where something else is said of it. */
+function asItSits(job: Job, circuitId: string): Candidate[] {
+  const device = startDevice(job, circuitId);
+  const board = device === undefined ? undefined : boardOf(job, device);
+  const layout = board === undefined ? undefined : boardLayout(job, board);
+  const place = device === undefined || layout === undefined ? undefined : placeOf(device.slot, layout, spanOf(device, layout));
+  if (device === undefined || layout === undefined || place === undefined) return [];
+  const lines = [...new Set(linesAt(device, place, layout))].sort();
+  if (lines.length === 0 || lines.join() === [...device.lines].sort().join()) return [];
+  const step: Step = { do: 'set', on: 'devices', id: device.id, field: ['lines'], to: lines };
+  return [{ kind: 'leg', command: { label: `Take it for what it is: on ${lines.join(' and ')}, as it sits`, steps: [step] } }];
 }
 
 /** Residual devices ahead of a circuit delayed, so that only its own opens; one for shock protection stays as quick as it is. */

@@ -283,28 +283,11 @@ function lightsDivided({ finals, house, job }: Walk): Found[] {
   return [{ id: 'lights', verdict: 'caution', what: `all lights hang behind ${job.devices[only]?.name ?? 'one device'}` }];
 }
 
-/** Fixed equipment that nothing separates from the supply. */
-const separated: Row['look'] = ({ finals, house }) =>
-  finals.flatMap((circuit) =>
-    house
-      .loadsOf(circuit.id)
-      .filter((load) => said<string>(load.disconnect)?.value === 'none')
-      .map(
-        (load): Found => ({
-          ...{ id: `disconnect:${load.id}`, verdict: asFor(circuit.state !== 'existing'), circuitId: circuit.id },
-          what: `nothing near it, and nothing that can be locked, separates ${load.name} from the supply`,
-        }),
-      ),
-  );
+const IEC: readonly Row[] = [{ clause: '', look: lightsDivided }];
 
-const IEC: readonly Row[] = [
-  { clause: '314, division of installation', look: lightsDivided },
-  { clause: '46, isolation', look: separated },
-];
-
-const BOOK: Readonly<Partial<Record<RulePackId, Source>>> = {
-  'iec-60364': { standard: 'IEC 60364', edition: '', clause: '', basis: 'memory' },
-  'bs-7671-2018-a2': { standard: 'BS 7671', edition: '2018+A2:2022', clause: '', basis: 'memory' },
+const DIVISION: Readonly<Partial<Record<RulePackId, Source>>> = {
+  'iec-60364': { standard: 'IEC 60364-1', edition: '2005', clause: '314, division of installation', basis: 'memory' },
+  'bs-7671-2018-a2': { standard: 'BS 7671', edition: '2018+A2:2022', clause: '314', basis: 'memory' },
 };
 
 const NOT_ASSESSED: Readonly<Record<Job['dialect'], readonly string[]>> = {
@@ -351,7 +334,7 @@ export function requiredStudy(job: Job, study: Study): RequiredStudy {
   const nec = job.dialect === 'nec';
   const rows = (nec ? NEC : IEC).filter(({ from }) => from === undefined || heldBy(job.pack, { [from]: true }) === true);
   const wanted = rows.flatMap(({ clause, look }) => {
-    const source = nec ? necCited(clause)(job.pack) : { ...(heldBy(job.pack, BOOK) as Source), clause: String(clause) };
+    const source = nec ? necCited(clause)(job.pack) : (heldBy(job.pack, DIVISION) as Source);
     return look(walk).map(
       ({ circuitId, roomId, ...found }): Wanted => ({
         ...{ ...found, rule: cite(source), basis: source.basis, circuitId: circuitId ?? null, roomId: roomId ?? null },

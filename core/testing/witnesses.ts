@@ -2,6 +2,7 @@ import type { Load, Segment } from '../job/schema/circuit';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Origin } from '../job/schema/supply';
+import { boardJobs } from './boardJobs';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
 import { breaker, device, gg, jobWith, stated } from './jobs';
@@ -134,4 +135,5 @@ export const JOBS: readonly Job[] = [
   ...[splitHouse(), threePhaseHouse(star()), soilHouse()],
   ...Object.values(EARNED).map(({ job }) => job()),
   ...witnesses(),
+  ...boardJobs(),
 ];

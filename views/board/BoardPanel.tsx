@@ -1,4 +1,5 @@
 'use client';
+import { Link2 } from 'lucide-react';
 import { useState } from 'react';
 import { type BoardLayout, numberAt, placeOf, spanOf } from '@/core/job/board/layout';
 import { liftDevice, tieDevices } from '@/core/job/edits/board';
@@ -6,6 +7,7 @@ import type { Board } from '@/core/job/schema/supply';
 import type { BoardStudy } from '@/core/study/board';
 import { Button } from '@/ui/Button';
 import { KeptText } from '@/ui/Field';
+import { Menu } from '@/ui/Menu';
 import { BoardFacts } from '../facts/BoardPanel';
 import { DeviceFacts } from '../facts/DevicePanel';
 import { useJobState, useSession } from '../job/JobContext';
@@ -88,6 +90,16 @@ function Placed({
     if (there === undefined || here === undefined || !isHere || there.track !== here.track) return false;
     return there.at === here.at + here.span || there.at + there.span === here.at;
   });
+  const ties = beside.flatMap((other) =>
+    of.tiedTo.includes(other.id)
+      ? [{ label: `Untie from ${other.name}`, run: () => void session.edit(tieDevices(device, other, undefined)) }]
+      : of.as === 'branch'
+        ? [
+            { label: `Tie its handle to ${other.name}`, run: () => void session.edit(tieDevices(device, other, 'handle')) },
+            { label: `Make it trip with ${other.name}`, run: () => void session.edit(tieDevices(device, other, 'common-trip')) },
+          ]
+        : [],
+  );
   const keep = (text: string): string | undefined => {
     const to = placeOf(text.trim().toLowerCase(), layout, span);
     if (to === undefined)
@@ -105,19 +117,17 @@ function Placed({
       />
       <div className="flex flex-wrap gap-2">
         {here !== undefined && <Button onClick={() => session.edit(liftDevice(device))}>Off its place</Button>}
-        {beside.map((other) =>
-          of.tiedTo.includes(other.id) ? (
-            <Button key={other.id} onClick={() => session.edit(tieDevices(device, other, undefined))}>
-              Untie from {other.name}
-            </Button>
-          ) : (
-            of.as === 'branch' && (
-              <span key={other.id} className="contents">
-                <Button onClick={() => session.edit(tieDevices(device, other, 'handle'))}>Tie handle to {other.name}</Button>
-                <Button onClick={() => session.edit(tieDevices(device, other, 'common-trip'))}>Trip with {other.name}</Button>
-              </span>
-            )
-          ),
+        {ties.length > 0 && (
+          <Menu
+            name="Tie it"
+            items={ties}
+            trigger={
+              <Button className="inline-flex items-center gap-2">
+                <Link2 size={15} aria-hidden />
+                {of.tiedTo.length > 0 ? 'Tied' : 'Tie it'}
+              </Button>
+            }
+          />
         )}
       </div>
     </section>

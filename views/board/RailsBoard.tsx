@@ -1,5 +1,5 @@
 'use client';
-import { memo } from 'react';
+import { memo, useEffect } from 'react';
 import type { BoardLayout, Place, Seat } from '@/core/job/board/layout';
 import type { Board } from '@/core/job/schema/supply';
 import { showCurrent } from '@/core/job/show';
@@ -24,6 +24,11 @@ export function RailsBoard({ layout, board, ...drawn }: Drawn & { layout: BoardL
   const [available, measure] = useWidth(760);
   const modules = layout.halves / 2;
   const width = Math.min(MOST_W, Math.max(LEAST_W, Math.floor((available - 26) / modules)));
+  // What is chosen is on the screen, where the rail is longer than that.
+  useEffect(() => {
+    if (place.deviceId !== null)
+      document.querySelector(`[data-device="${place.deviceId}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [place.deviceId]);
   const height = layout.tracks <= 2 ? HEIGHT.few : HEIGHT.many;
   const step = useStep(layout);
   const placed = seats.filter((seat): seat is Seat & { place: Place } => seat.place !== undefined);

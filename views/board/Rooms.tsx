@@ -81,10 +81,10 @@ function said(dark: DarkStudy, chosen: boolean, fed: readonly string[] | undefin
 }
 
 const LOOK: Readonly<Record<DarkRoom['state'], string>> = {
-  lit: 'border-line bg-raised',
+  lit: 'border-line bg-(--room-lit)',
   empty: 'border-line border-dashed bg-transparent text-quiet',
-  part: 'border-quiet bg-quiet text-raised',
-  dark: 'border-ink bg-ink text-raised',
+  part: 'border-quiet border-dashed bg-(--room-part) text-(--on-room-dark)',
+  dark: 'border-quiet bg-(--room-dark) text-(--on-room-dark)',
 };
 const WORDS: Readonly<Record<DarkRoom['state'], string>> = {
   lit: 'stays on',

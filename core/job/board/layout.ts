@@ -90,6 +90,9 @@ export function placeOf(text: string | undefined, layout: BoardLayout, span: num
   return inside({ ...place, span }, layout) ? { ...place, span } : undefined;
 }
 
+/** Whether a text is one a place of such a board is written as, there or not. */
+export const isPlaceText = (text: string, kind: BoardLayout['kind']): boolean => (kind === 'slots' ? SLOT : MODULE).test(text);
+
 /** A place as text; `half` names the upper half of a space too. */
 export function placeText({ track, at }: Pick<Place, 'track' | 'at'>, { kind }: Pick<BoardLayout, 'kind'>, half = false): string {
   const lower = at % 2 === 1;

@@ -5,6 +5,7 @@ import { earthingChecks } from './board/earthing';
 import { landingChecks } from './board/landing';
 import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
+import { separationChecks } from './separation';
 import { toldApart } from './toldApart';
 
 /** What of question 5 is judged so far: the board, its neutrals and its earth, and that circuits are told apart. */
@@ -14,6 +15,7 @@ export const savesPerson = (facts: CircuitFacts): Check[] => [
   ...landingChecks(facts),
   ...boardChecks(facts),
   ...earthingChecks(facts),
+  ...separationChecks(facts),
   ...toldApart(facts),
 ];
 

@@ -1,9 +1,9 @@
 import { opensOnOvercurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { devicesIn, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
-import { all, known, type Maybe, map } from '../../../job/known';
+import { all, join, type Known, known, list, type Maybe, map } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
-import { factOf, ifStated, settingOf } from '../../../job/readers';
+import { factOf, ifStated, settingIfEntered, settingOf } from '../../../job/readers';
 import type { Board } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
@@ -188,11 +188,10 @@ const SAID = { 'in-sight': 'ahead of it, in sight', lockable: 'ahead of it, can 
 function terminals({ job, house }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
   const fed = house.wirings.outgoing.get(board.id) ?? [];
   const feeds = house.wirings.incoming.get(board.id) ?? [];
-  const neutrals: Maybe<number> = fed.reduce<Maybe<number>>((sum, { id }) => {
-    const poles = house.polesOf(house.wirings.byCircuit.get(id)!);
-    if (!sum.known) return sum;
-    return map(poles, ({ neutral }) => sum.value + (neutral && landsOnBar(board, devices, id) ? 1 : 0));
-  }, known(feeds.length));
+  const landing = list(
+    fed.map(({ id }) => all({ poles: house.polesOf(house.wirings.byCircuit.get(id)!), plugs: plugsOn(board, devices, id) })),
+  );
+  const neutrals = map(landing, (each) => feeds.length + each.filter(({ poles, plugs }) => poles.neutral && !plugs).length);
   const neutral = ifStated('boards', board, 'neutralTerminals');
   const earth = ifStated('boards', board, 'earthTerminals');
   const perTerminal = ifStated('boards', board, 'earthWiresPerTerminal');
@@ -237,14 +236,10 @@ function terminals({ job, house }: CircuitFacts, board: Board, devices: readonly
   return bars;
 }
 
-/**
- * Whether the neutral of a circuit, or the lead of the device it lands on, takes a terminal of the bar; without a word it does, and
- * where a plug-on device has nothing to plug on to.
- */
-function landsOnBar(board: Board, devices: readonly SeatedDevice[], circuitId: string): boolean {
+/** Whether the neutral of a circuit reaches the bar by a device that plugs onto it: only where the board has something to plug on to. */
+function plugsOn(board: Board, devices: readonly SeatedDevice[], circuitId: string): Known<boolean> {
   const device = devices.find((each) => each.as === 'branch' && each.device.circuitId === circuitId)?.device;
-  if (device === undefined || !('neutralLead' in device.settings)) return true;
-  const plugs = ifStated('boards', board, 'plugOnNeutral');
-  const lead = settingOf(device, 'neutralLead');
-  return !(plugs.value === true && lead.known && lead.value === 'plug-on');
+  if (device === undefined || !('neutralLead' in device.settings)) return known(false);
+  const [plugs, lead] = [ifStated('boards', board, 'plugOnNeutral'), settingIfEntered(device, 'neutralLead')];
+  return known(plugs.value === true && lead.value === 'plug-on', join(plugs.given, lead.given));
 }

@@ -1,6 +1,6 @@
 import type { CircuitFacts } from '../../../house/facts';
 import { boardOfDevice, halfSize, linesIn, seatedBoard } from '../../../house/seats';
-import { numberAt, overlap, type Place } from '../../../job/board/layout';
+import { isPlaceText, numberAt, overlap, type Place } from '../../../job/board/layout';
 import { factOf } from '../../../job/readers';
 import type { Board, Device, Job } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
@@ -25,9 +25,7 @@ export function seatChecks({ job, own }: CircuitFacts): Check[] {
     const place = seats.find((each) => each.device.id === device.id)?.place;
     if (place === undefined)
       // A place written in words of one's own is none, and nothing is held against it.
-      return /^[\d.]+[abh]?$/.test(device.slot) && layout.kind === 'slots' && !device.slot.includes('.')
-        ? stop('seat', `${board.name} has no room for it at ${device.slot}`)
-        : [];
+      return isPlaceText(device.slot, layout.kind) ? stop('seat', `${board.name} has no room for it at ${device.slot}`) : [];
     const others = seats.filter((each) => each.device.id !== device.id && each.place !== undefined && overlap(each.place, place));
     if (others.length > 0)
       return stop(
