@@ -36,12 +36,35 @@ describe('npm run study', { timeout: 120_000 }, () => {
     expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining('"Q63" is no device; for instance C16')]);
   });
 
+  it('prints a board, what goes dark, and what to open before an outlet is worked on', () => {
+    const board = study('demo/kiln-house.json', '--board', 'main', '--off', 'hall-device', '--before', 'loft-p2');
+    expect(board.status).toBe(0);
+    expect(board.stdout).toMatch(/^Main panel\n/);
+    expect(board.stdout).toMatch(/8,10 +Heat pump breaker +L1 L2 +18.4 A/);
+    expect(board.stdout).toMatch(/pass +Room in Main panel: 14 of 42 spaces in use/);
+    // Tied to it, another opens as well.
+    expect(board.stdout).toContain(
+      'open: Upper hall lights breaker, Cold store breaker\ndark: 13 Cold store, 15 Upper hall lights',
+    );
+    expect(board.stdout).toContain('meant to stay on: Cold store');
+    expect(board.stdout).toContain('open Guest loft breaker at 14 in Main panel, for 14 Guest loft');
+    for (const [flag, value] of [
+      ['--board', 'none'],
+      ['--off', 'nothing'],
+      ['--before', 'nowhere'],
+    ] as const) {
+      const wrong = study('demo/kiln-house.json', flag, value);
+      expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining(`${flag} "${value}"`)]);
+    }
+  });
+
   it('prints isotrip.study/1 with the wrong device found and its fixes', () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
     expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 6 } });
     expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
+    expect(printed.boards.map(({ boardId }: { boardId: string }) => boardId)).toEqual(['upper', 'yard']);
     expect(printed.selectivity.pairs.length).toBeGreaterThan(10);
     expect(printed.fixes.map((fix: { circuitId: string }) => fix.circuitId)).toContain('guillotine');
   });

@@ -8,20 +8,24 @@ import { completeQuick } from '../core/quick/circuit';
 import { readDeviceLine } from '../core/quick/deviceLine';
 import { readQuickLine } from '../core/quick/read';
 import { quickSteps } from '../core/quick/steps';
+import { boardStudy, boxStudy, darkStudy } from '../core/study/board';
 import { curvesStudy } from '../core/study/curves';
 import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
 import { requiredStudy } from '../core/study/required';
 import { selectivityStudy } from '../core/study/selectivity';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
+import { boardText, boxText, darkText } from './boardText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]...',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
   'With --compare devices are compared under each other instead, each of the job by its id or as it is called ("C63").',
+  'With --board a board is printed, its places and what is judged of it; with --off what goes dark when devices, by their ids,',
+  'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -72,6 +76,9 @@ function read(args: string[]) {
         json: { type: 'boolean' },
         add: { type: 'string', multiple: true },
         compare: { type: 'string', multiple: true },
+        board: { type: 'string' },
+        off: { type: 'string', multiple: true },
+        before: { type: 'string' },
       },
     });
   } catch (error) {
@@ -102,8 +109,35 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
-  if (values.compare === undefined) answered(job, study, values.json === true);
-  else compared(job, study, values.compare);
+  const { compare, board, off, before } = values;
+  if (compare !== undefined) compared(job, study, compare);
+  else if (board !== undefined || off !== undefined || before !== undefined)
+    process.stdout.write(ofBoard(job, study, { board, off, before }));
+  else answered(job, study, values.json === true);
+}
+
+/** A board, what goes dark, what to open first: what is asked of them. */
+function ofBoard(
+  job: Job,
+  study: Study,
+  { board, off, before }: { board: string | undefined; off: string[] | undefined; before: string | undefined },
+): string {
+  const drawn =
+    board === undefined
+      ? undefined
+      : (boardStudy(job, study, board) ?? refuse(`--board ${JSON.stringify(board)}: the job has no such board`));
+  for (const id of off ?? [])
+    if (job.devices[id] === undefined) refuse(`--off ${JSON.stringify(id)}: the job has no such device`);
+  const box =
+    before === undefined
+      ? undefined
+      : (boxStudy(job, study, job.points[before] === undefined ? { box: before } : { pointId: before }) ??
+        refuse(`--before ${JSON.stringify(before)}: no box or outlet of the job, or no circuit passes it`));
+  return [
+    drawn === undefined ? '' : boardText(job, drawn),
+    off === undefined ? '' : darkText(darkStudy(job, study, off)),
+    box === undefined ? '' : boxText(box),
+  ].join('');
 }
 
 /** All the answers, with fixes, demands, what is missing and who is under whom. */
@@ -118,9 +152,10 @@ function answered(job: Job, study: Study, shown: boolean): void {
       return demand === null ? [] : [{ ...demand, board: name }];
     });
   const required = requiredStudy(job, study);
+  const boards = Object.keys(job.boards).flatMap((id) => boardStudy(job, study, id) ?? []);
   process.stdout.write(
     shown
-      ? `${JSON.stringify({ ...shownStudy(study), fixes, demands, required, selectivity: selectivityStudy(study) }, null, 2)}\n`
+      ? `${JSON.stringify({ ...shownStudy(study), fixes, demands, required, selectivity: selectivityStudy(study), boards }, null, 2)}\n`
       : studyText(study, fixes, demands, required),
   );
 }

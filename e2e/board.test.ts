@@ -50,8 +50,10 @@ describe('the board', () => {
     expect(await text(page, '[data-testid=rooms]')).toContain('fed by 5');
     await page.click('[data-device=hall-device]');
     await page.waitForSelector('[data-testid=losses]');
-    await page.waitForFunction(() => document.querySelectorAll('[data-room=part], [data-room=dark]').length === 1);
-    expect(await text(page, '[data-room=part], [data-room=dark]')).toContain('Hall light');
+    // Tied to it, the cold store goes as well.
+    await page.waitForFunction(() => document.querySelectorAll('[data-room=part], [data-room=dark]').length === 2);
+    expect(await text(page, '[data-room=part]')).toContain('Hall light');
+    expect(await text(page, '[data-testid=neutrals]')).toMatch(/Cold store.*7.42 A.*177 V/);
     await reload(page);
     await page.waitForSelector('[data-room=part], [data-room=dark]');
     await page.click('[data-device=cold-device]');
@@ -85,17 +87,17 @@ describe('the board', () => {
   });
 
   it('is moved by the keyboard and by what is typed; of no place it says so', async () => {
-    const page = await board('kiln-house', 'b=main&d=hall-device');
-    await page.focus('[data-device=hall-device]');
+    const page = await board('kiln-house', 'b=main&d=loft-device');
+    await page.focus('[data-device=loft-device]');
     await page.keyboard.down('Alt');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.up('Alt');
-    await says(page, 'hall-device', '17 Upper hall lights, 15 A, on L1');
+    await says(page, 'loft-device', '16 Guest loft, 15 A, on L2');
     const field = 'section[aria-label=Place] input';
     await page.$eval(field, (input) => (input as HTMLInputElement).select());
     await page.type(field, '20');
     await page.keyboard.press('Enter');
-    await says(page, 'hall-device', '20 Upper hall lights, 15 A, on L2');
+    await says(page, 'loft-device', '20 Guest loft, 15 A, on L2');
     await page.$eval(field, (input) => (input as HTMLInputElement).select());
     await page.type(field, '99');
     await page.keyboard.press('Enter');
@@ -114,10 +116,18 @@ describe('the board', () => {
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
     await says(page, 'cold-device', '13 Cold store');
-    await press(page, 'Tie handle to Upper hall lights breaker');
-    await page.waitForFunction(() =>
-      document.querySelector('section[aria-label=Place]')?.textContent?.includes('Untie from Upper hall'),
-    );
+    // It is tied to its neighbour: let go, and made to trip with it.
+    const choose = async (words: string) => {
+      await (await page.waitForSelector('section[aria-label=Place] button[aria-haspopup=menu]'))!.click();
+      await page.waitForSelector('[role=menuitem]');
+      await page.evaluate((wanted) => {
+        [...document.querySelectorAll<HTMLElement>('[role=menuitem]')].find((each) => each.textContent === wanted)!.click();
+      }, words);
+      await page.waitForFunction(() => document.querySelector('[role=menuitem]') === null);
+    };
+    await choose('Untie from Upper hall lights breaker');
+    await choose('Make it trip with Upper hall lights breaker');
+    await page.waitForFunction(() => document.querySelector('section[aria-label=Place]')?.textContent?.includes('Tied'));
     await drag(page, 'cold-device', '0:20');
     await page.mouse.up();
     await says(page, 'cold-device', '21 Cold store');
