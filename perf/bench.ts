@@ -1,3 +1,4 @@
+import { boardFigures } from './board.bench';
 import { curvesFigures } from './curves.bench';
 import { deskFigures } from './desk.bench';
 import { doorFigures } from './doors.bench';
@@ -16,6 +17,7 @@ const figures = [
   ...(await deskFigures()),
   ...(await surveyFigures()),
   ...(await curvesFigures()),
+  ...(await boardFigures()),
 ];
 const megabytes = (process.memoryUsage().rss / 1e6).toFixed(0);
 for (const { what, measured, wanted, ok } of figures) console.log(`${ok ? 'ok  ' : 'SLOW'} ${what}: ${measured} (${wanted})`);
