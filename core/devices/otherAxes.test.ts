@@ -34,6 +34,17 @@ describe('residual parts on their own axis', () => {
     expect(timeAt(slow, 0.264)).toBeCloseTo(0.025, 3);
     expect(residual({ family: 'outlet-protection', groundFault: 'class-A', arcFault: 'none' }).label).toBe('class A');
   });
+  it('arcs are seen by breakers and outlets made for it, and by an AFDD: within a second at the least current of a series arc', () => {
+    const arc = (settings: DeviceSettings) => arcBand(of(settings));
+    const outlet = (arcFault: 'outlet' | 'none') => arc({ family: 'outlet-protection', groundFault: 'none', arcFault });
+    expect(outlet('outlet')).toMatchObject({ label: 'AFCI', source: expect.stringContaining('UL 1699') });
+    expect(outlet('none')).toBeUndefined();
+    expect(arc({ family: 'moulded-case-nec', poles: '1P', arcFault: 'none' })).toBeUndefined();
+    expect(arc({ family: 'moulded-case-nec', poles: '1P' })).toBeUndefined();
+    const afdd = arc({ family: 'afdd', poles: '1P+N' })!;
+    expect(afdd).toMatchObject({ label: 'AFDD', source: expect.stringContaining('IEC 62606') });
+    expect([timeAt(afdd.slow, 2.5), timeAt(afdd.slow, 16)]).toEqual([1, 0.15]);
+  });
   it('is not there where a device has none', () => {
     expect(residualBand(of({ family: 'mcb', poles: '1P' }))).toBeUndefined();
   });

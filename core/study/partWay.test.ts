@@ -40,6 +40,28 @@ describe('part of the way along a circuit', () => {
     expect(loopOhm(0.5, 'ring')).toBeCloseTo(0.3 + (3 / 16) * whole, 6);
     expect(along(house('ring'), 1)).toMatchObject({ metres: 15, ofM: 15 });
   });
+  it('says who opens alone, who may, and that perhaps nobody does', () => {
+    const at = (job: ReturnType<typeof house>, share: number) => along(job, share).faults;
+    // Both are sure to have opened by the end of the breaker's band, and the fuse may not have melted: it opens alone.
+    const sure = at(house(), 1).find(({ state, kind }) => state === 'MIN' && kind === 'L-N')!;
+    expect(sure).toMatchObject({ alone: 'c-device', may: ['c-device'], byS: 0.1 });
+    // Of a fuse as small as itself nobody knows which is first.
+    const like = house();
+    like.devices.cutout = device('cutout', 'service', gg(32));
+    const either = at(like, 0).find(({ state, kind }) => state === 'MAX' && kind === 'L-N')!;
+    expect(either.alone).toBeNull();
+    expect([...either.may].sort()).toEqual(['c-device', 'cutout']);
+    // A fault of less than the rating opens nothing for sure.
+    const far = house();
+    far.segments.next = segment('next', 'c', 900, 1.5, 1, { order: 'b' });
+    const weak = at(far, 1).find(({ state, kind }) => state === 'MIN' && kind.includes('PE'))!;
+    expect(weak.currentA).toBeLessThan(32);
+    expect(weak).toMatchObject({ alone: null, may: [], byS: null });
+    // Without a way back for it there is no such fault to speak of.
+    const none = house();
+    none.segments.next = { ...none.segments.next!, neutralSize: undefined };
+    expect(at(none, 1).filter(({ kind }) => kind === 'L-N')).toEqual([]);
+  });
   it('without a length nothing is said', () => {
     const job = house();
     delete job.segments.next!.lengthM;

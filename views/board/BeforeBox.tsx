@@ -1,5 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
+import { word } from '@/core/job/terms';
 import { Select } from '@/ui/Field';
 import { useAnswer, useJobState } from '../job/JobContext';
 
@@ -35,6 +36,7 @@ export function BeforeBox() {
 }
 
 function Steps({ at }: { at: { box: string } | { pointId: string } }) {
+  const earth = useJobState((state) => word(state.job.dialect, 'earth'));
   const found = useAnswer({ kind: 'beforeOpening', at });
   if (found === undefined) return null;
   if (found === null) return <p className="mt-2 text-[13px] text-quiet">No circuit passes it.</p>;
@@ -56,7 +58,7 @@ function Steps({ at }: { at: { box: string } | { pointId: string } }) {
       {neutrals.length > 0 && (
         <li>The neutral of {neutrals.join(', ')} stays on the bar: it may carry what others leave on it.</li>
       )}
-      <li>Prove dead every conductor in it, to each other and to earth, with a proven tester: this is a drawing.</li>
+      <li>Prove dead every conductor in it, to each other and to {earth}, with a proven tester: this is a drawing.</li>
     </ol>
   );
 }

@@ -57,7 +57,10 @@ export function BoardHead({
     { value: 'load' as const, label: 'Load' },
   ];
   return (
-    <section aria-label="Board" className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b bg-raised px-3 py-2">
+    <section
+      aria-label={word(job.dialect, 'board')}
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b bg-raised px-3 py-2"
+    >
       <Select
         aria-label={word(job.dialect, 'board')}
         className="w-52 max-w-full"

@@ -3,6 +3,7 @@ import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { boardLayout, placeOf, type Seat, seatsOf, spanOf } from '@/core/job/board/layout';
 import { movesTo, putDevice } from '@/core/job/edits/board';
+import { word } from '@/core/job/terms';
 import { useNarrow } from '@/ui/useMedia';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { BoardHead } from './BoardHead';
@@ -34,7 +35,7 @@ export function BoardScreen() {
   if (board === undefined)
     return (
       <main className="p-6 text-quiet">
-        No board is drawn yet: a circuit that leads to one brings it along, on the Circuits screen.
+        No {word(job.dialect, 'board')} is drawn yet: a circuit that leads to one brings it along, on the Circuits screen.
       </main>
     );
   const put = (deviceId: string, drop: Drop | undefined) => {

@@ -54,7 +54,7 @@ export const SPECS: Specs = {
     { value: 'twin', label: 'twin, two in one space' },
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
-  'settings.listedHere': yesNo('listed for this board'),
+  'settings.listedHere': yesNo('listed for where it sits'),
   neutralAt: choice('neutral of its circuit lands on', [
     { value: 'bar', label: 'the bar' },
     { value: 'this-device', label: 'this device' },

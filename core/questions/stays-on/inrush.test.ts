@@ -28,6 +28,23 @@ const checkOf = (job: Job, id: string) => ask(job, 'stays-on').checks.find((each
 /** √2 times the 48 A below which a B16 never opens at once. */
 const BOUND = Math.SQRT2 * 48;
 
+describe('switching on a circuit of which little is known', () => {
+  it('lacks its loads where there are none', () => {
+    const job = switching(breaker('B', 16), []);
+    const check = ask(job, 'stays-on').checks.find(({ id }) => id === 'inrush')!;
+    expect(check).toMatchObject({ verdict: 'unknown', missing: [{ path: 'circuits.c', what: 'loads of c' }] });
+  });
+  it('a start of no more than the rating is carried for ever, however long it takes', () => {
+    const start = (startCurrentA: number) =>
+      checkOf(
+        switching(breaker('B', 16), [{ inrushPeakA: stated(0), startCurrentA: stated(startCurrentA), startTimeS: stated(119) }]),
+        'start',
+      )!;
+    expect(start(16)).toMatchObject({ verdict: 'pass', demand: 16, limit: 16, unit: 'A' });
+    expect(start(30)).toMatchObject({ unit: 's', demand: 119 });
+  });
+});
+
 describe('inrush of all that one switch closes', () => {
   it.each([
     [BOUND / 1.2, 'pass'],

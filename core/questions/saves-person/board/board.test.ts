@@ -154,6 +154,36 @@ describe('a board as it is built', () => {
       verdict({ ...job, boards: { board: { ...job.boards.board!, disconnect: stated(disconnect) } } }, 'board-off');
     expect([off('remote'), off('lockable'), off('own-main')]).toEqual(['stop', 'pass', 'unknown']);
   });
+  it('what parts an inverter from the panel is no disconnect of the service', () => {
+    const job = panel();
+    const main = job.devices.main!;
+    job.origins.inv = { ...Object.values(job.origins)[0]!, id: 'inv', kind: 'inverter' };
+    job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', fromOriginId: 'inv' };
+    job.devices.inv = { ...main, id: 'inv', circuitId: 'lead' };
+    expect(verdict(job, 'board-disconnects')).toBe('pass');
+    const twice = { ...job, devices: { ...job.devices, inv: { ...main, id: 'inv' } } };
+    expect(verdict(twice, 'board-disconnects')).toBe('stop');
+  });
+  it('a surge device or a contactor at the end of the feed switches nothing off', () => {
+    for (const settings of [
+      { family: 'spd' as const },
+      { family: 'switch' as const, duty: 'contactor' as const, poles: '2P' as const },
+    ]) {
+      const job = panel();
+      job.devices.main = { ...job.devices.main!, settings };
+      expect(verdict(job, 'board-off')).toBe('unknown');
+    }
+  });
+  it('on rails every main takes modules, and a width nobody read is custom', () => {
+    const rails = (width: number | undefined, spaces: number) => {
+      const wide = width === undefined ? {} : { widthModules: stated(width) };
+      const job = jobWith([{ id: 'c', settings: breaker('B', 16, wide) }]);
+      job.boards.board = { ...job.boards.board!, spaces: stated(spaces) };
+      job.devices.sw = device('sw', 'service', { family: 'switch', duty: 'main', poles: '2P', ...wide }, { seat: 'end' });
+      return verdict(job, 'board-room');
+    };
+    expect([rails(undefined, 3), rails(undefined, 2), rails(1.5, 3), rails(2, 3)]).toEqual(['caution', 'stop', 'pass', 'stop']);
+  });
   it('with a main it is switched off by that', () => {
     expect(verdict(panel(), 'board-disconnects')).toBe('pass');
     expect(verdict(panel(), 'board-off')).toBe('pass');
@@ -218,6 +248,7 @@ describe('a neutral that circuits share', () => {
     expect(across('handle', { voltages: stated('line-line') })).toBe('stop');
     expect(across('handle', { lines: stated('L1'), voltages: stated('line') })).toBe('pass');
     expect(across('common-trip', { lines: stated('L1-L2') })).toBe('pass');
+    expect(across('handle', { lines: stated('L1', 'assumed') })).toBe('caution');
   });
   it('two devices that each compare one line with the neutral of both trip for nothing, or see nothing', () => {
     const watched = (settings: object) => shared({ settings: mouldedCase(20, '1P', settings) }, tie);

@@ -4,12 +4,13 @@ import { devicesIn, type SeatedDevice, seatedBoard, spanIn } from '../../../hous
 import { all, join, type Known, known, list, type Maybe, map } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
 import { factOf, ifStated, settingIfEntered, settingOf } from '../../../job/readers';
-import type { Board } from '../../../job/sealed';
+import type { Board, Device } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
+import type { Source } from '../../../tables/source';
 import { asFor, ifSaid, saidCheck } from '../said';
 
 /** What is asked of a board as it is built, with the circuit that feeds it first. */
@@ -41,9 +42,9 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
     growth: ifStated('boards', board, 'growthPercent'),
   });
   const comparison = map(parts, ({ spaces: limit, seated, growth }): Comparison => {
-    // A main of its own place takes none of them; one that sits among them does.
+    // A main of its own place takes none of the spaces of a panel; one that sits among them does, and on rails every one.
     const used = seated.seats
-      .filter(({ as, place }) => as !== 'main' || place !== undefined)
+      .filter(({ as, place }) => seated.layout.kind === 'rails' || as !== 'main' || place !== undefined)
       .reduce((sum, { device }) => sum + spanIn(seated, device) / 2, 0);
     const wanted = used * (1 + (growth ?? 0) / 100);
     return {
@@ -52,6 +53,8 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
       unit: spaces,
       rule,
       aside: true,
+      // A module a pole is custom: what a device takes on its rail is seen on it.
+      ...(seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? { rests: [MODULES] } : {}),
       ...(wanted > limit + 1e-9 ? { within: 'caution' as const } : {}),
       because: () =>
         `${figure(used)} of ${limit} ${spaces} in use${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
@@ -60,6 +63,9 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
   });
   return [judge(id, `Room in ${board.name}`, comparison)];
 }
+
+const MODULES: Source = { standard: 'common practice', edition: '', clause: 'a module a pole', basis: 'practice' };
+const saysWidth = ({ settings }: Device): boolean => 'widthModules' in settings && settings.widthModules !== undefined;
 
 /** Every device belongs in the board it sits in. */
 function listed({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
@@ -131,9 +137,7 @@ const MOST_TOGETHER = 6;
  */
 function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
   if (job.dialect !== 'nec') return [];
-  const mains = devices.filter(
-    ({ as, device: { settings } }) => as === 'main' && (opensOnOvercurrent(settings) || settings.family === 'switch'),
-  );
+  const mains = devices.filter(switchesOff);
   const checks = mains.flatMap(({ device }) => {
     // In a space like any other it can only be fed from behind.
     const backFed = device.slot === undefined ? ifStated('devices', device, 'backFed') : known(true);
@@ -150,19 +154,33 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
     ];
   });
   const building = board.otherBuilding === true && circuit.kind === 'distribution';
-  if (circuit.kind !== 'service' && !building) return checks;
-  const count = mains.length > 0 ? mains.length : devices.filter(({ as }) => as === 'branch').length;
-  const most =
-    circuit.kind === 'service' && heldBy(job.pack, { 'nec-2017': MOST_TOGETHER, 'nec-2020': 1 }) === 1 ? 1 : MOST_TOGETHER;
+  const service = circuit.kind === 'service' && fromTheNetwork(job, circuit.id);
+  if (!service && !building) return checks;
+  // What parts a source of the house's own from its panel is none of the service.
+  const own = building ? mains : mains.filter(({ device }) => fromTheNetwork(job, device.circuitId));
+  const count = own.length > 0 ? own.length : devices.filter(({ as }) => as === 'branch').length;
+  const most = service && heldBy(job.pack, { 'nec-2017': MOST_TOGETHER, 'nec-2020': 1 }) === 1 ? 1 : MOST_TOGETHER;
   const rule = clause(job.pack, building ? 'buildingDisconnects' : 'serviceDisconnects');
   const title = `What switches ${board.name} off`;
   const id = `board-disconnects:${board.id}`;
   if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
-  const because = mains.length > 0 ? `${count} of its own` : `it has no main: all its ${count} devices`;
+  const because = own.length > 0 ? `${count} of its own` : `it has no main: all its ${count} devices`;
   return [
     ...checks,
     ruled(id, title, count <= most ? 'pass' : asFor(board.state), `${because}; at most ${most} in one enclosure`, rule),
   ];
+}
+
+/** A circuit that brings the supplier's power. */
+const fromTheNetwork = ({ circuits, origins }: CircuitFacts['job'], circuitId: string | undefined): boolean => {
+  const origin = origins[circuits[circuitId ?? '']?.fromOriginId ?? ''];
+  return origin?.kind === 'network' || origin?.kind === 'transformer';
+};
+
+/** A main that parts the board from what feeds it: a surge device or a contactor beside it does not. */
+function switchesOff({ as, device: { settings } }: SeatedDevice): boolean {
+  const parts = settings.family === 'switch' ? settings.duty !== 'contactor' : settings.family === 'rccb';
+  return as === 'main' && (parts || opensOnOvercurrent(settings));
 }
 
 /** Where a board is switched off as a whole. */
@@ -170,7 +188,7 @@ function switchedOff({ job }: CircuitFacts, board: Board, devices: readonly Seat
   const rule = clause(job.pack, 'boardDisconnect');
   const id = `board-off:${board.id}`;
   const title = `Switching ${board.name} off`;
-  const main = devices.find(({ as }) => as === 'main')?.device;
+  const main = devices.find(switchesOff)?.device;
   if (main !== undefined) return ruled(id, title, 'pass', `by ${main.name} in it`, rule);
   return saidCheck({
     ...{ id, title, rule, fact: factOf('boards', board, 'disconnect') },

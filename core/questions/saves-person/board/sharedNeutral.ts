@@ -2,8 +2,9 @@ import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
 import { seatedBoard } from '../../../house/seats';
 import { numberAt } from '../../../job/board/layout';
+import { type Givens, join, NO_GIVENS } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
-import type { Circuit, Device } from '../../../job/sealed';
+import type { Circuit, Device, Load } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
 import type { Wiring } from '../../../network/paths';
@@ -103,8 +104,9 @@ function openedTogether(facts: CircuitFacts, members: readonly Member[], title: 
     );
   const apart = standApart(facts, devices);
   if (apart !== undefined) return ruled(id, title, 'stop', apart, rule);
-  const across = members.flatMap(({ circuit }) => house.loadsOf(circuit.id)).filter(isAcross);
-  const [between] = across;
+  const loads = members.flatMap(({ circuit }) => house.loadsOf(circuit.id)).map((load) => ({ load, ...isAcross(load) }));
+  const between = loads.find(({ across }) => across)?.load;
+  const given = loads.reduce((all, each) => join(all, each.given), NO_GIVENS);
   return between !== undefined && tie === 'handle'
     ? ruled(
         id,
@@ -113,14 +115,14 @@ function openedTogether(facts: CircuitFacts, members: readonly Member[], title: 
         `${between.name} hangs between the lines: a handle tie opens by hand alone, a common trip is wanted`,
         clause(job.pack, 'commonTrip'),
       )
-    : ruled(id, title, 'pass', tie === 'handle' ? 'tied by their handles' : 'trip together', rule);
+    : ruled(id, title, 'pass', tie === 'handle' ? 'tied by their handles' : 'trip together', rule, given);
 }
 
 /** A load between two lines, or one that may be; what may go either way is not told apart here. */
-function isAcross(load: Parameters<typeof factOf<'loads', 'lines'>>[1]): boolean {
-  const lines = ifStated('loads', load, 'lines').value;
-  const voltages = ifStated('loads', load, 'voltages').value;
-  return (lines !== undefined && lines.length > 2) || voltages === 'line-line';
+function isAcross(load: Load): { across: boolean; given: Givens } {
+  const [lines, voltages] = [ifStated('loads', load, 'lines'), ifStated('loads', load, 'voltages')];
+  const across = (lines.value !== undefined && lines.value.length > 2) || voltages.value === 'line-line';
+  return { across, given: join(lines.given, voltages.given) };
 }
 
 /** Tied devices sit beside each other: a handle tie does not reach farther. */
