@@ -21,7 +21,7 @@ interface Member {
 
 /**
  * A neutral that several circuits share: on lines of their own, opened together, by a common trip where something hangs between
- * them, through one residual device if any, going on where an outlet is taken out, lying with its lines, told from others.
+ * them, through one residual device if any, going on without the outlet, lying with its lines, told from others.
  */
 export function sharedNeutralChecks(facts: CircuitFacts): Check[] {
   const { job, circuit, house } = facts;
@@ -174,8 +174,8 @@ function asLaid({ job, circuit }: CircuitFacts, title: string): Check[] {
       },
       judge: (pigtailed) =>
         pigtailed
-          ? ['pass', 'goes on where an outlet is taken out']
-          : ['stop', 'through the outlets: one taken out opens the neutral of both, and puts their loads in series'],
+          ? ['pass', 'goes on without the outlet']
+          : ['stop', 'through the outlets: without one of them the neutral of both is open, and their loads stand in series'],
     }),
     saidCheck({
       ...{ id: 'shared:grouped', title, rule: clause(job.pack, 'grouped'), fact: factOf('circuits', circuit, 'neutralGrouped') },
