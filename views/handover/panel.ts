@@ -18,7 +18,7 @@ export interface PanelSpaces {
 
 /** Number of the space a circuit begins in: what follows the letters of its panel. */
 const spaceOf = (number: string): number | undefined => {
-  const digits = /^\D*(\d{1,3})$/.exec(number.trim())?.[1];
+  const digits = /^\D*(\d{1,3})[ab]?$/.exec(number.trim())?.[1];
   return digits === undefined || Number(digits) === 0 ? undefined : Number(digits);
 };
 

@@ -60,7 +60,7 @@ describe('a device put to a place', () => {
     expect(job.circuits.loose!.number).toBe('8');
     const two = done(job, putDevice(job, 'range-d', at('9')));
     expect(seated(two)['range-d']).toEqual(['9', 'L1,L2']);
-    expect(two.circuits.range!.number).toBe('9,11');
+    expect(two.circuits.range!.number).toBe('9');
   });
   it('changes places with one as wide; of others it is told who is there', () => {
     const job = panel();

@@ -118,7 +118,7 @@ export function stepsFor(
     if (on.length > 0 && 'poles' in device.settings && on.join() !== [...device.lines].sort().join())
       steps.push(set('devices', id, 'lines', [...on]));
     if (layout.kind === 'slots' && device.seat === 'start' && circuit !== undefined) {
-      const number = `${/^\D*/.exec(circuit.number)?.[0] ?? ''}${numberAt(place, layout)}`;
+      const number = `${/^\D*/.exec(circuit.number)?.[0] ?? ''}${slot}`;
       if (number !== circuit.number) steps.push(set('circuits', circuit.id, 'number', number));
     }
     return steps;
