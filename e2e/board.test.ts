@@ -60,6 +60,10 @@ describe('the board', () => {
     await page.waitForFunction(() => document.querySelector('[data-testid=losses]')?.textContent?.includes('Meant to stay on'));
     await page.click('[data-device=main-breaker]');
     await page.waitForFunction(() => document.querySelectorAll('[data-room=dark]').length > 7);
+    // A room pressed shows what feeds it.
+    await page.click('[data-room=dark]');
+    await page.waitForFunction(() => /^What feeds/.test(document.querySelector('[data-testid=rooms] h2')?.textContent ?? ''));
+    expect(await page.$$eval('[data-room=dark]', (all) => all.length)).toBe(0);
     expect(await accessibilityProblems(page)).toEqual([]);
     await page.close();
   });

@@ -81,6 +81,7 @@ const CLAUSES = {
   oneLeg: { iec: p53('536'), nec: '110.3(B), 210.4(A)' },
   neutralTerminal: { iec: p52('526'), bs: '526', nec: '408.41' },
   earthTerminal: { iec: p54('542.4'), bs: '542.4, 526', nec: '408.40, 110.14(A)' },
+  generatorNeutral: { iec: part('5-55', '2011', '551.4.3.2'), bs: '551.4.3.2', nec: '250.30, 702.10' },
   electrodeSecond: { iec: p54('542.2'), nec: '250.53(A)(2)' },
   electrodeApart: { iec: p54('542.2'), nec: '250.53(A)(3)' },
   electrodeLength: { iec: p54('542.2'), nec: { 'nec-2017': '250.53(G)', 'nec-2020': '250.53(A)(4)' } },

@@ -1,13 +1,11 @@
 import { isNecFuse } from '../devices/bands';
-import { boardLayout, boardOf, linesAt, placeOf, spanOf } from '../job/board/layout';
-import type { Command, Step } from '../job/commands';
+import type { Step } from '../job/commands';
 import { GAUGES, showSize, sizeMm2 } from '../job/edges';
-import { putDevice, tieDevices } from '../job/edits/board';
 import { copyOfCircuit } from '../job/edits/parts';
 import { showFact } from '../job/facts/read';
 import { BODY } from '../job/familyFields';
 import type { Segment } from '../job/schema/circuit';
-import type { Device, DeviceSettings } from '../job/schema/device';
+import type { DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { linesOf, protectiveWord } from '../job/terms';
@@ -20,31 +18,8 @@ import { GG_RATINGS_A } from '../tables/fuseGates';
 import { standardRatingsA } from '../tables/necAmpacity';
 import { NEC_FUSES } from '../tables/necFuses';
 import { SENSITIVE } from '../tables/residualTimes';
-
-export const KINDS = [
-  'poles',
-  'rating',
-  'curve',
-  'family',
-  'size',
-  'protective',
-  'apart',
-  'heat',
-  'method',
-  'split',
-  'delay',
-  'tie',
-  'leg',
-  'neutral',
-] as const;
-
-/** Something that may mend a circuit, to be tried. */
-export interface Candidate {
-  kind: (typeof KINDS)[number];
-  command: Command;
-  /** A circuit it makes: that must be in order too. */
-  makes?: string;
-}
+import { asItSits, sharedNeutral, startDevice } from './boardCandidates';
+import type { Candidate } from './candidate';
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
 const SIZES_UP = 4;
@@ -81,68 +56,6 @@ function ratingsOf(settings: DeviceSettings, job: Job): readonly number[] {
     : listedRatingsA(system);
 }
 
-/** A shared neutral put right: its devices tied, beside each other and on lines of their own; or a neutral of its own. */
-function sharedNeutral(job: Job, circuitId: string): Candidate[] {
-  const circuit = job.circuits[circuitId];
-  const holder = (id: string | undefined) =>
-    Object.values(job.circuits).find((each) => each.id === id && each.state !== 'removed');
-  const partner =
-    holder(circuit?.sharesNeutralWith) ??
-    Object.values(job.circuits).find((each) => each.sharesNeutralWith === circuitId && each.state !== 'removed');
-  const [own, other] = [startDevice(job, circuitId), partner === undefined ? undefined : startDevice(job, partner.id)];
-  if (circuit === undefined || partner === undefined || own === undefined || other === undefined) return [];
-  const ties = (['handle', 'common-trip'] as const).map(
-    (kind): Candidate => ({ kind: 'tie', command: tieDevices(own, other, kind) }),
-  );
-  const board = job.boards[circuit.fromBoardId ?? ''];
-  const layout = board === undefined ? undefined : boardLayout(job, board);
-  const place = layout === undefined ? undefined : placeOf(other.slot, layout, spanOf(other, layout));
-  const beside =
-    place === undefined || layout === undefined
-      ? []
-      : [place.at + place.span, place.at - spanOf(own, layout)].flatMap((at): Candidate[] => {
-          // Moved first, and tied then: tied, the other would go along.
-          const tried = putDevice(own.tiedTo === undefined ? job : untied(job, own), own.id, { track: place.track, at });
-          if (!tried.ok) return [];
-          const { label, steps } = tried.command;
-          const tie = tieDevices(own, other, 'common-trip');
-          return [
-            {
-              kind: 'leg',
-              command: { label: `${label}, tripping with ${other.name}`.slice(0, 200), steps: [...steps, ...tie.steps] },
-            },
-          ];
-        });
-  const neutral: Step = {
-    do: 'set',
-    on: 'circuits',
-    id: circuit.sharesNeutralWith === undefined ? partner.id : circuitId,
-    field: ['sharesNeutralWith'],
-  };
-  return [
-    ...ties,
-    ...beside,
-    { kind: 'neutral', command: { label: `Run a neutral of its own for ${circuit.name}`, steps: [neutral] } },
-  ];
-}
-const untied = (job: Job, { id, tiedTo: _, tie: _t, ...device }: Device): Job => ({
-  ...job,
-  devices: { ...job.devices, [id]: { id, ...device } },
-});
-
-/** The lines a device is on by where it sits, where something else is said of it. */
-function asItSits(job: Job, circuitId: string): Candidate[] {
-  const device = startDevice(job, circuitId);
-  const board = device === undefined ? undefined : boardOf(job, device);
-  const layout = board === undefined ? undefined : boardLayout(job, board);
-  const place = device === undefined || layout === undefined ? undefined : placeOf(device.slot, layout, spanOf(device, layout));
-  if (device === undefined || layout === undefined || place === undefined) return [];
-  const lines = [...new Set(linesAt(device, place, layout))].sort();
-  if (lines.length === 0 || lines.join() === [...device.lines].sort().join()) return [];
-  const step: Step = { do: 'set', on: 'devices', id: device.id, field: ['lines'], to: lines };
-  return [{ kind: 'leg', command: { label: `Take it for what it is: on ${lines.join(' and ')}, as it sits`, steps: [step] } }];
-}
-
 /** Residual devices ahead of a circuit delayed, so that only its own opens; one for shock protection stays as quick as it is. */
 function delays(job: Job, circuitId: string): Candidate[] {
   const circuit = job.circuits[circuitId];
@@ -161,9 +74,6 @@ function delays(job: Job, circuitId: string): Candidate[] {
     return [{ kind: 'delay', command: { label: `Fit ${name} delayed, type S`, steps: [step] } }];
   });
 }
-
-const startDevice = (job: Job, circuitId: string): Device | undefined =>
-  Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed');
 
 /** A pole for every line its cable has. */
 function poles(job: Job, circuitId: string): Candidate[] {

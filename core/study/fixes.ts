@@ -2,7 +2,8 @@ import { applyCommand, type Command } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../job/terms';
 import { rankOf, type Verdict, worse } from '../judging/answer';
-import { type Candidate, candidates, KINDS } from './candidates';
+import { type Candidate, KINDS } from './candidate';
+import { candidates } from './candidates';
 import { type CircuitStudy, type Study, studyJob } from './study';
 
 /** How an answer somewhere in the job changes with a fix. */

@@ -2,6 +2,7 @@ import type { CircuitFacts } from '../../house/facts';
 import type { Check } from '../../judging/answer';
 import { boardChecks } from './board/board';
 import { earthingChecks } from './board/earthing';
+import { generatorChecks } from './board/generator';
 import { landingChecks } from './board/landing';
 import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
@@ -15,6 +16,7 @@ export const savesPerson = (facts: CircuitFacts): Check[] => [
   ...landingChecks(facts),
   ...boardChecks(facts),
   ...earthingChecks(facts),
+  ...generatorChecks(facts),
   ...separationChecks(facts),
   ...toldApart(facts),
 ];

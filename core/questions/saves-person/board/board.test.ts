@@ -344,6 +344,31 @@ describe('what a service is tied to the earth by', () => {
     };
     expect([pipes('bonded'), pipes('none'), pipes('not-bonded'), pipes(undefined)]).toEqual(['pass', 'pass', 'stop', 'unknown']);
   });
+  it.each([
+    [true, '3P', 'pass'],
+    [true, '2P', 'stop'],
+    [false, '3P', 'stop'],
+    [false, '2P', 'pass'],
+    [undefined, '2P', 'unknown'],
+  ] as const)('a generator joined to earth %s behind a switch of %s: %s', (joined, poles, expected) => {
+    const job = panel();
+    const [origin] = Object.values(job.origins);
+    job.origins.gen = {
+      ...origin!,
+      id: 'gen',
+      kind: 'generator',
+      ...(joined === undefined ? {} : { neutralBond: stated(joined) }),
+    };
+    job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', fromOriginId: 'gen' };
+    expect(verdict(job, 'generator-neutral', 'lead')).toBeUndefined();
+    const transfer = device(
+      ...(['sw', 'service', { family: 'switch', duty: 'transfer', ratingA: stated(200), poles }] as const),
+      { seat: 'end', lines: ['L1', 'L2'] },
+    );
+    const switched = { ...job, devices: { ...job.devices, sw: transfer } };
+    expect(verdict(switched, 'generator-neutral', 'lead')).toBe(expected);
+    expect(verdict(switched, 'generator-neutral', 'service')).toBeUndefined();
+  });
   it('other systems have a place to bond to', () => {
     expect(verdict(panel({ intersystemBonding: stated(true) }), 'board-intersystem')).toBe('pass');
     expect(verdict(panel({ intersystemBonding: stated(false) }), 'board-intersystem')).toBe('stop');

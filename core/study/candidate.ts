@@ -1,0 +1,27 @@
+import type { Command } from '../job/commands';
+
+/** Kinds of what is tried; of each the first that reaches the best verdict is offered. */
+export const KINDS = [
+  'poles',
+  'rating',
+  'curve',
+  'family',
+  'size',
+  'protective',
+  'apart',
+  'heat',
+  'method',
+  'split',
+  'delay',
+  'tie',
+  'leg',
+  'neutral',
+] as const;
+
+/** Something that may mend a circuit, to be tried. */
+export interface Candidate {
+  kind: (typeof KINDS)[number];
+  command: Command;
+  /** A circuit it makes: that must be in order too. */
+  makes?: string;
+}
