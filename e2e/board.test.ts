@@ -160,6 +160,19 @@ describe('the board', () => {
     await page.close();
   });
 
+  it('is moved by a finger that rests on it first', async () => {
+    const page = await app.open('/jobs/kiln-house/board?b=main', { width: 390, height: 844, hasTouch: true, isMobile: true });
+    await page.waitForSelector('[data-device=loft-device]');
+    const [from, to] = [await middle(page, '[data-device=loft-device]'), await middle(page, '[data-space="1:14"]')];
+    const touch = await page.touchscreen.touchStart(from.x, from.y);
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    for (let step = 1; step <= 6; step += 1)
+      await touch.move(from.x + ((to.x - from.x) * step) / 6, from.y + ((to.y - from.y) * step) / 6);
+    await touch.end();
+    await says(page, 'loft-device', '16 Guest loft, 15 A, on L2');
+    await page.close();
+  });
+
   it('on a phone says at its foot what goes dark', async () => {
     const page = await app.open('/jobs/kiln-house/board?b=main&d=main-breaker', {
       width: 390,

@@ -36,7 +36,6 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'loads.mustStayOn': 'what else goes dark is not weighed yet',
   'loads.withstandKv': SURGE,
   'devices.settings.terminalTorqueNm': 'the list of torques is not made yet',
-  'devices.settings.arcFault': 'where arc-fault protection is asked for is not assessed yet',
   'devices.settings.weatherResistant': OUTLETS,
   'devices.settings.tamperResistant': OUTLETS,
   'devices.settings.type': SURGE,
