@@ -22,6 +22,8 @@ const waitVerdict = (page: Page, question: string, wanted: string) =>
 /** Types a line of shop talk and makes the circuit. */
 const quick = async (page: Page, line: string) => {
   await page.waitForSelector('[role=dialog]', { hidden: true });
+  // A panel that is gone gives the focus back a moment later: pressed in between, the caret would be taken off the line again.
+  await new Promise((resolve) => setTimeout(resolve, 100));
   await page.keyboard.press('n');
   await page.waitForFunction(() => document.activeElement?.hasAttribute('data-quick-line'));
   await page.keyboard.type(line);
