@@ -45,7 +45,7 @@ export function boardText(job: Job, study: BoardStudy): string {
 }
 
 /** What goes dark, in text. */
-export const darkText = ({ opened, circuits, rooms, safety, mustStayOn, fedElsewhere }: DarkStudy): string =>
+export const darkText = ({ opened, circuits, rooms, safety, mustStayOn, unsaid, fedElsewhere }: DarkStudy): string =>
   [
     `open: ${opened.join(', ')}`,
     `dark: ${circuits.map(({ number, name }) => `${number} ${name}`.trim()).join(', ') || 'nothing'}`,
@@ -54,6 +54,7 @@ export const darkText = ({ opened, circuits, rooms, safety, mustStayOn, fedElsew
       .map(({ name, state, lost }) => `  ${name}, ${state === 'dark' ? 'dark' : 'in part'}: ${lost.join(', ')}`),
     ...(safety.length > 0 ? [`safety services off: ${safety.join(', ')}`] : []),
     ...(mustStayOn.length > 0 ? [`meant to stay on: ${mustStayOn.join(', ')}`] : []),
+    ...(unsaid.length > 0 ? [`what hangs on it is not entered: ${unsaid.join(', ')}`] : []),
     ...(fedElsewhere.length > 0 ? [`may be fed by another source, not dead: ${fedElsewhere.join(', ')}`] : []),
     '',
   ].join('\n');

@@ -1,6 +1,7 @@
+import { opensOnOvercurrent } from '../devices/bands';
 import type { Device, Job, SourceState } from '../job/sealed';
 import type { Wiring, Wirings } from '../network/paths';
-import { opensNeutral } from '../network/poles';
+import { linesOpened, opensNeutral, polesOf } from '../network/poles';
 
 /** Boards and circuits a supply reaches with some devices open. */
 export interface Live {
@@ -18,8 +19,10 @@ const isOpen = (opened: ReadonlySet<string>, ...devices: readonly (readonly Devi
  */
 export function liveWith(
   { byCircuit, incoming, outgoing, parted, origins }: Wirings,
-  state: SourceState,
+  state: Pick<SourceState, 'originIds'>,
   opened: ReadonlySet<string>,
+  /** Boards live whatever feeds them: nobody drew what does. */
+  besides: readonly string[] = [],
 ): Live {
   const boards = new Set<string>();
   const circuits = new Set<string>();
@@ -41,6 +44,7 @@ export function liveWith(
     circuits.add(circuit.id);
     if (!isOpen(opened, startDevices, endDevices)) reach(circuit.toBoardId);
   }
+  for (const boardId of besides) reach(boardId);
   for (const boardId of pending) {
     for (const { id } of outgoing.get(boardId) ?? []) {
       const wiring = byCircuit.get(id)!;
@@ -58,9 +62,10 @@ export function liveWith(
   return { boards, circuits };
 }
 
-/** Live in any of the source states: what nobody may count on being dead. */
+/** Live in any of the source states, or from a source of which nobody said when it feeds: what nobody may count on being dead. */
 export function liveInAny(wirings: Wirings, opened: ReadonlySet<string>): Live {
-  const each = wirings.states.map((state) => liveWith(wirings, state, opened));
+  const stray = { originIds: wirings.strays.map(({ id }) => id) };
+  const each = [...wirings.states, stray].map((state) => liveWith(wirings, state, opened));
   const all = (of: (live: Live) => ReadonlySet<string>) => new Set(each.flatMap((live) => [...of(live)]));
   return { boards: all(({ boards }) => boards), circuits: all(({ circuits }) => circuits) };
 }
@@ -80,6 +85,10 @@ export interface ToOpen {
   wiring: Wiring;
 }
 
+/** Whether a device parts what is behind it when it is open: a contactor, a monitor or a surge device does not. */
+const parts = ({ settings }: Device): boolean =>
+  opensOnOvercurrent(settings) || settings.family === 'rccb' || (settings.family === 'switch' && settings.duty !== 'contactor');
+
 /**
  * Before a box is opened: every circuit that has a conductor in it, what opens each, and what may be live or carry current even so.
  * Circuits that share a neutral with one of them are opened as well: their current comes home through it.
@@ -95,8 +104,11 @@ export function beforeOpening(wirings: Wirings, circuitIds: readonly string[]) {
   const open: ToOpen[] = [];
   const closed: Wiring[] = [];
   for (const wiring of wanted) {
-    // The one nearest the circuit: what stands ahead of it darkens more than is wanted.
-    const device = [...wiring.groupDevices, ...wiring.startDevices].at(-1);
+    // The one nearest the circuit that parts every line of it: what stands ahead of it darkens more than is wanted.
+    const poles = polesOf(wirings.job, wiring);
+    const device = [...wiring.groupDevices, ...wiring.startDevices].findLast(
+      (each) => parts(each) && poles.known && linesOpened(each) >= poles.value.lines,
+    );
     if (device === undefined) closed.push(wiring);
     else if (!open.some((each) => each.device.id === device.id)) open.push({ device, wiring });
   }

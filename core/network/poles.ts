@@ -34,8 +34,6 @@ export function opensNeutral(device: Device): boolean {
   const { settings } = device;
   if (!('poles' in settings)) return false;
   if (settings.poles === '1P+N' || settings.poles === '3P+N' || settings.poles === '4P') return true;
-  // Of a switch on two lines the third pole is for the neutral.
-  if (settings.family === 'switch' && settings.poles === '3P' && device.lines.length === 2) return true;
   return settings.poles === '2P' && linesMadeFor(device) === 1 && !isAmerican(device);
 }
 

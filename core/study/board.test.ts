@@ -76,8 +76,28 @@ describe('what goes dark', () => {
     // The inverter comes in at the same board, and may feed it without the sea cable.
     expect(main.fedElsewhere.length).toBeGreaterThan(8);
     const first = Object.values(skerry.sourceStates).sort((a, b) => (a.order < b.order ? -1 : 1))[0]!;
+    // Of one that stands in no state nobody said when it feeds: that may be now.
     const only = { ...skerry, sourceStates: { [first.id]: first } };
-    expect(dark(only, 'main').fedElsewhere).toEqual([]);
+    expect(dark(only, 'main').fedElsewhere.length).toBeGreaterThan(8);
+    const lead = Object.values(skerry.circuits).find(
+      ({ fromOriginId }) => fromOriginId !== undefined && !first.originIds.includes(fromOriginId),
+    )!;
+    const alone = { ...only, circuits: { ...skerry.circuits, [lead.id]: { ...lead, state: 'removed' as const } } };
+    expect(dark(alone, 'main').fedElsewhere).toEqual([]);
+  });
+});
+
+describe('what nobody drew or said', () => {
+  it('a house without a source state goes dark all the same, and what hangs on a circuit is not known to be nothing', () => {
+    const job = { ...house(), sourceStates: {} };
+    expect(darkIds(job, 'c-device')).toEqual(['c']);
+    expect(dark(job, 'rccb').unsaid).toEqual(['b']);
+    expect(dark(job, 'a-device').unsaid).toEqual([]);
+    // A board nobody drew a feed to.
+    const unfed = house();
+    delete unfed.circuits.service;
+    delete unfed.devices.cutout;
+    expect(darkIds(unfed, 'rccb')).toEqual(['a', 'b']);
   });
 });
 
@@ -105,6 +125,25 @@ describe('before a box is opened', () => {
       sharing: ['2 b'],
       open: [{ deviceId: 'a-device' }, { deviceId: 'c-device' }, { deviceId: 'b-device' }],
     });
+  });
+  it('a contactor, a surge device and a device that leaves a line closed part nothing', () => {
+    for (const settings of [
+      { family: 'switch' as const, duty: 'contactor' as const, poles: '2P' as const },
+      { family: 'spd' as const },
+    ]) {
+      const job = boxed();
+      job.devices['c-device'] = { ...job.devices['c-device']!, settings };
+      expect(box(job)).toMatchObject({ live: ['3 c'], open: [{ deviceId: 'a-device' }] });
+    }
+    const job = boxed();
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-400-230' };
+    job.segments['c-cable'] = { ...job.segments['c-cable']!, roles: ['line', 'line2', 'neutral', 'protective'] };
+    expect(box(job)!.live).toEqual(['3 c']);
+  });
+  it('labels are read as a person reads them', () => {
+    const job = boxed();
+    job.segments['c-cable'] = { ...job.segments['c-cable']!, box: ' x' };
+    expect(box(job)!.circuits).toEqual(['1 a', '3 c']);
   });
   it('what nothing opens is live; a removed cable is in no box', () => {
     const job = boxed();

@@ -148,6 +148,8 @@ export interface DarkStudy {
   safety: string[];
   mustStayOn: string[];
   loads: number;
+  /** Circuits that go dark of which nobody said what hangs on them. */
+  unsaid: string[];
   /** Circuits that go dark and that another source may still feed. */
   fedElsewhere: string[];
 }
@@ -156,10 +158,15 @@ export interface DarkStudy {
 export function darkStudy(job: Job, study: Study, deviceIds: readonly string[]): DarkStudy {
   const { wirings } = houseOfStudy(job, study);
   const opened = openedWith(job, deviceIds);
-  const [usual] = wirings.states;
-  const nothing = { boards: new Set<string>(), circuits: new Set<string>() };
-  const before = usual === undefined ? nothing : liveWith(wirings, usual, new Set());
-  const after = usual === undefined ? nothing : liveWith(wirings, usual, opened);
+  const usual = wirings.states[0] ?? { originIds: wirings.strays.map(({ id }) => id) };
+  // A board nothing reaches is taken for fed: what hangs on it goes dark as well.
+  const reached = liveWith(wirings, usual, new Set()).boards;
+  const besides = Object.keys(job.boards).filter(
+    (id) => !reached.has(id) && (wirings.incoming.get(id) ?? []).every(({ fromBoardId }) => fromBoardId === undefined),
+  );
+  const before = liveWith(wirings, usual, new Set(), besides);
+  const unfed = besides.filter((id) => !(wirings.incoming.get(id) ?? []).some((feed) => isOpenOn(wirings, feed.id, opened)));
+  const after = liveWith(wirings, usual, opened, unfed);
   const any = liveInAny(wirings, opened);
   const feedsDark = (circuitId: string): boolean => {
     const wiring = wirings.byCircuit.get(circuitId);
@@ -196,6 +203,10 @@ export function darkStudy(job: Job, study: Study, deviceIds: readonly string[]):
     safety: loads.filter(({ safetyService }) => safetyService === true).map(({ name }) => name),
     mustStayOn: loads.filter(({ mustStayOn }) => mustStayOn === true).map(({ name }) => name),
     loads: loads.length,
+    unsaid: [...dark].flatMap((id) => {
+      const circuit = job.circuits[id];
+      return circuit?.kind === 'final' && !loads.some(({ circuitId }) => circuitId === id) ? [circuit.name] : [];
+    }),
     fedElsewhere: [...dark]
       .filter((id) => any.circuits.has(id) && job.circuits[id]?.kind === 'final')
       .flatMap((id) => job.circuits[id]?.name ?? []),
@@ -243,10 +254,19 @@ export function boxStudy(job: Job, study: Study, at: { box: string } | { pointId
   };
 }
 
+/** Neither spaces nor the size of letters tell two boxes apart. */
+const asRead = (label: string): string => label.replace(/\s/g, '').toLowerCase();
+const isOpenOn = ({ byCircuit }: House['wirings'], circuitId: string, opened: ReadonlySet<string>): boolean => {
+  const { startDevices, endDevices } = byCircuit.get(circuitId)!;
+  return [...startDevices, ...endDevices].some(({ id }) => opened.has(id));
+};
+
 /** Circuits with a cable that ends in a box of a name. */
 const circuitsInBox = (job: Job, box: string): string[] => [
   ...new Set(
-    Object.values(job.segments).flatMap((each) => (each.state !== 'removed' && each.box === box ? [each.circuitId] : [])),
+    Object.values(job.segments).flatMap((each) =>
+      each.state !== 'removed' && each.box !== undefined && asRead(each.box) === asRead(box) ? [each.circuitId] : [],
+    ),
   ),
 ];
 

@@ -124,6 +124,7 @@ export function DeviceCard({
 /** The verdict of what hangs on a device, what lacks a fact told apart from what is in order. */
 export function DeviceMark({ of }: { of: BoardDevice | undefined }) {
   if (of === undefined || of.as === 'group' || of.as === 'surge') return null;
-  const kind = of.verdict === 'pass' && of.unknowns > 0 ? 'unknown' : of.verdict;
+  // What is not known is worse than a caution.
+  const kind = of.verdict !== 'stop' && of.unknowns > 0 ? 'unknown' : of.verdict;
   return <VerdictMark kind={kind} label={VERDICT_WORDS[kind]} />;
 }

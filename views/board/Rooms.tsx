@@ -130,19 +130,34 @@ function RoomTile({
 /** What is worse than a dark room. */
 function Losses({ dark }: { dark: DarkStudy }) {
   const rows = [
-    { kind: 'stop' as const, names: dark.safety, what: 'Safety goes with it', plain: 'No safety service goes with it' },
-    { kind: 'caution' as const, names: dark.mustStayOn, what: 'Meant to stay on', plain: 'Nothing that must stay on' },
+    {
+      kind: 'stop' as const,
+      names: dark.safety,
+      what: 'Safety goes with it',
+      plain: 'No safety service goes with it',
+      unknown: 'Whether safety goes with it is not known',
+    },
+    {
+      kind: 'caution' as const,
+      names: dark.mustStayOn,
+      what: 'Meant to stay on',
+      plain: 'Nothing that must stay on',
+      unknown: 'Whether something must stay on is not known',
+    },
   ];
   return (
     <ul className="mt-3 border-line border-t" data-testid="losses">
-      {rows.map(({ kind, names, what, plain }) => (
+      {rows.map(({ kind, names, what, plain, unknown }) => (
         <li key={kind} className="flex items-start gap-2 border-line border-b py-1.5 text-[13px]">
           <span className="mt-0.5">
-            <VerdictMark kind={names.length > 0 ? kind : 'pass'} />
+            <VerdictMark kind={names.length > 0 ? kind : dark.unsaid.length > 0 ? 'unknown' : 'pass'} />
           </span>
           <span>
-            <span className="font-semibold">{names.length > 0 ? what : plain}</span>
+            <span className="font-semibold">{names.length > 0 ? what : dark.unsaid.length > 0 ? unknown : plain}</span>
             {names.length > 0 && <span className="block text-quiet">{names.join(', ')}</span>}
+            {names.length === 0 && dark.unsaid.length > 0 && (
+              <span className="block text-quiet">what hangs on {dark.unsaid.join(', ')} is not entered</span>
+            )}
           </span>
         </li>
       ))}

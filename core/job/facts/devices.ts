@@ -68,12 +68,14 @@ export const SPECS: Specs = {
   fastened: yesNo('held to the bars by a fastener'),
 };
 
+const isTransfer = ({ settings }: Device): boolean => settings.family === 'switch' && settings.duty === 'transfer';
+
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   tie: (_, row) => (row as Device).tiedTo !== undefined,
   backFed: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   fastened: (job, row) => nec(job, row) && (row as Device).seat === 'end',
-  neutralAt: (_, row) => (row as Device).seat === 'start',
+  neutralAt: (_, row) => (row as Device).seat === 'start' || isTransfer(row as Device),
   // Rings alone have two wires in one terminal of their device.
   'settings.terminalWires': iec,
   'settings.widthModules': iec,

@@ -70,6 +70,13 @@ describe('a device in its place', () => {
     expect(verdict(shared, 'board-jumper')).toBe('pass');
     shared.circuits.two = { ...shared.circuits.two!, sharesNeutralWith: 'one' };
     expect(verdict(shared, 'board-jumper')).toBe('stop');
+    // Two poles want two legs, whether or not somebody said which.
+    const unsaid = panel({ oneLineJumper: stated(true) }, {
+      settings: mouldedCase(20, '2P'),
+      slot: undefined,
+      lines: [],
+    } as Partial<Device>);
+    expect(verdict(unsaid, 'board-jumper')).toBe('stop');
     expect(verdict(panel({ oneLineJumper: stated(false) }), 'board-jumper')).toBe('pass');
     expect(verdict(panel(), 'board-jumper')).toBeUndefined();
   });
@@ -184,6 +191,22 @@ describe('a board as it is built', () => {
     };
     expect([rails(undefined, 3), rails(undefined, 2), rails(1.5, 3), rails(2, 3)]).toEqual(['caution', 'stop', 'pass', 'stop']);
   });
+  it('a main on one of its feeds does not switch the board off', () => {
+    const job = panel();
+    job.origins.inv = { ...Object.values(job.origins)[0]!, id: 'inv', kind: 'inverter' };
+    job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', fromOriginId: 'inv' };
+    expect(verdict(job, 'board-off')).toBe('unknown');
+    const both = { ...job, devices: { ...job.devices, inv: { ...job.devices.main!, id: 'inv', circuitId: 'lead' } } };
+    expect(verdict(both, 'board-off')).toBe('pass');
+  });
+  it('half a space counts only where the board takes half-size devices', () => {
+    const twins = (halfFrom: number | undefined, spaces: number) => {
+      const twin = { slot: undefined, settings: mouldedCase(15, '1P', { spaceUse: stated('twin') }) };
+      const board = { spaces: stated(spaces), ...(halfFrom === undefined ? {} : { halfFrom: stated(halfFrom) }) };
+      return verdict(panel(board, twin as Partial<Device>, twin as Partial<Device>), 'board-room');
+    };
+    expect([twins(1, 1), twins(0, 1), twins(0, 2), twins(undefined, 2)]).toEqual(['pass', 'stop', 'pass', 'unknown']);
+  });
   it('with a main it is switched off by that', () => {
     expect(verdict(panel(), 'board-disconnects')).toBe('pass');
     expect(verdict(panel(), 'board-off')).toBe('pass');
@@ -212,6 +235,17 @@ describe('a board as it is built', () => {
   });
 });
 
+describe('behind one residual device for several', () => {
+  it('a bar is not known to be its own', () => {
+    const job = behindSwitch(
+      jobWith([{ id: 'c', settings: breaker('B', 16), device: { neutralAt: stated('bar') } }]),
+      rccb(),
+      'c',
+    );
+    expect(verdict(job, 'neutral-at', 'c')).toBe('unknown');
+  });
+});
+
 describe('a neutral that circuits share', () => {
   const tie = { tiedTo: 'a', tie: stated('handle' as const) };
   const shared = (one: Partial<Device> = {}, two: Partial<Device> = tie, circuit: Partial<Circuit> = {}): Job => {
@@ -233,6 +267,12 @@ describe('a neutral that circuits share', () => {
     const none = shared();
     delete none.devices.b;
     expect(verdict(none, 'shared:together', 'one')).toBe('unknown');
+  });
+  it('nor is anything tied across two boards', () => {
+    const job = shared();
+    job.boards.other = { ...job.boards.board!, id: 'other' };
+    job.circuits.two = { ...job.circuits.two!, fromBoardId: 'other' };
+    expect(verdict(job, 'shared:together', 'one')).toBe('stop');
   });
   it('a tie reaches no farther than the next device', () => {
     expect(why(shared({}, { ...tie, slot: '11' }), 'shared:together', 'one')).toBe('tied, and yet apart: at 5 and 11');
@@ -345,12 +385,15 @@ describe('what a service is tied to the earth by', () => {
     expect([pipes('bonded'), pipes('none'), pipes('not-bonded'), pipes(undefined)]).toEqual(['pass', 'pass', 'stop', 'unknown']);
   });
   it.each([
-    [true, '3P', 'pass'],
-    [true, '2P', 'stop'],
-    [false, '3P', 'stop'],
-    [false, '2P', 'pass'],
-    [undefined, '2P', 'unknown'],
-  ] as const)('a generator joined to earth %s behind a switch of %s: %s', (joined, poles, expected) => {
+    [true, '3P', 'this-device', 'pass'],
+    [true, '3P', 'bar', 'stop'],
+    [true, '3P', undefined, 'unknown'],
+    [true, '3P+N', undefined, 'pass'],
+    [true, '2P', undefined, 'stop'],
+    [false, '3P', 'this-device', 'stop'],
+    [false, '2P', undefined, 'pass'],
+    [undefined, '2P', undefined, 'unknown'],
+  ] as const)('a generator joined to earth %s behind a switch of %s, neutral at %s: %s', (joined, poles, at, expected) => {
     const job = panel();
     const [origin] = Object.values(job.origins);
     job.origins.gen = {
@@ -363,7 +406,7 @@ describe('what a service is tied to the earth by', () => {
     expect(verdict(job, 'generator-neutral', 'lead')).toBeUndefined();
     const transfer = device(
       ...(['sw', 'service', { family: 'switch', duty: 'transfer', ratingA: stated(200), poles }] as const),
-      { seat: 'end', lines: ['L1', 'L2'] },
+      { seat: 'end', lines: ['L1', 'L2'], ...(at === undefined ? {} : { neutralAt: stated(at) }) },
     );
     const switched = { ...job, devices: { ...job.devices, sw: transfer } };
     expect(verdict(switched, 'generator-neutral', 'lead')).toBe(expected);

@@ -1,6 +1,7 @@
 import { opensOnOvercurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
-import { devicesIn, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
+import { devicesIn, halfSize, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
+import { layoutOf } from '../../../job/board/layout';
 import { all, join, type Known, known, list, type Maybe, map } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
 import { factOf, ifStated, settingIfEntered, settingOf } from '../../../job/readers';
@@ -8,6 +9,7 @@ import type { Board, Device } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { linesOpened } from '../../../network/poles';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
 import type { Source } from '../../../tables/source';
@@ -26,7 +28,7 @@ export function boardChecks(facts: CircuitFacts): Check[] {
     ...enclosure(facts, board),
     ...jumper(facts, board, devices),
     ...mainOf(facts, board, devices),
-    switchedOff(facts, board, devices),
+    switchedOff(facts, board, devices.filter(switchesOff)),
     ...terminals(facts, board, devices),
   ];
 }
@@ -36,16 +38,19 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
   const rule = clause(job.pack, 'boardRoom');
   const spaces = word(job.dialect, 'spaces');
   const id = `board-room:${board.id}`;
+  const halfSized = layoutOf(job, board) === 'slots' && devicesIn(job, board).some(({ device }) => halfSize(device));
   const parts = all({
     spaces: factOf('boards', board, 'spaces'),
     seated: seatedBoard(job, board),
     growth: ifStated('boards', board, 'growthPercent'),
+    // Half a space is only where the board is made for it.
+    halfFrom: halfSized ? factOf('boards', board, 'halfFrom') : known(1),
   });
-  const comparison = map(parts, ({ spaces: limit, seated, growth }): Comparison => {
+  const comparison = map(parts, ({ spaces: limit, seated, growth, halfFrom }): Comparison => {
     // A main of its own place takes none of the spaces of a panel; one that sits among them does, and on rails every one.
     const used = seated.seats
       .filter(({ as, place }) => seated.layout.kind === 'rails' || as !== 'main' || place !== undefined)
-      .reduce((sum, { device }) => sum + spanIn(seated, device) / 2, 0);
+      .reduce((sum, { device }) => sum + (spanIn(seated, device) / 2) * (halfFrom === 0 && halfSize(device) ? 2 : 1), 0);
     const wanted = used * (1 + (growth ?? 0) / 100);
     return {
       demand: used,
@@ -99,7 +104,7 @@ function openings({ job }: CircuitFacts, board: Board): Check {
 }
 
 function enclosure({ job }: CircuitFacts, board: Board): Check[] {
-  if (!rulesOf(job.pack).householdMain) return [];
+  if (!rulesOf(job.pack).consumerUnits) return [];
   return [
     saidCheck({
       ...{ id: `board-enclosure:${board.id}`, title: `Enclosure of ${board.name}`, rule: clause(job.pack, 'enclosure') },
@@ -116,7 +121,12 @@ function jumper({ job, house }: CircuitFacts, board: Board, devices: readonly Se
     fact: ifStated('boards', board, 'oneLineJumper'),
     judge: (fitted) => {
       if (!fitted) return ['pass', 'on the lines of the supply'];
-      const several = devices.filter(({ as, device }) => as === 'branch' && device.lines.length > 1);
+      const linesOf = ({ device }: SeatedDevice): number => {
+        const wiring = house.wirings.byCircuit.get(device.circuitId ?? '');
+        const poles = wiring === undefined ? undefined : house.polesOf(wiring);
+        return Math.max(device.lines.length, linesOpened(device), poles?.known === true ? poles.value.lines : 0);
+      };
+      const several = devices.filter((each) => each.as === 'branch' && linesOf(each) > 1);
       const shared = devices.filter(
         ({ as, device }) => as === 'branch' && house.wirings.neutralGroups.has(device.circuitId ?? ''),
       );
@@ -163,11 +173,19 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
   const rule = clause(job.pack, building ? 'buildingDisconnects' : 'serviceDisconnects');
   const title = `What switches ${board.name} off`;
   const id = `board-disconnects:${board.id}`;
+  // Whether the NEC of 2023 still lets a building have more than one in one enclosure is not known for sure here.
+  const doubtful = building && count > 1 && heldBy(job.pack, { 'nec-2017': false, 'nec-2023': true }) === true;
   if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
   const because = own.length > 0 ? `${count} of its own` : `it has no main: all its ${count} devices`;
   return [
     ...checks,
-    ruled(id, title, count <= most ? 'pass' : asFor(board.state), `${because}; at most ${most} in one enclosure`, rule),
+    ruled(
+      id,
+      title,
+      count > most ? asFor(board.state) : doubtful ? 'caution' : 'pass',
+      `${because}; at most ${most} in one enclosure`,
+      rule,
+    ),
   ];
 }
 
@@ -184,16 +202,18 @@ function switchesOff({ as, device: { settings } }: SeatedDevice): boolean {
 }
 
 /** Where a board is switched off as a whole. */
-function switchedOff({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check {
+function switchedOff({ job, house }: CircuitFacts, board: Board, mains: readonly SeatedDevice[]): Check {
   const rule = clause(job.pack, 'boardDisconnect');
   const id = `board-off:${board.id}`;
   const title = `Switching ${board.name} off`;
-  const main = devices.find(switchesOff)?.device;
-  if (main !== undefined) return ruled(id, title, 'pass', `by ${main.name} in it`, rule);
+  // Whatever else feeds it is switched off too, or it is not.
+  const feeds = house.wirings.incoming.get(board.id) ?? [];
+  const own = feeds.map(({ id: circuitId }) => mains.find(({ device }) => device.circuitId === circuitId)?.device.name);
+  if (own.every((name) => name !== undefined)) return ruled(id, title, 'pass', `by ${own.join(' and ')} in it`, rule);
   return saidCheck({
     ...{ id, title, rule, fact: factOf('boards', board, 'disconnect') },
     judge: (where) => {
-      if (where === 'own-main') return ['unknown', 'said to have a main, and none is drawn in it'];
+      if (where === 'own-main') return ['unknown', 'said to have a main, and none is drawn for each of its feeds'];
       return where === 'remote'
         ? [asFor(board.state), 'ahead of it, neither in sight nor to be locked off']
         : ['pass', SAID[where]];

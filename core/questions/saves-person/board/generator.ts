@@ -1,5 +1,7 @@
 import type { CircuitFacts } from '../../../house/facts';
+import { all, known, list, type Maybe, map } from '../../../job/known';
 import { factOf } from '../../../job/readers';
+import type { Device } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { opensNeutral } from '../../../network/poles';
 import { clause } from '../../../rules/clauses';
@@ -19,12 +21,15 @@ export function generatorChecks({ job, circuit, house }: CircuitFacts): Check[] 
     );
   });
   if (switches.length === 0) return [];
-  const parted = switches.every(opensNeutral);
+  const parted = map(list(switches.map(partsNeutral)), (each) => each.every((parts) => parts));
   return [
     saidCheck({
       ...{ id: `generator-neutral:${origin.id}`, title: `Neutral of ${origin.name}`, rule: clause(job.pack, 'generatorNeutral') },
-      fact: factOf('origins', origin, 'neutralBond', `whether the neutral of ${origin.name} is joined to its frame`),
-      judge: (joined) => {
+      fact: all({
+        joined: factOf('origins', origin, 'neutralBond', `whether the neutral of ${origin.name} is joined to its frame`),
+        parted,
+      }),
+      judge: ({ joined, parted }) => {
         if (joined === parted)
           return [
             'pass',
@@ -39,4 +44,11 @@ export function generatorChecks({ job, circuit, house }: CircuitFacts): Check[] 
       },
     }),
   ];
+}
+
+/** A switch of three poles on two lines may have its third in the neutral: whether it has is seen on it. */
+function partsNeutral(device: Device): Maybe<boolean> {
+  const { settings, lines } = device;
+  const third = 'poles' in settings && settings.poles === '3P' && lines.length === 2;
+  return third ? map(factOf('devices', device, 'neutralAt'), (at) => at === 'this-device') : known(opensNeutral(device));
 }

@@ -16,6 +16,9 @@ export function landingChecks({ job, wiring }: CircuitFacts): Check[] {
         const compares =
           hasResidual(device) ||
           (device.settings.family === 'moulded-case-nec' && (device.settings.arcFault ?? 'none') !== 'none');
+        // Behind one residual device for several there are two bars, and only its own is right.
+        if (at === 'bar' && wiring.groupDevices.some(hasResidual))
+          return ['unknown', 'lands on a bar: whether on that of the residual device it hangs behind is not said'];
         return at === 'bar' && compares
           ? ['stop', `lands on the bar, past ${device.name}: it opens as soon as something runs`]
           : ['pass', at === 'bar' ? 'lands on the bar' : 'lands on its own device'];

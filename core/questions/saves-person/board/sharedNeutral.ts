@@ -1,6 +1,6 @@
 import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
-import { seatedBoard } from '../../../house/seats';
+import { boardOfDevice, seatedBoard } from '../../../house/seats';
 import { numberAt } from '../../../job/board/layout';
 import { type Givens, join, NO_GIVENS } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
@@ -127,6 +127,8 @@ function isAcross(load: Load): { across: boolean; given: Givens } {
 
 /** Tied devices sit beside each other: a handle tie does not reach farther. */
 function standApart({ job, circuit }: CircuitFacts, devices: readonly Device[]): string | undefined {
+  const boards = devices.map((device) => boardOfDevice(job, device)?.id);
+  if (new Set(boards).size > 1) return 'tied, and yet in different places';
   const board = job.boards[circuit.fromBoardId ?? ''];
   const seated = board === undefined ? undefined : seatedBoard(job, board);
   if (seated === undefined || !seated.known) return undefined;
