@@ -32,7 +32,14 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
     study === undefined || study === null ? undefined : state.job.circuits[study.circuitId],
   );
   if (study === undefined || study === null)
-    return <aside aria-busy="true" aria-label="Answers" className="border-line bg-raised lg:border-l" />;
+    return (
+      // In one column, as high as it will be: what stands below must not move away from under a finger.
+      <aside
+        aria-busy="true"
+        aria-label="Answers"
+        className="border-line bg-raised max-lg:min-h-[374px] max-lg:pointer-coarse:min-h-[406px] lg:border-l"
+      />
+    );
   const load = study.answers.find((answer) => answer.question === 'carries-load');
   return (
     <aside
@@ -55,6 +62,7 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
             <CircuitFacts circuit={circuit} />
           </Panel>
         )}
+        {folded && <Trying circuitId={circuitId} />}
         {load?.demand !== undefined && load.demand !== null && (
           <span className="ml-auto whitespace-nowrap font-normal text-[13px] text-quiet">
             {showAmount(load.demand, load.demand, 'A').demand} A {dialect === 'nec' ? 'load' : 'design'}
@@ -81,7 +89,11 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
           />
         ))}
       </ol>
-      <Trying circuitId={circuitId} />
+      {!folded && (
+        <div className="p-3">
+          <Trying circuitId={circuitId} />
+        </div>
+      )}
     </aside>
   );
 }
@@ -91,9 +103,9 @@ function Trying({ circuitId }: { circuitId: string }) {
   const far = useProgress({ kind: 'fixes', circuitId });
   if (far === undefined) return null;
   return (
-    <p className="p-3 text-[12px] text-quiet transition-[visibility] delay-500 starting:invisible">
+    <span className="font-normal text-[12px] text-quiet transition-[visibility] delay-500 starting:invisible">
       trying fixes: {far.done} of {far.of}
-    </p>
+    </span>
   );
 }
 
