@@ -37,6 +37,8 @@ function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
   );
 }
 
+type ResidualFacts = Extract<Device['settings'], { family: 'rccb' }>['residual'];
+
 /** Whether a device opens on residual current. */
 export function hasResidual({ settings }: Device): boolean {
   if (settings.family === 'rcbo' || settings.family === 'rccb') return true;
@@ -67,9 +69,12 @@ export function residualPart(device: Device): Maybe<ResidualPart> | undefined {
     const slow = kind === 'class-A' ? CLASS_A_SLOW : residualSlow(NEC_SENSITIVITY_A[kind], 'general');
     return known({ sensitivityA: NEC_SENSITIVITY_A[kind], delay: 'general', type: undefined, slow });
   }
-  if (settings.family !== 'rcbo' && settings.family !== 'rccb') return undefined;
+  const outlet = settings.family === 'outlet-protection' ? settings.groundFault : undefined;
+  if (outlet === 'class-A')
+    return known({ sensitivityA: NEC_SENSITIVITY_A[outlet], delay: 'general', type: undefined, slow: CLASS_A_SLOW });
+  if (settings.family !== 'rcbo' && settings.family !== 'rccb' && outlet !== 'residual') return undefined;
   const path = `devices.${id}.settings.residual`;
-  const { residual } = settings;
+  const { residual = {} } = settings as { residual?: ResidualFacts };
   const facts = all({
     sensitivityA: need(residual.sensitivityA, `${path}.sensitivityA`, `sensitivity of ${name}`),
     delay: need(residual.delay, `${path}.delay`, `delay of ${name}`),

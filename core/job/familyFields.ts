@@ -42,7 +42,7 @@ export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = 
     'groundFault',
     ...BODY,
   ],
-  'outlet-protection': ['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant'],
+  'outlet-protection': ['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant', 'reversed'],
   afdd: ['ratingA', 'poles', ...CONDITIONAL, ...BODY],
   switch: ['duty', 'ratingA', 'poles', ...CONDITIONAL, ...BODY],
   spd: ['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId'],

@@ -15,7 +15,7 @@ export interface Misfit {
 /** Device families of each dialect; those not named belong to both. */
 const FAMILIES: Readonly<Record<Dialect, ReadonlySet<Device['settings']['family']>>> = {
   iec: new Set(['mcb', 'rcbo', 'rccb', 'mccb', 'afdd']),
-  nec: new Set(['moulded-case-nec', 'outlet-protection']),
+  nec: new Set(['moulded-case-nec']),
 };
 const NEC_FUSES: ReadonlySet<string> = new Set(['J', 'R', 'T', 'CC', 'G', 'plug']);
 const CONSTRUCTIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {

@@ -1,5 +1,5 @@
 import { ifEntered, type Known, type Maybe, need } from './known';
-import type { Board, Circuit, Combination, Device, DeviceSettings, Electrode, Load, Origin, Point, Sealed } from './sealed';
+import type { Board, Circuit, Combination, Device, DeviceSettings, Electrode, Load, Origin, Point, Room, Sealed } from './sealed';
 
 interface Rows {
   loads: Load;
@@ -8,6 +8,7 @@ interface Rows {
   origins: Origin;
   electrodes: Electrode;
   points: Point;
+  rooms: Room;
   combinations: Combination;
   devices: Device;
 }
@@ -38,6 +39,9 @@ const WORDS = {
     fastened: (name) => `whether ${name} is fastened in place or plugged in`,
     continuous: (name) => `whether ${name} is continuous`,
     disconnect: (name) => `what separates ${name} from the supply`,
+    equipment: (name) => `kind of equipment ${name} is`,
+    inCord: (name) => `protection in the cord of ${name}`,
+    listed: (name) => `whether ${name} is listed`,
     minimumAmpacityA: (name) => `minimum circuit ampacity marked on ${name}`,
     maximumDeviceA: (name) => `maximum overcurrent device marked on ${name}`,
   },
@@ -51,6 +55,7 @@ const WORDS = {
     neutralPigtailed: (name) => `whether the neutral ${name} shares goes on without the outlet`,
     neutralGrouped: (name) => `whether the neutral ${name} shares lies with its lines in the panel`,
     neutralMark: (name) => `how the neutral ${name} shares is told from others`,
+    temporary: (name) => `whether ${name} is temporary`,
     wholeDwelling: (name) => `whether ${name} carries a whole dwelling`,
   },
   boards: {
@@ -73,6 +78,8 @@ const WORDS = {
     earthWiresPerTerminal: (name) => `wires a terminal of that bar in ${name} takes`,
     intersystemBonding: (name) => `whether there is an intersystem bonding termination at ${name}`,
     disconnect: (name) => `where ${name} is switched off as a whole`,
+    premises: (name) => `what ${name} serves`,
+    readilyAccessible: (name) => `whether ${name} is readily accessible`,
     growthPercent: (name) => `what is kept free in ${name}`,
     annexZB: (name) => `whether ${name} is marked by annex ZB, 16 kA`,
   },
@@ -91,8 +98,34 @@ const WORDS = {
   points: {
     ratedA: of('rating'),
     configuration: of('configuration'),
+    onward: (name) => `how ${name} feeds what comes after it`,
+    serves: (name) => `what ${name} is there for`,
+    heightM: of('height'),
+    wetness: (name) => `how wet it gets at ${name}`,
+    readilyAccessible: (name) => `whether ${name} is readily accessible`,
+    sinkDistanceM: (name) => `distance of ${name} to a sink`,
+    sinkThroughDoor: (name) => `whether the way from ${name} to the sink goes through a door`,
+    tubDistanceM: (name) => `distance of ${name} to a tub or shower`,
+    poolDistanceM: (name) => `distance of ${name} to the pool or spa`,
+    zone: (name) => `zone ${name} is in`,
+    ipX: (name) => `how ${name} keeps water out`,
+    fedBy: (name) => `what feeds ${name}`,
+    earthTo: (name) => `what the third contact of ${name} is joined to`,
+    tamperResistant: (name) => `whether ${name} is tamper-resistant`,
+    weatherResistant: (name) => `whether ${name} is weather-resistant`,
+    cover: (name) => `cover of ${name}`,
     receptacles: (name) => `whether ${name} is one receptacle or several on one yoke`,
     noEarthMarked: (name) => `whether ${name} is marked "no equipment ground"`,
+  },
+  rooms: {
+    use: (name) => `what ${name} is used as`,
+    part: (name) => `what ${name} is part of`,
+    atGrade: (name) => `whether the floor of ${name} is at grade or below`,
+    habitable: (name) => `whether ${name} is lived in`,
+    wetness: (name) => `how wet it gets in ${name}`,
+    water: (name) => `sinks, tubs and showers by the outlets of ${name}`,
+    foodPreparation: (name) => `whether food or drink is prepared beside a sink in ${name}`,
+    bonding: (name) => `bonding of the metal in ${name}`,
   },
   combinations: { capacityA: (reference) => `rating of the combination ${reference}` },
   devices: {
@@ -158,6 +191,9 @@ const SETTINGS = {
   listedHere: (name: string) => `whether ${name} is listed for where it sits`,
   terminalWires: (name: string) => `how many wires a terminal of ${name} takes`,
   timeDelay: of('time delay'),
+  reversed: (name: string) => `whether line and load wires of ${name} are reversed`,
+  tamperResistant: (name: string) => `whether ${name} is tamper-resistant`,
+  weatherResistant: (name: string) => `whether ${name} is weather-resistant`,
   bidirectional: (name: string) => `whether ${name} may be fed from both sides`,
   hundredPercentListed: (name: string) => `whether ${name} is listed for 100 % continuous`,
 } satisfies Record<string, Named>;

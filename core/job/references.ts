@@ -41,6 +41,8 @@ export const LINKS: readonly Link[] = [
   { from: 'devices', field: 'behindDeviceId', to: 'devices' },
   { from: 'devices', field: 'neutralDeviceId', to: 'devices' },
   { from: 'devices', field: 'tiedTo', to: 'devices' },
+  { from: 'amendments', field: 'circuitId', to: 'circuits' },
+  { from: 'amendments', field: 'pointId', to: 'points' },
   { from: 'readings', field: 'originId', to: 'origins' },
   { from: 'readings', field: 'boardId', to: 'boards' },
   { from: 'readings', field: 'circuitId', to: 'circuits' },

@@ -47,9 +47,9 @@ interface Tables {
   combinations: Combination;
 }
 
-export type { Appliance, InstallationMethod, Insulation, Tap } from './schema/circuit';
+export type { Appliance, Configuration, InstallationMethod, Insulation, Tap } from './schema/circuit';
 export type { Grade } from './schema/device';
 export type { ConductorSize, Line } from './schema/facts';
 export type { RulePackId } from './schema/job';
-export type { Reading } from './schema/records';
+export type { Amendment, Reading } from './schema/records';
 export type { SourceState, Supply } from './schema/supply';

@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as letThrough from '../devices/letThrough';
+import * as ofHouse from '../house/credits';
 import { applyCommand } from '../job/commands';
 import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
@@ -22,9 +23,11 @@ import * as necClears from './clears-in-time/nec/credits';
 import * as cable from './protects-cable/credits';
 import * as nec from './protects-cable/nec/credits';
 import * as taps from './protects-cable/nec/tapCredits';
+import * as asked from './saves-person/asked/credits';
 
 /** Every relief there is, wherever its record stands. */
 const CREDITS = [
+  asked,
   breaks,
   carries,
   clears,
@@ -33,6 +36,7 @@ const CREDITS = [
   nec,
   taps,
   selective,
+  ofHouse,
   demand,
   diversity,
   letThrough,

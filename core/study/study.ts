@@ -148,7 +148,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'protects-cable': protectsCable,
   'breaks-fault': breaksFault,
   'clears-in-time': clearsInTime,
-  'saves-person': (facts) => laterVersion('saves-person', savesPerson(facts)),
+  'saves-person': (facts) => answer('saves-person', savesPerson(facts)),
   'only-one-trips': onlyOneTrips,
   'stays-on': (facts) => laterVersion('stays-on', inrushChecks(facts)),
   'rides-surge': () => laterVersion('rides-surge'),

@@ -1,4 +1,6 @@
 import type { DeviceSettings } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import { spotJob } from './askedPlaces';
 import { EARNED_NEC } from './earnedNec';
 import { type Earning, fact, oneLoad, structure } from './earning';
 import { soilHouse, splitHouse, threePhaseHouse } from './houses';
@@ -168,6 +170,19 @@ export const EARNED: Readonly<Record<string, Earning>> = {
       'other-source': structure(island('board')),
     },
   },
+  'arc-outlet': {
+    ...{ job: arcOutlet, circuit: 'c', question: 'saves-person', check: 'asked:arc-fault' },
+    conditions: {
+      first: structure((job) => ({
+        ...job,
+        points: { ...job.points, before: { ...job.points.p!, id: 'before', order: '0', name: 'before' } },
+      })),
+      ahead: structure((job) => ({
+        ...job,
+        segments: { ...job.segments, c: { ...job.segments.c!, construction: 'NM-B' } },
+      })),
+    },
+  },
   residual: {
     ...{ job: leaky, circuit: 'c', question: 'clears-in-time', check: '' },
     conditions: {
@@ -177,7 +192,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
           supply: { ...job.supply, voltageSystem: 'three-phase-400-230' },
           segments: { 'c-cable': { ...job.segments['c-cable']!, roles: ['line', 'line2', 'neutral', 'protective'] } },
         })),
-        before: 'what opens some of its lines stops by itself',
       },
       neutral: structure(() => {
         const job = soilHouse();
@@ -281,3 +295,16 @@ export const EARNED: Readonly<Record<string, Earning>> = {
     conditions: { full: fact('origins.net.fullNeutral', false) },
   },
 };
+
+/** A bedroom outlet whose first receptacle protects against arcs, wired in metal up to it. */
+function arcOutlet(): Job {
+  const job = spotJob('nec-2023', {
+    ...{ use: 'bedroom', segment: { construction: 'MC' } },
+    point: { readilyAccessible: true, heightM: 0.4 },
+  });
+  job.devices.d = {
+    ...{ id: 'd', order: 'a', name: 'First outlet', state: 'new', seat: 'point', pointId: 'p', lines: [], grade: 'standard' },
+    settings: { family: 'outlet-protection', groundFault: 'none', arcFault: 'outlet' },
+  };
+  return job;
+}

@@ -29,6 +29,15 @@ export const SPECS: Specs = {
   earthWiresPerTerminal: (job, row) =>
     quantity(`wires to a terminal of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
   intersystemBonding: yesNo('intersystem bonding termination', 'there', 'none'),
+  premises: choice('serves', [
+    { value: 'household', label: 'a household' },
+    { value: 'high-rise', label: 'a residential building above 18 m' },
+    { value: 'shared', label: 'a house in multiple occupation' },
+    { value: 'student', label: 'student rooms' },
+    { value: 'care', label: 'a care home' },
+    { value: 'work', label: 'a workplace' },
+  ]),
+  readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   disconnect: choice('switched off as a whole', [
     { value: 'own-main', label: 'by its own main' },
     { value: 'in-sight', label: 'ahead, in sight' },
@@ -53,6 +62,8 @@ export const SPECS: Specs = {
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   deviceFactor: iec,
+  premises: iec,
+  readilyAccessible: nec,
   earthTied: ownEarth,
   earthsWithinReach: ownEarth,
   annexZB: british,

@@ -20,6 +20,7 @@ export const SPECS: Specs = {
   ringContinuity: yesNo('ring continuity', 'closed all round', 'broken'),
   bs1363: yesNo('accessories', 'all of BS 1363', 'others too'),
   wholeDwelling: yesNo('carries the whole dwelling'),
+  temporary: yesNo('temporary'),
   neutralPigtailed: yesNo('shared neutral at each outlet', 'pigtailed', 'through the outlet'),
   neutralGrouped: yesNo('shared neutral in the panel', 'grouped with its lines', 'not grouped'),
   neutralMark: choice('shared neutral told apart by', ['tape', 'number', 'size', 'colour', 'none']),
@@ -44,5 +45,6 @@ export const APPLIES: Applies = {
   neutralGrouped: (job, row) => nec(job, row) && sharesNeutral(job, row as Circuit),
   neutralMark: (job, row) => sharesNeutral(job, row as Circuit),
   purpose: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
+  temporary: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
   wholeDwelling: (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
 };

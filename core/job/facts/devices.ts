@@ -55,6 +55,9 @@ export const SPECS: Specs = {
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
   'settings.listedHere': yesNo('listed for where it sits'),
+  'settings.reversed': yesNo('line and load wires', 'reversed', 'as marked'),
+  'settings.weatherResistant': yesNo('weather-resistant'),
+  'settings.tamperResistant': yesNo('tamper-resistant'),
   neutralAt: choice('neutral of its circuit lands on', [
     { value: 'bar', label: 'the bar' },
     { value: 'this-device', label: 'this device' },

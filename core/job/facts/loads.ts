@@ -1,8 +1,8 @@
-import type { Load } from '../schema/circuit';
+import { Equipment, type Load } from '../schema/circuit';
 import type { Job } from '../schema/job';
-import { linesOf, word } from '../terms';
+import { type Dialect, linesOf, word } from '../terms';
 import { configurationsOf } from './configurations';
-import { type Applies, choice, nec, quantity, type Spec, type Specs, yesNo } from './spec';
+import { type Applies, choice, nec, type Option, quantity, type Spec, type Specs, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
 function linesChoice({ supply }: Job): Spec {
@@ -26,6 +26,16 @@ function choosesLines({ circuits, loads, segments, devices }: Job, load: Load): 
   );
 }
 
+/** Kinds of equipment by name; what only the other dialect asks for is left out. */
+const equipmentOf = (dialect: Dialect): readonly Option[] =>
+  Equipment.options
+    .filter((kind) => dialect === 'nec' || !NEC_EQUIPMENT.has(kind))
+    .map((value) => ({ value, label: value === 'other' ? 'none of these' : value.replaceAll('-', ' ') }));
+const NEC_EQUIPMENT: ReadonlySet<string> = new Set([
+  ...['tire-inflator', 'vacuum-machine', 'vending-machine', 'drinking-cooler', 'pressure-washer', 'boat-hoist', 'hydromassage'],
+  'room-air-conditioner',
+]);
+
 /** Facts of loads, in the order they are asked. */
 export const SPECS: Specs = {
   powerW: quantity('power', 'power', 'W'),
@@ -46,6 +56,15 @@ export const SPECS: Specs = {
       { value: 'fixed', label: 'another, fastened in place' },
       { value: 'other', label: 'none of these' },
     ])(job, row),
+  equipment: (job, row) => choice('asked for by codes as', equipmentOf(job.dialect))(job, row),
+  inCord: choice('protection in its cord', [
+    { value: 'none', label: 'none' },
+    { value: 'gfci', label: 'GFCI' },
+    { value: 'lcdi', label: 'LCDI' },
+    { value: 'afci', label: 'AFCI' },
+    { value: 'hdci', label: 'HDCI' },
+  ]),
+  listed: yesNo('listed for its use'),
   disconnect: choice('separated from the supply by', [
     { value: 'plug', label: 'its plug' },
     { value: 'in-sight', label: 'a switch in sight' },
@@ -87,6 +106,8 @@ export const APPLIES: Applies = {
   thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
   voltages: ({ supply }) => supply.voltageSystem === 'split-phase',
   motorHp: nec,
+  inCord: nec,
+  listed: nec,
   minimumAmpacityA: nec,
   maximumDeviceA: nec,
 };

@@ -1,6 +1,6 @@
 import type { Point } from '../schema/circuit';
 import { configurationsOf } from './configurations';
-import { type Applies, type AppliesTo, choice, length, nec, type Option, quantity, type Specs, yesNo } from './spec';
+import { type Applies, type AppliesTo, choice, iec, length, nec, type Option, quantity, type Specs, yesNo } from './spec';
 
 const YOKES: readonly Option[] = [
   { value: 1, label: 'single' },
@@ -17,9 +17,35 @@ export const SPECS: Specs = {
   ratedA: quantity('rating', 'current'),
   receptacles: choice('receptacles', YOKES),
   configuration: (job, row) => choice('configuration', configurationsOf(job.dialect))(job, row),
+  serves: (job, row) =>
+    choice('there for', [
+      { value: 'countertop', label: job.dialect === 'nec' ? 'the countertop' : 'the worktop' },
+      { value: 'appliance', label: 'one appliance in its space' },
+      { value: 'servicing', label: 'servicing equipment' },
+      { value: 'general', label: 'anything' },
+    ])(job, row),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   wetness: choice('location', ['dry', 'damp', 'wet']),
   sinkDistanceM: length('distance to the sink as the cord runs'),
+  sinkThroughDoor: yesNo('that way to the sink goes through a door'),
+  tubDistanceM: length('distance to the tub or shower'),
+  poolDistanceM: length('distance to the pool or spa'),
+  zone: choice('zone', ['0', '1', '2', '3', 'outside']),
+  ipX: quantity('second figure of its IP code', 'count'),
+  fedBy: choice('fed by', [
+    { value: 'mains', label: 'the mains' },
+    { value: 'selv', label: 'SELV' },
+    { value: 'separated', label: 'a separating transformer' },
+    { value: 'shaver', label: 'a shaver unit' },
+  ]),
+  earthTo: (job, row) =>
+    choice(`its ${job.dialect === 'nec' ? 'ground' : 'earth'} terminal is joined to`, [
+      { value: 'conductor', label: job.dialect === 'nec' ? 'an equipment ground' : 'a protective conductor' },
+      { value: 'metal-box', label: job.dialect === 'nec' ? 'a metal box that is grounded' : 'a metal box that is earthed' },
+      { value: 'unearthed-box', label: job.dialect === 'nec' ? 'a box that is not grounded' : 'a box that is not earthed' },
+      { value: 'used-as-neutral', label: 'a return for current' },
+      { value: 'none', label: 'nothing' },
+    ])(job, row),
   heightM: length('height above the floor'),
   touched: yesNo('held or touched in use', 'touched', 'not touched'),
   tamperResistant: yesNo('tamper-resistant'),
@@ -42,7 +68,11 @@ export const APPLIES: Applies = {
   configuration: ofSocket,
   sinkDistanceM: ofSocket,
   tamperResistant: necSocket,
-  weatherResistant: necSocket,
+  weatherResistant: (job, row) => nec(job, row) && ['socket', 'spur', 'light'].includes((row as Point).kind),
   cover: ofSocket,
   noEarthMarked: necSocket,
+  serves: ofSocket,
+  sinkThroughDoor: necSocket,
+  zone: iec,
+  ipX: iec,
 };

@@ -5,6 +5,7 @@ import { protectiveWord, word } from '../terms';
 import {
   type Applies,
   type AppliesTo,
+  british,
   choice,
   iec,
   nec,
@@ -97,6 +98,12 @@ export const SPECS: Specs = {
     { value: 75, label: '75 °C' },
     { value: 90, label: '90 °C' },
   ]),
+  concealed: choice('in the wall', [
+    { value: 'shallow', label: 'less than 50 mm deep' },
+    { value: 'deep', label: '50 mm deep or more' },
+    { value: 'protected', label: 'in earthed metal, or behind it' },
+    { value: 'metal-partition', label: 'in a partition with metal parts' },
+  ]),
   returnMohmPerM: quantity('resistance of the metal that carries a fault back', 'resistance-per-length'),
 };
 
@@ -107,6 +114,7 @@ export const APPLIES: Applies = {
   loadedConductors: nec,
   protectiveMaterial: ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
   method: iec,
+  concealed: (job, row) => british(job, row) && ['in-wall', undefined].includes((row as Segment).place),
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
   returnMohmPerM: ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
 };

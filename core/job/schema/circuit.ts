@@ -44,6 +44,8 @@ export const Circuit = z.strictObject({
   diversity: fact(quantity(0.05, 1, '')).optional(),
   /** Third harmonic in the entered current, in per cent of it. */
   thirdHarmonicPercent: fact(quantity(0, 150, '%')).optional(),
+  /** Power for building, repair or a feast, taken away afterwards. */
+  temporary: fact(z.boolean()).optional(),
 });
 export type Circuit = z.infer<typeof Circuit>;
 
@@ -108,6 +110,8 @@ export const Segment = z.strictObject({
   soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
+  /** In a wall or partition: less than 50 mm deep, deeper, behind metal or mechanical protection, or in one with metal parts. */
+  concealed: fact(z.enum(['shallow', 'deep', 'protected', 'metal-partition'])).optional(),
   tap: Tap.optional(),
   /** Label of the box it ends in, where other circuits may end too. */
   box: ShortText.optional(),
@@ -144,7 +148,22 @@ export const Point = z.strictObject({
   onward: fact(z.enum(['feed-through', 'pigtail'])).optional(),
   ratedA: fact(quantity(0.5, 400, 'A')).optional(),
   heightM: fact(quantity(0, 10, 'm')).optional(),
+  /** What it is there for: a worktop, one appliance in its space, servicing of equipment, or anything. */
+  serves: fact(z.enum(['countertop', 'appliance', 'servicing', 'general'])).optional(),
   sinkDistanceM: fact(quantity(0, 100, 'm')).optional(),
+  /** That way goes through a door or a doorway. */
+  sinkThroughDoor: fact(z.boolean()).optional(),
+  /** To the edge of the nearest tub or shower, to the inside wall of the nearest pool or spa. */
+  tubDistanceM: fact(quantity(0, 100, 'm')).optional(),
+  poolDistanceM: fact(quantity(0, 1_000, 'm')).optional(),
+  /** Zone of a bath, pool or sauna it is in (IEC 60364-7-701 to 703). */
+  zone: fact(z.enum(['0', '1', '2', '3', 'outside'])).optional(),
+  /** Second figure of its IP code: how it keeps water out. */
+  ipX: fact(z.int().min(0, 'at least 0').max(9, 'at most 9')).optional(),
+  /** Its own way of being fed: the mains, extra-low voltage apart from it, a separating transformer, a shaver unit. */
+  fedBy: fact(z.enum(['mains', 'selv', 'separated', 'shaver'])).optional(),
+  /** What its earth terminal is joined to. */
+  earthTo: fact(z.enum(['conductor', 'metal-box', 'unearthed-box', 'used-as-neutral', 'none'])).optional(),
   readilyAccessible: fact(z.boolean()).optional(),
   /** What stands or is shut before it: a fridge, a cupboard door. */
   behind: ShortText.optional(),
@@ -173,6 +192,17 @@ export const Appliance = z.enum([
 ]);
 export type Appliance = z.infer<typeof Appliance>;
 
+/** Kinds of equipment codes ask protection for by name. */
+export const Equipment = z.enum([
+  ...(['range', 'wall-oven', 'counter-cooking', 'microwave', 'dishwasher', 'disposer', 'refrigerator'] as const),
+  ...(['clothes-dryer', 'clothes-washer', 'water-heater', 'space-heating', 'heat-pump', 'air-conditioner'] as const),
+  ...(['room-air-conditioner', 'floor-heating', 'floor-heating-concrete', 'snow-melting', 'pipe-heating'] as const),
+  ...(['sump-pump', 'drinking-cooler', 'pressure-washer', 'tire-inflator', 'vacuum-machine', 'vending-machine'] as const),
+  ...(['vehicle-charger', 'pool-pump', 'pool-light', 'spa', 'hydromassage', 'sauna-heater', 'boat-hoist'] as const),
+  ...(['boat-supply', 'caravan-supply', 'alarm', 'sign', 'fire-pump', 'inverter', 'battery', 'other'] as const),
+]);
+export type Equipment = z.infer<typeof Equipment>;
+
 /** Something that draws current. Power is the electrical input. */
 export const Load = z.strictObject({
   id: Id,
@@ -196,6 +226,12 @@ export const Load = z.strictObject({
   startTimeS: fact(quantity(0, 120, 's')).optional(),
   /** Kinds of appliance the NEC sizes circuits for by rules of their own. */
   appliance: fact(Appliance).optional(),
+  /** What codes ask protection for it as. */
+  equipment: fact(Equipment).optional(),
+  /** Protection built into its cord or plug. */
+  inCord: fact(z.enum(['none', 'gfci', 'lcdi', 'afci', 'hdci'])).optional(),
+  /** Listed for what it is used as. */
+  listed: fact(z.boolean()).optional(),
   /** Fastened in place or wired in, not plugged in and moved about. */
   fastened: fact(z.boolean()).optional(),
   /** Voltages it can take: between a line and the neutral, between lines, or either. */

@@ -155,6 +155,8 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     ratingA,
     weatherResistant: fact(z.boolean()).optional(),
     tamperResistant: fact(z.boolean()).optional(),
+    /** Fed at its load terminals: found so. */
+    reversed: fact(z.boolean()).optional(),
   }),
   z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles, ...conditional, ...body }),
   z.strictObject({

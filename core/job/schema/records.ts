@@ -57,11 +57,21 @@ export const Acceptance = z.strictObject({
 });
 export type Acceptance = z.infer<typeof Acceptance>;
 
-/** A local rule written over a rule of the pack, for this job only. */
+/**
+ * A local rule written over a rule of the pack, for this job only: it asks for a row of the pack where that does not, lifts it, or
+ * takes one of its exceptions that somebody has to judge. Without a row it is a note.
+ */
 export const Amendment = z.strictObject({
   id: Id,
   order: OrderKey,
   rule: ShortText,
+  effect: z.enum(['asks', 'lifts', 'exception']).optional(),
+  /** Row of the pack, and of an exception its own name. */
+  row: ShortText.optional(),
+  exception: ShortText.optional(),
+  /** Where: a circuit or an outlet; everywhere where neither is named. */
+  circuitId: Id.optional(),
+  pointId: Id.optional(),
   text: LongText,
   reason: LongText,
   by: ShortText.optional(),

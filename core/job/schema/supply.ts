@@ -117,6 +117,20 @@ export const Room = z.strictObject({
   floor: ShortText.optional(),
   zone: z.enum(['dry', 'damp', 'bath', 'pool', 'sauna', 'outdoor', 'garage', 'kitchen', 'workshop', 'agricultural']).optional(),
   use: fact(RoomUse).optional(),
+  /** What it is part of: a dwelling, an accessory building of one, or neither. */
+  part: fact(z.enum(['dwelling', 'accessory', 'other'])).optional(),
+  /** Its floor is at grade level or below. */
+  atGrade: fact(z.boolean()).optional(),
+  /** People live in it: a den, a library, a sunroom. */
+  habitable: fact(z.boolean()).optional(),
+  /** How wet its outlets get, where one of them says nothing else. */
+  wetness: fact(z.enum(['dry', 'damp', 'wet'])).optional(),
+  /** Sinks, tubs and showers in it, or within six feet of its outlets. */
+  water: fact(z.enum(['none', 'sink', 'tub', 'both'])).optional(),
+  /** Permanent means to prepare food or drink, beside a sink. */
+  foodPreparation: fact(z.boolean()).optional(),
+  /** Supplementary or equipotential bonding of its metal. */
+  bonding: fact(z.enum(['bonded', 'not-bonded', 'no-metal'])).optional(),
   /** Wall along which outlets are spaced, doorways left out, and counter measured along its back edge. */
   wallM: fact(quantity(0.1, 500, 'm')).optional(),
   counterM: fact(quantity(0.1, 100, 'm')).optional(),
@@ -131,6 +145,10 @@ export const Board = z.strictObject({
   roomId: Id.optional(),
   state: WorkState,
   otherBuilding: z.boolean().optional(),
+  /** What it serves: a household, a residential building above 18 m, one shared by households, student rooms, a care home, a workplace. */
+  premises: fact(z.enum(['household', 'high-rise', 'shared', 'student', 'care', 'work'])).optional(),
+  /** Within reach without a ladder, a key, or moving anything. */
+  readilyAccessible: fact(z.boolean()).optional(),
   spaces: fact(z.int().min(1, 'at least 1 space').max(200, 'at most 200 spaces')).optional(),
   busLines: Lines.optional(),
   ratedA: fact(quantity(1, 4_000, 'A')).optional(),

@@ -1,5 +1,6 @@
 import { neutralReturnBehind } from '../../house/bonds';
 import { chainFrom, type OnTheWay } from '../../house/chains';
+import { BOTH_SIDES } from '../../house/credits';
 import { type CircuitFacts, isOvercurrent, isResidual } from '../../house/facts';
 import { known, type Maybe, unknown } from '../../job/known';
 import { factOf } from '../../job/readers';
@@ -12,7 +13,7 @@ import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { disconnectionTimeS } from '../../tables/disconnection';
 import { bondChecks } from './bonds';
-import { BOTH_SIDES, SLOW_FINAL } from './credits';
+import { SLOW_FINAL } from './credits';
 import { measuredLoop } from './measuredLoop';
 import { necWays } from './nec/necGroundFault';
 import { neutralAsGround } from './nec/neutralAsGround';

@@ -1,6 +1,7 @@
 import { currentWithin } from '../../curves/edge';
 import { overcurrentBand, ratedCurrent } from '../../devices/bands';
 import type { OnTheWay } from '../../house/chains';
+import { FROM_THIS_SIDE } from '../../house/credits';
 import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
 import type { Device } from '../../job/sealed';
@@ -13,7 +14,6 @@ import { rulesOf } from '../../rules/packs';
 import { tabulatedFuse } from '../../tables/britishFuses';
 import type { Source } from '../../tables/source';
 import { leavesALine } from '../poles';
-import { FROM_THIS_SIDE } from './credits';
 import type { Allowed, Way } from './way';
 
 /** The current that surely makes a device open within a time, and where it is from. */

@@ -1,6 +1,7 @@
 import { timeAt } from '../../curves/edge';
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import type { OnTheWay } from '../../house/chains';
+import { RESIDUAL } from '../../house/credits';
 import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
 import type { Check } from '../../judging/answer';
@@ -13,7 +14,6 @@ import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { RESIDUAL_SOURCE, TOUCH_V, UNSTABLE_ELECTRODE_OHM } from '../../tables/residualTimes';
 import { leavesALine } from '../poles';
-import { RESIDUAL } from './credits';
 import type { Allowed, Way } from './way';
 
 /**

@@ -1,5 +1,7 @@
 import type { CircuitFacts } from '../../house/facts';
 import type { Check } from '../../judging/answer';
+import { notApplicable } from '../../judging/judge';
+import { askedChecks } from './asked/asked';
 import { boardChecks } from './board/board';
 import { earthingChecks } from './board/earthing';
 import { generatorChecks } from './board/generator';
@@ -9,8 +11,14 @@ import { sharedNeutralChecks } from './board/sharedNeutral';
 import { separationChecks } from './separation';
 import { toldApart } from './toldApart';
 
-/** What of question 5 is judged so far: the board, its neutrals and its earth, and that circuits are told apart. */
-export const savesPerson = (facts: CircuitFacts): Check[] => [
+/** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
+export function savesPerson(facts: CircuitFacts): Check[] {
+  const checks = checksOf(facts);
+  return checks.length > 0 ? checks : [notApplicable('outlets', 'Outlets', 'nothing is asked for here')];
+}
+
+const checksOf = (facts: CircuitFacts): Check[] => [
+  ...askedChecks(facts),
   ...seatChecks(facts),
   ...sharedNeutralChecks(facts),
   ...landingChecks(facts),

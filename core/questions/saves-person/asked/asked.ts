@@ -1,0 +1,114 @@
+import { hasResidual } from '../../../devices/residual';
+import { coverOf } from '../../../house/cover';
+import type { CircuitFacts } from '../../../house/facts';
+import { join, type Missing, NO_GIVENS } from '../../../job/known';
+import { ifStated } from '../../../job/readers';
+import type { Dialect } from '../../../job/terms';
+import { type Check, worse } from '../../../judging/answer';
+import { notAssessed, ruled, unknownCheck } from '../../../judging/judge';
+import { clause } from '../../../rules/clauses';
+import type { AskKind } from '../../../rules/requirements/row';
+import { ifSaid } from '../said';
+import { citedBy, type Outcome, outcomesOf } from './outcome';
+
+/** What is asked for, in the words of a dialect. */
+export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>> = {
+  'ground-fault': { nec: 'GFCI, class A', iec: 'GFCI, class A' },
+  'equipment-ground-fault': { nec: 'ground-fault protection of equipment', iec: 'ground-fault protection of equipment' },
+  'arc-fault': { nec: 'AFCI', iec: 'AFCI' },
+  residual: { nec: 'RCD', iec: 'RCD, additional protection' },
+  'arc-detection': { nec: 'AFDD', iec: 'AFDD' },
+  'tamper-resistant': { nec: 'tamper-resistant', iec: 'shutters' },
+  'weather-resistant': { nec: 'weather-resistant', iec: 'weather-resistant' },
+  cover: { nec: 'weatherproof cover', iec: 'weatherproof cover' },
+  'no-outlet': { nec: 'no receptacle there', iec: 'no outlet there' },
+  'own-circuit': { nec: 'a circuit of its own', iec: 'a circuit of its own' },
+  'all-live': { nec: 'every ungrounded conductor opened', iec: 'every live conductor opened' },
+  ingress: { nec: 'kept from water', iec: 'kept from water' },
+  'in-cord': { nec: 'LCDI or AFCI in the cord', iec: 'protection in the cord' },
+  'own-earth': { nec: 'a ground of its own', iec: 'an earth apart from the supply’s neutral' },
+  accessible: { nec: 'accessible', iec: 'accessible' },
+  earthed: { nec: 'no current on the ground', iec: 'no current on the earth' },
+  'alarm-only': { nec: 'alarm, no trip', iec: 'alarm, no trip' },
+};
+
+/** What the job's rule book asks for at the outlets of a circuit, held against what covers each; one check for each kind of it. */
+export function askedChecks(facts: CircuitFacts): Check[] {
+  const { job, circuit } = facts;
+  if (circuit.kind !== 'final') return [];
+  const outcomes = outcomesOf(facts);
+  const kinds = [...new Set(outcomes.map(({ kind }) => kind))];
+  const checks = kinds.map((kind) =>
+    ofKind(
+      `asked:${kind}`,
+      ASKED[kind][job.dialect],
+      outcomes.filter((each) => each.kind === kind),
+    ),
+  );
+  return [...entered(facts), ...checks, ...earthContacts(facts), ...types(facts)];
+}
+
+/** Without outlets or equipment nothing is known of what is asked for. */
+function entered({ house, circuit, loads }: CircuitFacts): Check[] {
+  if (house.pointsOf(circuit.id).length > 0 || loads.length > 0) return [];
+  return [unknownCheck('outlets', 'Outlets', [{ path: `circuits.${circuit.id}`, what: `outlets of ${circuit.name}` }])];
+}
+
+/** The worst of one kind: named with the places it is of, so that none hides behind another. */
+function ofKind(id: string, title: string, outcomes: readonly Outcome[]): Check {
+  const verdict = outcomes.map((each) => each.verdict).reduce(worse);
+  const worst = outcomes.filter((each) => each.verdict === verdict);
+  const head = worst[0]!;
+  const given = outcomes.reduce((all, each) => join(all, each.given), NO_GIVENS);
+  if (verdict === 'unknown') return unknownCheck(id, title, once(worst.flatMap(({ missing }) => missing)));
+  const others = outcomes.length - worst.length;
+  const rest = others === 0 ? '' : `; ${others} other${others === 1 ? '' : 's'} in order`;
+  const because =
+    verdict === 'pass'
+      ? `${placesSaid(worst)}: ${[...new Set(worst.map((each) => each.because))].join('; ')}`
+      : `${byReason(worst)}${rest}`;
+  return ruled(id, title, verdict, because, head.rule, given);
+}
+
+const once = (missing: readonly Missing[]): Missing[] =>
+  missing.filter(({ path, what }, index) => missing.findIndex((other) => other.path === path && other.what === what) === index);
+
+const MANY = 4;
+const placesSaid = (outcomes: readonly Outcome[]): string => {
+  const names = outcomes.map(({ place }) => place.name);
+  return names.length <= MANY ? names.join(', ') : `${names.length} outlets`;
+};
+
+/** Places with the same reason together, each reason with its clause. */
+function byReason(outcomes: readonly Outcome[]): string {
+  const groups = new Map<string, Outcome[]>();
+  for (const each of outcomes) {
+    const key = `${each.because} (${citedBy(each)})`;
+    groups.set(key, [...(groups.get(key) ?? []), each]);
+  }
+  return [...groups].map(([reason, each]) => `${placesSaid(each)}: ${reason}`).join('; ');
+}
+
+/** An earth contact joined to a box that has none: what is plugged in is live with the first fault, and a tester may call it right. */
+function earthContacts({ job, house, circuit }: CircuitFacts): Check[] {
+  return house.pointsOf(circuit.id).flatMap((point) => {
+    const fact = ifStated('points', point, 'earthTo');
+    if (fact.value !== 'unearthed-box') return [];
+    return ifSaid({
+      ...{ id: `earth-contact:${point.id}`, fact, rule: clause(job.pack, 'wayBack') },
+      title: job.dialect === 'nec' ? `Ground contact of ${point.name}` : `Earth contact of ${point.name}`,
+      judge: () => [
+        'stop',
+        job.dialect === 'nec' ? 'joined to a box that is not grounded' : 'joined to a box that is not earthed',
+      ],
+    });
+  });
+}
+
+/** What residual currents a device meets is not weighed yet: no residual device of these families passes by its sensitivity alone. */
+function types(facts: CircuitFacts): Check[] {
+  if (facts.job.dialect !== 'iec') return [];
+  const cover = coverOf(facts, undefined);
+  const there = cover.known && cover.value.some(({ device }) => hasResidual(device));
+  return there ? [notAssessed('later', 'Residual type against what it meets')] : [];
+}

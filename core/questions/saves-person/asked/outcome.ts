@@ -1,0 +1,168 @@
+import type { CircuitFacts } from '../../../house/facts';
+import { type Givens, join, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
+import { factOf } from '../../../job/readers';
+import type { Point } from '../../../job/sealed';
+import type { Verdict } from '../../../judging/answer';
+import { citeRow } from '../../../rules/requirements/requirements';
+import type { AskKind, Asks } from '../../../rules/requirements/row';
+import { cite, type Source } from '../../../tables/source';
+import { cordGives, type Met, metAt } from './met';
+import { type Place, placesOf } from './place';
+import { type Demand, demandsAt, restsOn, SCHEDULE_ROW, type Wanted } from './wanted';
+
+/** What came of one kind of demand at one place. */
+export interface Outcome {
+  place: Place;
+  kind: AskKind;
+  asks: Asks;
+  /** Rows that decide, strictest first. */
+  rows: readonly Wanted[];
+  verdict: Verdict;
+  because: string;
+  rule: Source;
+  met: Met | undefined;
+  missing: readonly Missing[];
+  given: Givens;
+  /** Whether it is asked for: surely, perhaps, or not (lifted, or only by something assumed). */
+  asked: 'yes' | 'unknown' | 'no';
+}
+
+/** What 240.24(A) has as the top of what a hand reaches, m: 6 ft 7 in. */
+const REACH_M = 2.0066;
+
+/** Every outcome of a final circuit, place by place. */
+export function outcomesOf(facts: CircuitFacts): Outcome[] {
+  if (facts.circuit.kind !== 'final') return [];
+  return placesOf(facts).flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
+}
+
+function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {
+  const { sure, unsure, lifted, assumed, asks, kind } = demand;
+  const rows = sure.length > 0 ? sure : unsure.length > 0 ? unsure : lifted.length > 0 ? lifted : assumed;
+  const deciding = rows[0]!;
+  const rule = ruleOf(facts, place, deciding);
+  const met = metWith(facts, place, demand);
+  const asked = sure.length > 0 ? 'yes' : unsure.length > 0 ? 'unknown' : 'no';
+  const base = { place, kind, asks, rows, rule, asked } as const;
+  const settled = (verdict: Verdict, because: string, given: Givens, of?: Met): Outcome => ({
+    ...{ ...base, verdict, because, given, met: of, missing: [] },
+  });
+  const lacking = (missing: readonly Missing[], of?: Met): Outcome => ({
+    ...{ ...base, verdict: 'unknown', because: '', given: NO_GIVENS, met: of, missing },
+  });
+  const given = join(restsOn(rows), met.known ? met.given : NO_GIVENS);
+  // Given whether or not it is asked for.
+  if (met.known && met.value.is) {
+    const reach = asked === 'no' ? undefined : resetOf(facts, met.value, kind);
+    if (reach?.known === false) return lacking(reach.missing, met.value);
+    if (reach?.known === true && !reach.value.is)
+      return settled(
+        bound(facts, place, kind) ? 'stop' : 'caution',
+        `${met.value.by}: ${reach.value.by}`,
+        join(given, reach.given),
+        met.value,
+      );
+    return settled('pass', met.value.by, reach === undefined ? given : join(given, reach.given), met.value);
+  }
+  if (asked === 'no') {
+    const of = met.known ? met.value : undefined;
+    const { amendment } = deciding;
+    const because =
+      amendment === undefined
+        ? 'not asked for, if what is assumed is right'
+        : `${amendment.effect === 'lifts' ? 'lifted for this job' : 'excepted by judgement'}: ${amendment.reason}`;
+    return settled('caution', because, given, of);
+  }
+  if (asked === 'unknown') return lacking(demand.missing, met.known ? met.value : undefined);
+  if (!met.known) return lacking(met.missing);
+  // Row by row: what is only recommended hides no rule, and what may be asked for besides is not there.
+  const held = sure.map((wanted) => {
+    const { asks: own } = wanted.requirement;
+    return { wanted, met: own === asks ? met : metAt(facts, place, own) };
+  });
+  const soft = ({ wanted }: (typeof held)[number]) => wanted.requirement.recommended === true;
+  const lacks = (each: (typeof held)[number]) => each.met.known && !each.met.value.is;
+  const hard = held.find((each) => !soft(each) && lacks(each));
+  const unsaid = held.find((each) => !each.met.known);
+  if (hard === undefined && unsaid !== undefined && !unsaid.met.known) return lacking(unsaid.met.missing, met.value);
+  if (hard === undefined && unsure.length > 0) return lacking(demand.missing, met.value);
+  const unmet = hard ?? held.find(lacks)!;
+  const of = unmet.met.known ? unmet.met.value : met.value;
+  const verdict = soft(unmet) ? 'caution' : bound(facts, place, kind) ? 'stop' : 'caution';
+  const why = soft(unmet)
+    ? `${of.by}: recommended`
+    : verdict === 'caution'
+      ? `${of.by}; today's rule, of work that stands untouched`
+      : of.by;
+  return { ...settled(verdict, why, given, of), rule: ruleOf(facts, place, unmet.wanted) };
+}
+
+/** What a row rests on: the pack, a local rule, or a custom that was switched on. */
+function ruleOf({ job }: CircuitFacts, { point }: Place, { requirement, amendment, custom }: Wanted): Source {
+  if (custom) return { standard: 'common practice', edition: '', clause: requirement.clause, basis: 'practice' };
+  const replaced = point?.state === 'altered' ? requirement.replaced : undefined;
+  const own = citeRow(job.pack, replaced === undefined ? requirement.clause : `${replaced}, ${requirement.clause}`);
+  return amendment === undefined || amendment.row === SCHEDULE_ROW
+    ? own
+    : { ...own, clause: `${own.clause}, amended: ${amendment.rule}` };
+}
+
+function metWith(facts: CircuitFacts, place: Place, { asks, sure, unsure }: Demand): Maybe<Met> {
+  const met = metAt(facts, place, asks);
+  if (met.known && met.value.is) return met;
+  const rows = sure.length > 0 ? sure : unsure;
+  const cord = rows.length > 0 && rows.every(({ requirement }) => requirement.cordServes === true) ? cordGives(place) : undefined;
+  return cord === undefined
+    ? met
+    : { known: true, value: { is: true, by: 'in the cord of what is fed there' }, given: cord.given };
+}
+
+/** New, altered, extended and replaced work is bound; an arc-fault rule by any extension of its circuit. */
+function bound({ circuit, house, wiring }: CircuitFacts, { point }: Place, kind: AskKind): boolean {
+  if (circuit.state !== 'existing') return true;
+  if (point !== undefined && point.state !== 'existing') return true;
+  const extended =
+    wiring.stretches.some(({ segment }) => segment.state !== 'existing') ||
+    house.pointsOf(circuit.id).some(({ state }) => state !== 'existing');
+  return extended && (kind === 'arc-fault' || point === undefined);
+}
+
+/** Under the NEC a ground-fault or arc-fault device stands where a hand reaches it, without ladder, key or moving anything. */
+function resetOf({ job, circuit }: CircuitFacts, { device, seatedAt }: Met, kind: AskKind): Maybe<Met> | undefined {
+  if (job.dialect !== 'nec' || device === undefined || (kind !== 'ground-fault' && kind !== 'arc-fault')) return undefined;
+  if (seatedAt !== undefined) return reachOf(seatedAt);
+  const board = job.boards[device.boardId ?? job.circuits[device.circuitId ?? '']?.fromBoardId ?? circuit.fromBoardId ?? ''];
+  if (board === undefined) return unknown(`devices.${device.id}`, `where ${device.name} sits`);
+  const reached = factOf('boards', board, 'readilyAccessible');
+  return reached.known
+    ? {
+        known: true,
+        given: reached.given,
+        value: { is: reached.value, by: `its reset in ${board.name} is not readily accessible` },
+      }
+    : reached;
+}
+
+/** Whether a reset in an outlet is in reach: nothing before it, no ladder. */
+function reachOf(point: Point): Maybe<Met> {
+  if (point.behind !== undefined)
+    return { known: true, given: NO_GIVENS, value: { is: false, by: `its reset in ${point.name} is behind ${point.behind}` } };
+  const reached = factOf('points', point, 'readilyAccessible');
+  if (!reached.known) return reached;
+  if (!reached.value)
+    return {
+      known: true,
+      given: reached.given,
+      value: { is: false, by: `its reset in ${point.name} is not readily accessible` },
+    };
+  if (point.heightM === undefined) return { known: true, given: reached.given, value: { is: true, by: '' } };
+  const height = factOf('points', point, 'heightM');
+  if (!height.known) return height;
+  const high = height.value > REACH_M + 1e-9;
+  return {
+    ...{ known: true, given: join(reached.given, height.given) },
+    value: { is: !high, by: `its reset in ${point.name} wants a ladder` },
+  };
+}
+
+export const citedBy = ({ rule }: Outcome): string => cite(rule);

@@ -1,0 +1,301 @@
+import { ratedCurrent } from '../../../devices/bands';
+import type { CircuitFacts } from '../../../house/facts';
+import { CONTACTS } from '../../../job/facts/configurations';
+import { andThen, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { factOf, ifStated } from '../../../job/readers';
+import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
+import type { Asked, Atom, AtomValue } from '../../../rules/requirements/vocabulary';
+
+/** What a requirement is held against: an outlet with what is fed there, equipment without an outlet, or the circuit's cable. */
+export interface Place {
+  id: string;
+  name: string;
+  point: Point | undefined;
+  loads: readonly Load[];
+  /** It is the cable. */
+  cable: boolean;
+}
+
+/** Places of a final circuit: its outlets with what hangs there, the equipment nobody gave an outlet, and the cable. */
+export function placesOf({ house, circuit, loads }: CircuitFacts): Place[] {
+  const points = house.pointsOf(circuit.id);
+  const ids = new Set(points.map(({ id }) => id));
+  const outlets = points.map((point): Place => {
+    const here = loads.filter(({ pointId }) => pointId === point.id);
+    return { id: point.id, name: point.name, point, loads: here, cable: false };
+  });
+  const loose = loads
+    .filter(({ pointId }) => pointId === undefined || !ids.has(pointId))
+    .map((load): Place => ({ id: load.id, name: load.name, point: undefined, loads: [load], cable: false }));
+  return [...outlets, ...loose, { id: circuit.id, name: circuit.name, point: undefined, loads: [], cable: true }];
+}
+
+const OUTLETS = {
+  socket: 'receptacle',
+  light: 'lighting',
+  switch: 'switch',
+  junction: 'junction',
+  spur: 'hardwired',
+  appliance: 'hardwired',
+  isolator: 'hardwired',
+} as const;
+/** Rooms that are lived in whoever says what, and rooms that are not. */
+const LIVED_IN: ReadonlySet<string> = new Set(['bedroom', 'living', 'dining', 'kitchen', 'basement-finished']);
+const NOT_LIVED_IN: ReadonlySet<string> = new Set([
+  ...['garage', 'crawl-space', 'bath', 'laundry', 'store', 'hall', 'stairs', 'basement-unfinished', 'outdoors', 'boathouse'],
+  ...['sauna', 'pool'],
+]);
+/** Rooms that are the dwelling's own wherever it stands. */
+const OF_DWELLING: ReadonlySet<string> = new Set([
+  ...['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'basement-finished'],
+  ...['basement-unfinished', 'attic', 'crawl-space'],
+]);
+/** Equipment an older fact names. */
+const BY_APPLIANCE: Readonly<Record<string, string>> = {
+  range: 'range',
+  dryer: 'clothes-dryer',
+  'water-heater': 'water-heater',
+  'space-heating': 'space-heating',
+  'heat-pump': 'heat-pump',
+  cooling: 'air-conditioner',
+  'vehicle-charger': 'vehicle-charger',
+};
+/** Farther than any code asks. */
+const FAR_M = Number.POSITIVE_INFINITY;
+
+/** Reads what the rows of a pack ask about a place; each fact once. */
+export function askedOf(facts: CircuitFacts, place: Place): Asked {
+  const read = new Map<Atom, Maybe<AtomValue | readonly AtomValue[]>>();
+  return (atom) => {
+    let found = read.get(atom);
+    if (found === undefined) {
+      found = READERS[atom](facts, place);
+      read.set(atom, found);
+    }
+    return found;
+  };
+}
+
+type Reader = (facts: CircuitFacts, place: Place) => Maybe<AtomValue | readonly AtomValue[]>;
+/** A fact of the outlet; of equipment without one it is not known where it is fed. */
+const ofPoint =
+  (make: (point: Point, facts: CircuitFacts) => Maybe<AtomValue>, without: Maybe<AtomValue>): Reader =>
+  (facts, { point }) =>
+    point === undefined ? without : make(point, facts);
+const NO = known(false);
+const ANY = known('any');
+
+const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place): Maybe<Room> => {
+  const room = job.rooms[point?.roomId ?? ''];
+  if (room !== undefined) return known(room);
+  const path = point === undefined ? `${cable ? 'circuits' : 'loads'}.${id}` : `points.${id}.roomId`;
+  return unknown(path, `the room ${name} is in`);
+};
+const ofRoom =
+  (make: (room: Room, facts: CircuitFacts) => Maybe<AtomValue>): Reader =>
+  (facts, place) =>
+    place.cable ? known('none') : andThen(roomOf(facts, place), (room) => make(room, facts));
+const usedAs = (room: Room): Maybe<string> => factOf('rooms', room, 'use');
+/** Distance to water: none where the room is said to have none of it. */
+const toWater =
+  (field: 'sinkDistanceM' | 'tubDistanceM', other: 'sink' | 'tub'): Reader =>
+  (facts, place) => {
+    const { point } = place;
+    if (point === undefined) return known(FAR_M);
+    const stated = ifStated('points', point, field);
+    if (stated.value !== undefined) return stated as Known<number>;
+    return andThen(roomOf(facts, place), (room): Maybe<number> => {
+      const water = ifStated('rooms', room, 'water');
+      if (water.value === 'none' || water.value === other) return known(FAR_M, water.given);
+      // Of most rooms one word settles it for every outlet.
+      if (water.value === undefined && !HAS_WATER.has(ifStated('rooms', room, 'use').value ?? ''))
+        return factOf('rooms', room, 'water') as Maybe<never>;
+      return factOf('points', point, field);
+    });
+  };
+const HAS_WATER: ReadonlySet<string> = new Set(['bath', 'kitchen', 'laundry']);
+
+/** An outlet's own, else its room's; outdoors every outlet stands otherwise. */
+function wetnessAt(facts: CircuitFacts, place: Place): Maybe<AtomValue> {
+  const { point } = place;
+  if (point === undefined) return ANY;
+  const own = ifStated('points', point, 'wetness');
+  if (own.value !== undefined) return own as Known<string>;
+  const room = facts.job.rooms[point.roomId ?? ''];
+  if (room === undefined || ifStated('rooms', room, 'use').value === 'outdoors') return factOf('points', point, 'wetness');
+  return factOf('rooms', room, 'wetness');
+}
+
+const READERS: Readonly<Record<Atom, Reader>> = {
+  outlet: (_, { point, cable }) => known(cable ? 'cable' : point === undefined ? 'hardwired' : OUTLETS[point.kind]),
+  volts: ofPoint(voltsAt, ANY),
+  ratedA: ofPoint(ratedAt, ANY),
+  locking: ofPoint((point) => {
+    const { value, given } = ifStated('points', point, 'configuration');
+    return known(value?.startsWith('L') === true, given);
+  }, NO),
+  serves: ofPoint((point) => factOf('points', point, 'serves'), ANY),
+  readily: ofPoint(
+    (point) => (point.behind === undefined ? factOf('points', point, 'readilyAccessible') : known(false)),
+    unknown('', 'an outlet for it'),
+  ),
+  heightM: ofPoint((point) => factOf('points', point, 'heightM'), known(0)),
+  wetness: wetnessAt,
+  sinkM: toWater('sinkDistanceM', 'tub'),
+  sinkThroughDoor: ofPoint((point) => factOf('points', point, 'sinkThroughDoor'), NO),
+  tubM: toWater('tubDistanceM', 'sink'),
+  poolM: (facts, place) => poolAt(facts, place),
+  zone: ofPoint((point) => factOf('points', point, 'zone'), ANY),
+  fedBy: ofPoint((point) => {
+    const { value, given } = ifStated('points', point, 'fedBy');
+    return known(value ?? 'mains', given);
+  }, known('mains')),
+  earthTo: ofPoint((point) => {
+    const { value, given } = ifStated('points', point, 'earthTo');
+    return known(value ?? 'conductor', given);
+  }, ANY),
+  use: ofRoom(usedAs),
+  part: (facts, place) => {
+    if (place.cable) return known('none');
+    const room = facts.job.rooms[place.point?.roomId ?? ''];
+    if (room === undefined) return known('dwelling');
+    const { value, given } = ifStated('rooms', room, 'part');
+    if (value !== undefined) return known(value, given);
+    const use = ifStated('rooms', room, 'use');
+    // What is not said to be no dwelling is one, or belongs to one: which of the two only its use may tell.
+    return known(use.value === 'outbuilding' ? 'accessory' : 'dwelling', use.given);
+  },
+  accessory: ofRoom((room) => {
+    const stated = ifStated('rooms', room, 'part');
+    if (stated.value !== undefined) return known(stated.value === 'accessory', stated.given);
+    return andThen(usedAs(room), (use): Maybe<boolean> => {
+      if (use === 'outbuilding') return known(true);
+      return OF_DWELLING.has(use) ? known(false) : map(factOf('rooms', room, 'part'), (part) => part === 'accessory');
+    });
+  }),
+  atGrade: ofRoom((room) => factOf('rooms', room, 'atGrade')),
+  habitable: ofRoom((room) => {
+    const stated = ifStated('rooms', room, 'habitable');
+    if (stated.value !== undefined) return stated as Known<boolean>;
+    return andThen(usedAs(room), (use) =>
+      LIVED_IN.has(use) ? known(true) : NOT_LIVED_IN.has(use) ? known(false) : factOf('rooms', room, 'habitable'),
+    );
+  }),
+  foodPreparation: ofRoom((room) => {
+    const water = ifStated('rooms', room, 'water');
+    if (water.value === 'none' || water.value === 'tub') return known(false, water.given);
+    const stated = ifStated('rooms', room, 'foodPreparation');
+    if (stated.value !== undefined) return stated as Known<boolean>;
+    return water.value === undefined
+      ? (factOf('rooms', room, 'water') as Maybe<never>)
+      : factOf('rooms', room, 'foodPreparation');
+  }),
+  equipment: (_, { loads, cable, point }) => {
+    if (cable || (point !== undefined && point.kind === 'switch')) return known([]);
+    if (loads.length === 0 && (point?.kind === 'appliance' || point?.kind === 'spur'))
+      return unknown(`points.${point.id}`, `what ${point.name} feeds`);
+    return list(loads.map(equipmentOf));
+  },
+  alone: ({ loads, house, circuit }) => {
+    const using = house.pointsOf(circuit.id).filter(({ kind }) => !PASSIVE.has(kind));
+    return known(loads.length <= 1 && using.length <= 1);
+  },
+  fastened: (_, { loads }) => list(loads.map((load) => factOf('loads', load, 'fastened'))),
+  listed: (_, { loads }) => list(loads.map((load) => factOf('loads', load, 'listed'))),
+  lines: ({ poles }) => map(poles, ({ lines }) => lines),
+  circuitA: circuitRating,
+  temporary: ({ circuit }) => {
+    const { value, given } = ifStated('circuits', circuit, 'temporary');
+    return known(value === true, given);
+  },
+  concealed: ({ wiring }) => list(wiring.stretches.map(({ segment }) => concealedIn(segment))),
+  premises: premisesOf,
+  metalWiring: ({ wiring }) => known(wiring.stretches.every(({ segment }) => isMetal(segment))),
+  date: ({ job }) => (job.card.date === undefined ? unknown('card.date', 'the date of the job') : known(job.card.date)),
+  work: ({ circuit }, { point }) => known(point?.state ?? circuit.state),
+};
+const PASSIVE: ReadonlySet<Point['kind']> = new Set(['switch', 'junction', 'isolator']);
+
+export function equipmentOf(load: Load): Maybe<string> {
+  const stated = ifStated('loads', load, 'equipment');
+  if (stated.value !== undefined) return stated as Known<string>;
+  const appliance = ifStated('loads', load, 'appliance');
+  const named = BY_APPLIANCE[appliance.value ?? ''];
+  return named === undefined ? factOf('loads', load, 'equipment') : known(named, appliance.given);
+}
+
+/** What an outlet is wired for: its contacts say it, else a circuit of one line. */
+function voltsAt(point: Point, { poles, loads }: CircuitFacts): Maybe<string> {
+  const contacts = ifStated('points', point, 'configuration');
+  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].between, contacts.given);
+  return andThen(poles, ({ lines, neutral }): Maybe<string> => {
+    if (lines === 1) return known('line', poles.known ? poles.given : undefined);
+    if (lines === 2 && !neutral) return known('line-line');
+    const only = loads.length === 1 && loads[0]!.pointId === point.id ? loads[0]! : undefined;
+    const takes = only === undefined ? undefined : ifStated('loads', only, 'voltages');
+    if (takes?.value === 'line' || takes?.value === 'line-line') return known(takes.value, takes.given);
+    // The one thing on a circuit of two lines takes both; an outlet among others may hang on either.
+    return only !== undefined && point.kind === 'appliance'
+      ? known('both')
+      : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
+  });
+}
+
+/** What an outlet is rated: said, by its contacts, else no more than what protects its circuit. */
+function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
+  const stated = ifStated('points', point, 'ratedA');
+  if (stated.value !== undefined) return stated as Known<number>;
+  const contacts = ifStated('points', point, 'configuration');
+  return contacts.value === undefined ? circuitRating(facts) : known(CONTACTS[contacts.value].ratedA, contacts.given);
+}
+
+function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {
+  return protective === undefined
+    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+    : ratedCurrent(protective);
+}
+
+const OF_POOL: ReadonlySet<string> = new Set(['pool-pump', 'pool-light', 'spa']);
+/** Distance to a pool or spa: where none is drawn there is none; where there is one it counts in its own room and outdoors. */
+function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
+  const { point } = place;
+  if (point === undefined) return known(FAR_M);
+  const stated = ifStated('points', point, 'poolDistanceM');
+  if (stated.value !== undefined) return stated as Known<number>;
+  if (!hasPool(facts.job)) return known(FAR_M);
+  return andThen(roomOf(facts, place), (room) =>
+    andThen(usedAs(room), (use) =>
+      use === 'pool' || use === 'outdoors' ? factOf('points', point, 'poolDistanceM') : known(FAR_M),
+    ),
+  );
+}
+const hasPool = ({ rooms, loads }: CircuitFacts['job']): boolean =>
+  Object.values(rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') ||
+  Object.values(loads).some((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''));
+
+/** How a length lies in a wall; one drawn elsewhere does not. */
+function concealedIn(segment: Segment): Maybe<string> {
+  if (segment.place !== undefined && segment.place !== 'in-wall') return known('not');
+  const { place, id, name = 'the cable' } = segment;
+  if (place === undefined && segment.concealed === undefined) return unknown(`segments.${id}.place`, `where ${name} runs`);
+  return need(segment.concealed, `segments.${id}.concealed`, `depth of ${name} in the wall`);
+}
+/** A length of metal-armored cable, or in a metal raceway. */
+export const isMetal = ({ construction, protectivePath }: Segment): boolean =>
+  construction === 'MC' || construction === 'AC' || protectivePath === 'raceway';
+
+/** What the building is: of the circuit's board, else of the next one towards the supply that says it. */
+function premisesOf({ job, circuit, path }: CircuitFacts): Maybe<string> {
+  const boards: (Board | undefined)[] = path.known
+    ? [...path.value].reverse().map((wiring) => job.boards[wiring.circuit.fromBoardId ?? ''])
+    : [job.boards[circuit.fromBoardId ?? '']];
+  const there = boards.filter((board) => board !== undefined);
+  for (const board of there) {
+    const stated = ifStated('boards', board, 'premises');
+    if (stated.value !== undefined) return stated as Known<string>;
+  }
+  const nearest = there[0];
+  return nearest === undefined
+    ? unknown(`circuits.${circuit.id}`, 'the board it hangs on')
+    : factOf('boards', nearest, 'premises');
+}

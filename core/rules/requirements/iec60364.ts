@@ -1,0 +1,145 @@
+import type { Requirement, RequirementPack } from './row';
+import { atMost, every, is, named, not, some } from './vocabulary';
+
+const SOCKET = is('outlet', 'receptacle');
+const LIVE_OUTLET = is('outlet', 'receptacle', 'lighting', 'switch', 'hardwired');
+const SAFE = is('fedBy', 'selv', 'separated');
+
+export const within30 = (
+  place: string,
+  where: Requirement['where'],
+  clause: string,
+  more: Partial<Requirement> = {},
+): Requirement => ({
+  ...{ asks: { kind: 'residual', mA: 30 }, place, where, clause },
+  ...more,
+});
+const wants = (asks: Requirement['asks'], place: string, where: Requirement['where'], clause: string): Requirement => ({
+  ...{ asks, place, where, clause },
+});
+
+/**
+ * IEC 60364, parts 4-41:2005+A1:2017, 4-42:2010+A1:2014 and 7-701 to 7-753: where additional protection by 30 mA, arc detection and a
+ * circuit of its own are asked for, and where no outlet may be. From memory of the publications.
+ */
+export const IEC_60364: RequirementPack = {
+  names: {
+    household: is('premises', 'household', 'high-rise', 'shared'),
+    // Where people sleep and would learn late of a fire.
+    sleeping: is('premises', 'household', 'high-rise', 'shared', 'student', 'care'),
+    'bath-socket': every(SOCKET, is('use', 'bath'), is('zone', '0', '1', '2'), not(SAFE)),
+  },
+  rows: {
+    socket: within30('socket-outlets up to 32 A for general use', every(SOCKET, atMost('ratedA', 32), not(SAFE)), '411.3.3', {
+      except: [
+        {
+          id: 'supervised',
+          says: 'used under the supervision of skilled or instructed persons',
+          where: is('premises', 'work'),
+          justified: true,
+        },
+        { id: 'labelled', says: 'for one item of equipment, and marked so', where: is('serves', 'appliance'), justified: true },
+      ],
+    }),
+    luminaire: within30('luminaires of households', every(is('outlet', 'lighting'), named('household'), not(SAFE)), '411.3.4'),
+    bath: within30('rooms with a bath or shower', every(LIVE_OUTLET, is('use', 'bath'), not(SAFE)), '701.415.1'),
+    'bath-socket': wants({ kind: 'no-outlet' }, 'socket-outlets by a bath or shower', named('bath-socket'), '701.512.3'),
+    'bath-wet': wants(
+      { kind: 'ingress', ipX: 4 },
+      'zones 1 and 2 of a bath or shower',
+      every(LIVE_OUTLET, is('use', 'bath'), is('zone', '1', '2')),
+      '701.512.2',
+    ),
+    'bath-in': wants(
+      { kind: 'ingress', ipX: 7 },
+      'zone 0 of a bath or shower',
+      every(LIVE_OUTLET, is('use', 'bath'), is('zone', '0')),
+      '701.512.2',
+    ),
+    pool: within30(
+      'pools, outside zones 0 and 1',
+      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '2', 'outside'), not(SAFE)),
+      '702.410.3.101.2',
+    ),
+    'pool-socket': wants(
+      { kind: 'no-outlet' },
+      'socket-outlets in zones 0 and 1 of a pool',
+      every(SOCKET, is('use', 'pool'), is('zone', '0', '1')),
+      '702.512.2',
+    ),
+    'pool-mains': wants(
+      { kind: 'no-outlet' },
+      'mains in zones 0 and 1 of a pool',
+      every(is('outlet', 'lighting', 'switch', 'hardwired'), is('use', 'pool'), is('zone', '0', '1'), not(SAFE)),
+      '702.410.3.101.2',
+    ),
+    'pool-wet': wants(
+      { kind: 'ingress', ipX: 4 },
+      'zones 1 and 2 of a pool',
+      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '1', '2')),
+      '702.512.2',
+    ),
+    'pool-in': wants(
+      { kind: 'ingress', ipX: 8 },
+      'zone 0 of a pool',
+      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '0')),
+      '702.512.2',
+    ),
+    sauna: within30(
+      'rooms with a sauna heater, the heater left aside',
+      every(LIVE_OUTLET, is('use', 'sauna'), not(SAFE)),
+      '703.411.3.3',
+      {
+        except: [
+          { id: 'heater', says: 'the sauna heater alone', where: every(is('equipment', 'sauna-heater'), is('alone', true)) },
+        ],
+      },
+    ),
+    'sauna-socket': wants(
+      { kind: 'no-outlet' },
+      'socket-outlets in a room with a sauna heater',
+      every(SOCKET, is('use', 'sauna')),
+      '703.537.5',
+    ),
+    'caravan-30': within30('pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
+    'caravan-own': wants({ kind: 'own-circuit' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
+    'caravan-poles': wants({ kind: 'all-live' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
+    'caravan-earth': wants({ kind: 'own-earth' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.411.4'),
+    'boat-30': within30(
+      'berths of boats, up to 63 A',
+      every(is('equipment', 'boat-supply'), atMost('circuitA', 63)),
+      '709.531.2',
+    ),
+    'boat-300': {
+      ...{ asks: { kind: 'residual', mA: 300 }, place: 'berths of boats, above 63 A', clause: '709.531.2' },
+      where: every(is('equipment', 'boat-supply'), not(atMost('circuitA', 63))),
+    },
+    'boat-own': wants({ kind: 'own-circuit' }, 'berths of boats', is('equipment', 'boat-supply'), '709.531.2'),
+    'boat-poles': wants({ kind: 'all-live' }, 'berths of boats', is('equipment', 'boat-supply'), '709.531.2'),
+    'boat-earth': wants({ kind: 'own-earth' }, 'berths of boats', is('equipment', 'boat-supply'), '709.411.4'),
+    sign: within30('lit signs, shelters and town plans', is('equipment', 'sign'), '714.411.3.4'),
+    'vehicle-30': within30('connecting points of vehicles', is('equipment', 'vehicle-charger'), '722.531.3'),
+    'vehicle-own': wants({ kind: 'own-circuit' }, 'connecting points of vehicles', is('equipment', 'vehicle-charger'), '722.311'),
+    'vehicle-poles': wants(
+      { kind: 'all-live' },
+      'connecting points of vehicles',
+      is('equipment', 'vehicle-charger'),
+      '722.531.3',
+    ),
+    'vehicle-earth': wants(
+      { kind: 'own-earth' },
+      'connecting points of vehicles outdoors',
+      every(is('equipment', 'vehicle-charger'), some(is('use', 'outdoors'), is('wetness', 'wet'))),
+      '722.411.4',
+    ),
+    heating: within30(
+      'heating cables in floors, ceilings and outdoors',
+      is('equipment', 'floor-heating', 'floor-heating-concrete', 'snow-melting', 'pipe-heating'),
+      '753.411.3.2',
+    ),
+    arc: {
+      ...{ asks: { kind: 'arc-detection' }, place: 'socket-outlets where people sleep', clause: '421.7', recommended: true },
+      where: every(SOCKET, is('lines', 1), atMost('circuitA', 32), named('sleeping')),
+    },
+  },
+};

@@ -1,0 +1,1 @@
+-- Columns of new fields: what rooms, outlets, equipment and boards are asked protection for by, and what amendments say of rows.
