@@ -36,6 +36,25 @@ describe('npm run study', { timeout: 120_000 }, () => {
     expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining('"Q63" is no device; for instance C16')]);
   });
 
+  it('prints what covers each outlet, the ways to give it, and what another edition asks for', () => {
+    const people = study('demo/kiln-house.json', '--people', '--ways', 'pantry', '--against', 'nec-2017');
+    expect(people.status).toBe(0);
+    expect(people.stdout).toMatch(/1 Range +50 A +50 A +- \(stop\)/);
+    expect(people.stdout).toContain('stop     AFCI: Pantry counter breaker is class A (NEC 2023 210.12(B))');
+    expect(people.stdout).toMatch(
+      /test button of Glaze sink breaker, class A, reset Studio panel: kills S9 Glaze sink \(Glaze sink\)/,
+    );
+    expect(people.stdout).toContain('Fit a combined AFCI and GFCI breaker for Pantry counter: ground 7/7, arc 7/7');
+    expect(people.stdout).toContain('new     clothes dryers, ground-fault: - → 210.8(D)(11)');
+    for (const [args, says] of [
+      [['--ways', 'none'], 'no such final circuit'],
+      [['--against', 'iec-60364'], 'one of nec-2017, nec-2020, nec-2023'],
+    ] as const) {
+      const refused = study('demo/kiln-house.json', ...args);
+      expect(refused.status).toBe(2);
+      expect(refused.stderr).toContain(says);
+    }
+  });
   it('prints a board, what goes dark, and what to open before an outlet is worked on', () => {
     const board = study('demo/kiln-house.json', '--board', 'main', '--off', 'hall-device', '--before', 'loft-p2');
     expect(board.status).toBe(0);

@@ -2,30 +2,37 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { applyCommand } from '../core/job/commands';
 import { MAX_JOB_BYTES } from '../core/job/limits';
+import { PACKS } from '../core/job/packs';
 import { parseJobText, problemLine } from '../core/job/parse';
-import type { Job } from '../core/job/schema/job';
+import { type Job, RulePackId } from '../core/job/schema/job';
 import { completeQuick } from '../core/quick/circuit';
 import { readDeviceLine } from '../core/quick/deviceLine';
 import { readQuickLine } from '../core/quick/read';
 import { quickSteps } from '../core/quick/steps';
+import { compareEditions } from '../core/rules/requirements/requirements';
 import { boardStudy, boxStudy, darkStudy } from '../core/study/board';
 import { curvesStudy } from '../core/study/curves';
 import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
+import { peopleStudy } from '../core/study/people';
 import { requiredStudy } from '../core/study/required';
 import { selectivityStudy } from '../core/study/selectivity';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
+import { triedWays } from '../core/study/ways';
 import { boardText, boxText, darkText } from './boardText';
+import { editionsText, peopleText, waysText } from './peopleText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX]',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
   'With --compare devices are compared under each other instead, each of the job by its id or as it is called ("C63").',
   'With --board a board is printed, its places and what is judged of it; with --off what goes dark when devices, by their ids,',
   'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
+  'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
+  "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -79,6 +86,9 @@ function read(args: string[]) {
         board: { type: 'string' },
         off: { type: 'string', multiple: true },
         before: { type: 'string' },
+        people: { type: 'boolean' },
+        ways: { type: 'string' },
+        against: { type: 'string' },
       },
     });
   } catch (error) {
@@ -109,10 +119,12 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
-  const { compare, board, off, before } = values;
+  const { compare, board, off, before, people, ways, against } = values;
   if (compare !== undefined) compared(job, study, compare);
   else if (board !== undefined || off !== undefined || before !== undefined)
     process.stdout.write(ofBoard(job, study, { board, off, before }));
+  else if (people === true || ways !== undefined || against !== undefined)
+    process.stdout.write(ofPeople(job, study, { people, ways, against }));
   else answered(job, study, values.json === true);
 }
 
@@ -137,6 +149,26 @@ function ofBoard(
     drawn === undefined ? '' : boardText(job, drawn),
     off === undefined ? '' : darkText(darkStudy(job, study, off)),
     box === undefined ? '' : boxText(box),
+  ].join('');
+}
+
+/** What covers each outlet, the ways to give a circuit its protection, what another edition asks for: what is asked of them. */
+function ofPeople(
+  job: Job,
+  study: Study,
+  { people, ways, against }: { people: boolean | undefined; ways: string | undefined; against: string | undefined },
+): string {
+  if (ways !== undefined && job.circuits[ways]?.kind !== 'final')
+    refuse(`--ways ${JSON.stringify(ways)}: the job has no such final circuit`);
+  const edition = against === undefined ? undefined : RulePackId.safeParse(against);
+  if (edition?.success === false || (edition !== undefined && PACKS[edition.data].dialect !== job.dialect))
+    refuse(
+      `--against ${JSON.stringify(against)}: one of ${RulePackId.options.filter((id) => PACKS[id].dialect === job.dialect).join(', ')}`,
+    );
+  return [
+    people === true ? peopleText(peopleStudy(job, study)) : '',
+    ways === undefined ? '' : waysText(triedWays(job, study, ways)),
+    edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
   ].join('');
 }
 

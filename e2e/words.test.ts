@@ -118,6 +118,7 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       ['/supply', '[data-testid=origin] table'],
       ['/circuits?view=table', '[data-testid=table] [role=gridcell]'],
       ['/board', '[data-testid=board-checks] li'],
+      ['/people', '[data-way=now]'],
       ['/handover', '[data-testid=sheet] tbody tr'],
       [`/handover?print=report&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
       [`/handover?print=conductors&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],

@@ -78,6 +78,7 @@ const WORDS = {
     earthWiresPerTerminal: (name) => `wires a terminal of that bar in ${name} takes`,
     intersystemBonding: (name) => `whether there is an intersystem bonding termination at ${name}`,
     disconnect: (name) => `where ${name} is switched off as a whole`,
+    emergencyDisconnect: (name) => `whether an emergency disconnect of ${name} stands outdoors`,
     premises: (name) => `what ${name} serves`,
     readilyAccessible: (name) => `whether ${name} is readily accessible`,
     growthPercent: (name) => `what is kept free in ${name}`,

@@ -19,6 +19,8 @@ export interface Rules {
   ownNeutrals: boolean;
   /** A protective conductor from the supply means a neutral at earth, which isolation may leave closed (BS 7671 461.2; NEC 250.24). */
   neutralAtEarth: boolean;
+  /** Supplementary bonding of a bathroom may be left out (BS 7671 701.415.2). */
+  bathBondingLeftOut: boolean;
   /** Bonding behind a multiply earthed neutral goes by that neutral (BS 7671 table 54.8). */
   bondingByNeutral: boolean;
 }
@@ -33,6 +35,7 @@ const PLAIN: Rules = {
   householdMain: false,
   ownNeutrals: false,
   neutralAtEarth: false,
+  bathBondingLeftOut: false,
   bondingByNeutral: false,
 };
 
@@ -48,6 +51,7 @@ const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
     householdMain: true,
     ownNeutrals: true,
     neutralAtEarth: true,
+    bathBondingLeftOut: true,
     bondingByNeutral: true,
   },
   'nec-2017': { ...PLAIN, neutralAtEarth: true },

@@ -16,6 +16,8 @@ export const KINDS = [
   'tie',
   'leg',
   'neutral',
+  'protect',
+  'mark',
 ] as const;
 
 /** Something that may mend a circuit, to be tried. */

@@ -59,7 +59,11 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     const helping = tried
       .map((each) => ({ ...each, ...settledAfter(each, circuitId, question) }))
       .map((each) => ({ ...each, after: each.verdict }))
-      .filter((each) => each.unknowns <= unknowns && rankOf(each.after) > rankOf(verdict) && each.after !== 'stop');
+      .filter((each) =>
+        question === 'saves-person'
+          ? OF_PEOPLE.has(each.kind) && settlesOne(study, each, circuitId)
+          : each.unknowns <= unknowns && rankOf(each.after) > rankOf(verdict) && each.after !== 'stop',
+      );
     return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
       const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
@@ -67,6 +71,33 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     });
   });
 }
+
+/** What may mend question 5: a larger breaker, for which a code asks less, protects nobody. */
+const OF_PEOPLE: ReadonlySet<Candidate['kind']> = new Set(['poles', 'family', 'tie', 'leg', 'neutral', 'protect', 'mark']);
+
+/**
+ * Question 5 asks for things that have nothing to do with each other: a cover is no matter of the breaker. There a fix has to settle
+ * one of them, with none of the others the worse for it.
+ */
+function settlesOne(before: Study, { study: after, makes }: Candidate & { study: Study }, circuitId: string): boolean {
+  const was = peopleChecks(before, circuitId);
+  const is = peopleChecks(after, circuitId);
+  const other = makes === undefined ? undefined : after.circuits.find((each) => each.circuitId === makes);
+  if (other?.verdictOf('saves-person') === 'stop') return false;
+  const worse = [...is].some(([id, verdict]) => rankOf(verdict) < rankOf(was.get(id) ?? 'pass'));
+  const settled = [...was].some(([id, verdict]) => {
+    const now = is.get(id) ?? 'pass';
+    return (verdict === 'stop' || verdict === 'caution') && rankOf(now) > rankOf(verdict) && now !== 'stop' && now !== 'unknown';
+  });
+  return settled && !worse;
+}
+const peopleChecks = (study: Study, circuitId: string): Map<string, Verdict> =>
+  new Map(
+    study.circuits
+      .find((each) => each.circuitId === circuitId)
+      ?.answers.find(({ question }) => question === 'saves-person')
+      ?.checks.map(({ id, verdict }) => [id, verdict]) ?? [],
+  );
 
 type Settled = CircuitStudy['settled'][number];
 
@@ -80,7 +111,7 @@ const settledAfter = ({ study, makes }: Candidate & { study: Study }, circuitId:
 const settledIn = (study: Study, circuitId: string, question: QuestionId): Settled =>
   study.circuits.find((each) => each.circuitId === circuitId)?.settledOf(question) ?? { verdict: 'stop', unknowns: 0 };
 
-function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
+export function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
   const improves: Change[] = [];
   const worsens: Change[] = [];
   const later = new Map(after.circuits.map((circuit) => [circuit.circuitId, circuit]));

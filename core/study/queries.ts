@@ -1,7 +1,8 @@
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
-import type { Job } from '../job/schema/job';
+import type { Job, RulePackId } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
+import { type Compared, compareEditions } from '../rules/requirements/requirements';
 import { type BoardStudy, type BoxStudy, boardStudy, boxStudy, type DarkStudy, darkStudy } from './board';
 import type { BothWays } from './bothWays';
 import { type CircuitChart, circuitChart } from './chart';
@@ -9,11 +10,13 @@ import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type Show
 import { type DemandStudy, demandStudy } from './demand';
 import type { Finding } from './findings';
 import type { Fix, Progress } from './fixes';
+import { type PeopleStudy, peopleStudy } from './people';
 import { type RequiredStudy, requiredStudy } from './required';
 import { type SelectivityStudy, selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
 import { type SwapsStudy, swapsStudy } from './swaps';
+import type { WayTried } from './ways';
 import { type FaultsAlong, faultsAlong } from './whoOpens';
 
 /** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
@@ -70,6 +73,12 @@ interface Questions {
   swaps: { asks: { circuitId: string }; answer: SwapsStudy | null };
   /** Fixes tried by studying the whole job with each. */
   fixes: { asks: { circuitId: string }; answer: Fix[] };
+  /** Every outlet by room with what covers it, and what each test button kills. */
+  people: { asks: object; answer: PeopleStudy };
+  /** What the job's edition asks for otherwise than another of its code. */
+  editions: { asks: { against: RulePackId }; answer: Compared[] };
+  /** Ways of giving a circuit its protection, each tried on the whole job. */
+  ways: { asks: { circuitId: string }; answer: WayTried[] };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
   reports: { asks: { circuitIds: readonly string[] }; answer: CircuitReport[] };
 }
@@ -82,7 +91,7 @@ type QueryOf<K extends Kind> = { kind: K } & Questions[K]['asks'];
 export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
 
 /** Those that take longer than a key press are answered a piece at a time. */
-export type LongKind = 'fixes' | 'reports' | 'bothWays';
+export type LongKind = 'fixes' | 'reports' | 'bothWays' | 'ways';
 type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
 const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
   house: (study, _, job) => ({
@@ -107,6 +116,9 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),
   selectivity: selectivityStudy,
   swaps: (study, { circuitId }, job) => ofCircuit(study, circuitId, ({ facts }) => swapsStudy(job, facts)),
+  people: (study, _, job) => peopleStudy(job, study),
+  editions: (_, { against }, job) => compareEditions(against, job.pack),
+  ways: waysInTurn,
   fixes: triedInTurn,
   reports: reportsInTurn,
 };
@@ -129,6 +141,11 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
   // Read when first wanted: commands bring the whole schema with them, and the first study needs none of it.
   const { tryFixes } = await import('./fixes');
   return yield* tryFixes(job, study, circuitId);
+}
+
+async function* waysInTurn(study: Study, { circuitId }: QueryOf<'ways'>, job: Job): AsyncGenerator<Progress, WayTried[]> {
+  const { tryWays } = await import('./ways');
+  return yield* tryWays(job, study, circuitId);
 }
 
 async function* bothWaysInTurn(_: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {

@@ -227,7 +227,7 @@ describe('tried fixes', () => {
     );
     const fixes = triedFixes(job, studyJob(job), 'range').filter(({ command }) => command.label === 'Fit 2P instead of 1P');
     // At its space it was on the other leg than said; with both poles it is where it sits.
-    expect(fixes.map(({ question }) => question)).toEqual(['protects-cable', 'clears-in-time']);
+    expect(fixes.map(({ question }) => question)).toEqual(['protects-cable', 'clears-in-time', 'saves-person']);
     expect(applyCommand(job, fixes[0]!.command).devices['range-device']).toMatchObject({
       lines: ['L1', 'L2'],
       settings: { poles: '2P' },

@@ -13,6 +13,7 @@ import { carriesLoad } from '../questions/carries-load/carriesLoad';
 import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
+import { surgeAtService } from '../questions/rides-surge/atService';
 import { savesPerson } from '../questions/saves-person/savesPerson';
 import { inrushChecks } from '../questions/stays-on/inrush';
 import { type Finding, findingsOf, worstFirst } from './findings';
@@ -151,7 +152,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'saves-person': (facts) => answer('saves-person', savesPerson(facts)),
   'only-one-trips': onlyOneTrips,
   'stays-on': (facts) => laterVersion('stays-on', inrushChecks(facts)),
-  'rides-surge': () => laterVersion('rides-surge'),
+  'rides-surge': (facts) => laterVersion('rides-surge', surgeAtService(facts)),
 };
 
 /** A question this version does not answer stays unknown, whatever it finds besides: never a pass. */

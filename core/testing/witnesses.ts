@@ -2,6 +2,7 @@ import type { Load, Segment } from '../job/schema/circuit';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { Origin } from '../job/schema/supply';
+import { askedJobs } from './askedJobs';
 import { boardJobs } from './boardJobs';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
@@ -136,4 +137,5 @@ export const JOBS: readonly Job[] = [
   ...Object.values(EARNED).map(({ job }) => job()),
   ...witnesses(),
   ...boardJobs(),
+  ...askedJobs(),
 ];

@@ -4,7 +4,7 @@ import { factPaths } from '@/core/job/facts/read';
 import type { Room } from '@/core/job/schema/supply';
 import { KeptText } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
-import { Facts } from './Panel';
+import { FoldedFacts } from './Panel';
 
 /** What a room is, and on which floor. */
 export function RoomFacts({ room }: { room: Room }) {
@@ -25,7 +25,7 @@ export function RoomFacts({ room }: { room: Room }) {
           }
         />
       </div>
-      <Facts paths={factPaths(job, 'rooms', id)} />
+      <FoldedFacts paths={factPaths(job, 'rooms', id)} first={['use', 'water', 'wetness']} />
     </div>
   );
 }

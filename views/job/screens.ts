@@ -23,7 +23,7 @@ export const SCREENS: readonly Screen[] = [
   { name: 'Circuits', key: '2', route: 'circuits', query: ['circuitId', 'question', 'at', 'view'], verdict: 'circuits' },
   { name: 'Board', nec: 'Panel', key: '3', route: 'board', query: ['circuitId'], verdict: 'board' },
   { name: 'Curves', key: '4', route: 'curves', query: ['circuitId'], verdict: 'curves' },
-  { name: 'People', key: '5', verdict: 'people' },
+  { name: 'People', key: '5', route: 'people', query: ['circuitId', 'at'], verdict: 'people' },
   { name: 'Surge', key: '6', verdict: 'surge' },
   { name: 'Faults', key: '7' },
   { name: 'Tests', key: '8' },

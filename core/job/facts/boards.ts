@@ -37,6 +37,7 @@ export const SPECS: Specs = {
     { value: 'care', label: 'a care home' },
     { value: 'work', label: 'a workplace' },
   ]),
+  emergencyDisconnect: yesNo('emergency disconnect', 'outdoors, within reach', 'none'),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   disconnect: choice('switched off as a whole', [
     { value: 'own-main', label: 'by its own main' },
@@ -64,6 +65,7 @@ export const APPLIES: Applies = {
   deviceFactor: iec,
   premises: iec,
   readilyAccessible: nec,
+  emergencyDisconnect: nec,
   earthTied: ownEarth,
   earthsWithinReach: ownEarth,
   annexZB: british,

@@ -157,6 +157,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     tamperResistant: fact(z.boolean()).optional(),
     /** Fed at its load terminals: found so. */
     reversed: fact(z.boolean()).optional(),
+    ...conditional,
   }),
   z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles, ...conditional, ...body }),
   z.strictObject({

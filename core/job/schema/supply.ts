@@ -147,6 +147,8 @@ export const Board = z.strictObject({
   otherBuilding: z.boolean().optional(),
   /** What it serves: a household, a residential building above 18 m, one shared by households, student rooms, a care home, a workplace. */
   premises: fact(z.enum(['household', 'high-rise', 'shared', 'student', 'care', 'work'])).optional(),
+  /** What switches it off in an emergency stands outdoors, within reach (NEC 230.85, 225.41). */
+  emergencyDisconnect: fact(z.boolean()).optional(),
   /** Within reach without a ladder, a key, or moving anything. */
   readilyAccessible: fact(z.boolean()).optional(),
   spaces: fact(z.int().min(1, 'at least 1 space').max(200, 'at most 200 spaces')).optional(),

@@ -8,7 +8,18 @@ import { showCurrent } from '../../job/show';
 import { faultWord, word } from '../../job/terms';
 import type { Answer, Check, Verdict } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
-import { answer, type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
+import {
+  answer,
+  type Comparison,
+  figure,
+  fits,
+  holds,
+  judge,
+  line,
+  notApplicable,
+  notAssessed,
+  unknownCheck,
+} from '../../judging/judge';
 import { scale } from '../../network/complex';
 import type { Fault } from '../../network/fault';
 import { currentOf } from '../../network/feeds';
@@ -45,8 +56,19 @@ export function breaksFault(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of wiring.pointDevices) checks.push(capacityNotAssessed(device.id, device.name));
+  for (const device of wiring.pointDevices) checks.push(...atOutlet(facts, device));
   return answer('breaks-fault', checks);
+}
+
+/**
+ * A protective outlet opens no short circuit, its circuit's device does. What it stands of one is rated in the metric families, held here
+ * to the fault at the start of its circuit, which is none less; an American one is tested behind any breaker of its circuit's rating.
+ */
+function atOutlet(facts: CircuitFacts, device: Device): Check[] {
+  if (device.settings.family !== 'outlet-protection') return [capacityNotAssessed(device.id, device.name)];
+  if (facts.job.dialect === 'iec') return conditional(facts, { device, wiring: facts.wiring, seat: 'start' });
+  const why = 'opens no short circuit: the breaker of its circuit does, behind which it is listed (UL 943, UL 1699)';
+  return [notApplicable(`breaks:${device.id}`, `Short-circuit rating of ${device.name}`, why)];
 }
 
 const capacityNotAssessed = (id: string, name: string): Check =>

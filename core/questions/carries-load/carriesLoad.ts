@@ -23,6 +23,7 @@ import {
   boardRating,
   linesSaid,
   neutralsWanted,
+  outletRating,
   ratingNotAssessed,
   residualSwitchRating,
   sharedBus,
@@ -61,7 +62,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
         { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
       ]),
     );
-  for (const device of wiring.pointDevices) checks.push(ratingNotAssessed(device));
+  for (const device of wiring.pointDevices) checks.push(outletRating(facts, device));
   checks.push(
     ...plugChecks(facts),
     ...pluggedChecks(facts),

@@ -13,6 +13,26 @@ import { clause } from '../../rules/clauses';
 export const ratingNotAssessed = ({ id, name }: Device): Check =>
   notAssessed(`carries:${id}`, `Load through ${name}`, `${name}: this family is not assessed yet`);
 
+/** A protective outlet carries what is fed through it: like a residual switch at least what the device ahead lets in, or what there is. */
+export function outletRating(facts: CircuitFacts, device: Device): Check {
+  const { settings, id, name } = device;
+  if (settings.family !== 'outlet-protection') return ratingNotAssessed(device);
+  const rule = clause(facts.job.pack, 'switchRating');
+  const ahead: Maybe<number> =
+    facts.protective === undefined
+      ? unknown(`circuits.${facts.circuit.id}`, `an overcurrent device for ${facts.circuit.name}`)
+      : ratedCurrent(facts.protective);
+  const comparison = map(
+    all({ limit: settingOf(device, 'ratingA'), demand: ahead }),
+    ({ limit, demand }): Comparison => ({
+      ...{ demand, limit, unit: 'A', rule, aside: true },
+      because: () => `the overcurrent device ahead against what ${name} carries through`,
+      working: () => [line('rating ahead ≤ rating', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+    }),
+  );
+  return judge(`carries:${id}`, `Load through ${name}`, comparison);
+}
+
 /** A board is rated for what the device ahead of it lets in: its own main, or the one of its feeder. */
 export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[] {
   const board = job.boards[circuit.toBoardId ?? ''];

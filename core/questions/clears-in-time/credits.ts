@@ -1,7 +1,9 @@
 import { ratedCurrent } from '../../devices/bands';
+import { coverOf } from '../../house/cover';
 import type { CircuitFacts } from '../../house/facts';
 import { andThen, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf } from '../../job/readers';
+import type { Point } from '../../job/sealed';
 import { clause } from '../../rules/clauses';
 import { type Credit, drawn } from '../../rules/credit';
 import { SLOW_ABOVE_A } from '../../tables/disconnection';
@@ -35,6 +37,17 @@ export const SLOW_FINAL: Credit<CircuitFacts> = {
   ],
 };
 
+function behindClassA(facts: CircuitFacts, point: Point | undefined): Maybe<boolean> {
+  return andThen(coverOf(facts, point), (cover) => {
+    const classA = cover.filter(
+      ({ device: { settings } }) =>
+        (settings.family === 'moulded-case-nec' || settings.family === 'outlet-protection') && settings.groundFault === 'class-A',
+    );
+    const sure = classA.find(({ covers }) => covers.known && covers.value);
+    return sure?.covers ?? classA.find(({ covers }) => !covers.known)?.covers ?? drawn(false);
+  });
+}
+
 /** Outlets without an equipment ground, replaced, marked and behind class A protection (NEC 406.4(D)(2)). */
 export const UNGROUNDED: Credit<CircuitFacts> = {
   id: 'ungrounded',
@@ -45,12 +58,12 @@ export const UNGROUNDED: Credit<CircuitFacts> = {
     {
       id: 'class-a',
       wants: 'is behind class A ground-fault protection',
-      holds: ({ wiring }) =>
-        drawn(
-          wiring.startDevices.some(
-            ({ settings }) => settings.family === 'moulded-case-nec' && settings.groundFault === 'class-A',
-          ),
-        ),
+      // Every outlet of it, by a breaker or by an outlet it is fed through.
+      holds: (facts) => {
+        const points = facts.house.socketsOf(facts.circuit.id);
+        const each = points.length === 0 ? [undefined] : points;
+        return map(list(each.map((point) => behindClassA(facts, point))), (all) => all.every((covered) => covered));
+      },
     },
     {
       id: 'marked',

@@ -51,8 +51,11 @@ export function onlyOneTrips(facts: CircuitFacts): Answer {
   for (const seated of downstream.filter(isOvercurrent))
     checks.push(...overcurrentChecks(facts, chain.slice(0, chain.indexOf(seated)), seated));
   checks.push(...residualChecks(facts, chain), ...fromOtherSources(facts, downstream));
-  for (const device of wiring.pointDevices)
-    checks.push(notAssessed(`point:${device.id}`, device.name, `${device.name}: devices at points are not assessed yet`));
+  // An outlet's own residual part stands under every one ahead of it.
+  for (const device of wiring.pointDevices) {
+    const own: Seated = { device, wiring, seat: 'start' };
+    if (isResidual(own)) checks.push(...chain.filter(isResidual).map((upstream) => inSeries(facts, upstream, own)));
+  }
   if (checks.length === 0)
     return answer('only-one-trips', [notApplicable('pair', 'Devices upstream', 'no device of this job is upstream')]);
   return answer('only-one-trips', checks);

@@ -8,7 +8,10 @@ import { generatorChecks } from './board/generator';
 import { landingChecks } from './board/landing';
 import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
+import { bondingChecks } from './bonding';
+import { emergencyChecks } from './emergency';
 import { separationChecks } from './separation';
+import { specialPlaces } from './specialPlaces';
 import { toldApart } from './toldApart';
 
 /** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
@@ -19,6 +22,9 @@ export function savesPerson(facts: CircuitFacts): Check[] {
 
 const checksOf = (facts: CircuitFacts): Check[] => [
   ...askedChecks(facts),
+  ...bondingChecks(facts),
+  ...specialPlaces(facts),
+  ...emergencyChecks(facts),
   ...seatChecks(facts),
   ...sharedNeutralChecks(facts),
   ...landingChecks(facts),

@@ -45,12 +45,15 @@ export function askedChecks(facts: CircuitFacts): Check[] {
       outcomes.filter((each) => each.kind === kind),
     ),
   );
-  return [...entered(facts), ...checks, ...earthContacts(facts), ...types(facts)];
+  return [...entered(facts, checks.length === 0), ...checks, ...earthContacts(facts), ...types(facts)];
 }
 
-/** Without outlets or equipment nothing is known of what is asked for. */
-function entered({ house, circuit, loads }: CircuitFacts): Check[] {
-  if (house.pointsOf(circuit.id).length > 0 || loads.length > 0) return [];
+/** Without outlets or equipment nothing is known of what is asked for; with them it may be that nothing is. */
+function entered({ job, house, circuit, loads }: CircuitFacts, nothing: boolean): Check[] {
+  if (house.pointsOf(circuit.id).length > 0 || loads.length > 0)
+    return nothing
+      ? [ruled('outlets', 'Outlets', 'pass', 'no protection beyond the circuit’s own is asked for', clause(job.pack, 'askedFor'))]
+      : [];
   return [unknownCheck('outlets', 'Outlets', [{ path: `circuits.${circuit.id}`, what: `outlets of ${circuit.name}` }])];
 }
 

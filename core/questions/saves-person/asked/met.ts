@@ -95,7 +95,7 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks): Maybe<Met> {
   for (const each of [...cover.value].reverse()) {
     const kind = gives(facts, each, asks);
     if (kind.known && !kind.value) {
-      const part = said(each.device);
+      const part = outletReason(facts, each, asks) ?? said(each.device);
       if (part !== undefined) near.push(part);
       continue;
     }
@@ -114,7 +114,15 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks): Maybe<Met> {
   }
   // What is on its way but unsure may be the one.
   if (missing !== undefined) return missing;
-  return assumed ?? known(no(near.length === 0 ? 'nothing on its way gives it' : near.join('; ')));
+  return assumed ?? known(no(near[0] ?? 'nothing on its way gives it'));
+}
+
+/** Why arc-fault protection in an outlet does not count here. */
+function outletReason(facts: CircuitFacts, { device, point }: Covering, { kind }: Asks): string | undefined {
+  if (kind !== 'arc-fault' || point === undefined || device.settings.family !== 'outlet-protection') return undefined;
+  if (device.settings.arcFault !== 'outlet') return undefined;
+  const credit = earned(ARC_OUTLET, { facts, point });
+  return credit.known && !credit.value.earned ? `${device.name} ${credit.value.reason}` : undefined;
 }
 
 /** What a device gives that may be taken for what is asked for. */

@@ -123,7 +123,7 @@ function bound({ circuit, house, wiring }: CircuitFacts, { point }: Place, kind:
   if (point !== undefined && point.state !== 'existing') return true;
   const extended =
     wiring.stretches.some(({ segment }) => segment.state !== 'existing') ||
-    house.pointsOf(circuit.id).some(({ state }) => state !== 'existing');
+    house.pointsOf(circuit.id).some(({ state }) => state === 'new');
   return extended && (kind === 'arc-fault' || point === undefined);
 }
 

@@ -1,0 +1,5 @@
+import { PeopleScreen } from '@/views/people/PeopleScreen';
+
+export default function PeoplePage() {
+  return <PeopleScreen />;
+}

@@ -1,0 +1,91 @@
+import type { CircuitFacts } from '../../house/facts';
+import { all, known, type Maybe, map, unknown } from '../../job/known';
+import { factOf, ifStated } from '../../job/readers';
+import type { Room } from '../../job/sealed';
+import type { Check } from '../../judging/answer';
+import { ruled, unknownCheck } from '../../judging/judge';
+import { clause } from '../../rules/clauses';
+import { type Credit, earned } from '../../rules/credit';
+import { rulesOf } from '../../rules/packs';
+import { outcomesOf } from './asked/outcome';
+import { asFor, saidCheck } from './said';
+
+/** A room with a bath, on one circuit that feeds something there. */
+export interface Bathed {
+  facts: CircuitFacts;
+  room: Room;
+}
+
+/** Supplementary bonding of a bathroom left out (BS 7671 701.415.2). That its circuits open in time is question 4's to say. */
+export const BONDING_LEFT_OUT: Credit<Bathed> = {
+  id: 'bonding-left-out',
+  name: 'bathroom without supplementary bonding',
+  clause: (pack) => clause(pack, 'roomBonding'),
+  conditions: [
+    {
+      id: 'covered',
+      wants: 'is for circuits behind 30 mA in that room',
+      holds: ({ facts, room }): Maybe<boolean> => {
+        const here = outcomesOf(facts).filter(({ kind, place }) => kind === 'residual' && place.point?.roomId === room.id);
+        const open = here.find(({ verdict }) => verdict === 'unknown');
+        return open === undefined
+          ? known(here.every(({ verdict }) => verdict === 'pass'))
+          : { known: false, missing: open.missing };
+      },
+    },
+    {
+      id: 'pipes',
+      wants: 'is for pipes and frames bonded where they come in',
+      holds: ({ facts: { job, path } }): Maybe<boolean> => {
+        const origin = path.known ? job.origins[path.value[0]?.circuit.fromOriginId ?? ''] : undefined;
+        return origin === undefined
+          ? unknown('origins', 'main bonding of pipes and frames')
+          : map(factOf('origins', origin, 'pipes'), (pipes) => pipes !== 'not-bonded');
+      },
+    },
+  ],
+};
+
+const OF_POOL: ReadonlySet<string> = new Set(['pool-pump', 'pool-light', 'spa', 'hydromassage']);
+
+/** Metal of rooms with a bath or a pool, and of spas, bonded where a code wants it; asked of every circuit that feeds something there. */
+export function bondingChecks(facts: CircuitFacts): Check[] {
+  const { job, circuit, house, loads } = facts;
+  if (circuit.kind !== 'final') return [];
+  const ids = [...new Set(house.pointsOf(circuit.id).flatMap(({ roomId }) => roomId ?? []))];
+  return ids.flatMap((id) => {
+    const room = job.rooms[id];
+    if (room === undefined) return [];
+    const use = ifStated('rooms', room, 'use').value;
+    const wet = house.pointsOf(circuit.id).filter(({ roomId }) => roomId === id);
+    const ofPool = loads.some(
+      (load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? '') && wet.some((point) => point.id === load.pointId),
+    );
+    const wanted = use === 'pool' || ofPool || (job.dialect === 'iec' && use === 'bath');
+    return wanted ? [bondingOf({ facts, room }, use === 'bath')] : [];
+  });
+}
+
+function bondingOf(about: Bathed, bath: boolean): Check {
+  const { facts, room } = about;
+  const { job, circuit } = facts;
+  const id = `bonding:${room.id}`;
+  const title = `Bonding in ${room.name}`;
+  const rule = clause(job.pack, 'roomBonding');
+  const said = factOf('rooms', room, 'bonding');
+  if (bath && rulesOf(job.pack).bathBondingLeftOut && said.known && said.value === 'not-bonded') {
+    const read = all({ said, credit: earned(BONDING_LEFT_OUT, about) });
+    if (!read.known) return unknownCheck(id, title, read.missing);
+    const { credit } = read.value;
+    return credit.earned
+      ? ruled(id, title, 'pass', 'left out: behind 30 mA, and bonded where pipes come in', rule, read.given)
+      : ruled(id, title, asFor(circuit.state), credit.why, rule, read.given);
+  }
+  return saidCheck({
+    ...{ id, title, rule, fact: said },
+    judge: (bonding) =>
+      bonding === 'not-bonded'
+        ? [asFor(circuit.state), 'its metal is not bonded']
+        : ['pass', bonding === 'bonded' ? 'bonded' : 'no metal to bond'],
+  });
+}

@@ -1,0 +1,64 @@
+import type { CircuitFacts } from '../../house/facts';
+import { ifStated } from '../../job/readers';
+import type { Dialect } from '../../job/terms';
+import type { Check } from '../../judging/answer';
+import { notAssessed } from '../../judging/judge';
+
+interface Special {
+  id: string;
+  title: string;
+  /** Rules of it that are not looked at, by their clauses. */
+  rules: Readonly<Record<Dialect, string>>;
+  is: (facts: CircuitFacts) => boolean;
+}
+
+const feeds =
+  (...kinds: readonly string[]) =>
+  ({ loads }: CircuitFacts): boolean =>
+    loads.some((load) => kinds.includes(ifStated('loads', load, 'equipment').value ?? ''));
+const within =
+  (...uses: readonly string[]) =>
+  ({ job, house, circuit }: CircuitFacts): boolean =>
+    house.pointsOf(circuit.id).some(({ roomId }) => {
+      const room = job.rooms[roomId ?? ''];
+      return room !== undefined && uses.includes(ifStated('rooms', room, 'use').value ?? '');
+    });
+const fromInverter = ({ job, circuit }: CircuitFacts): boolean => job.origins[circuit.fromOriginId ?? '']?.kind === 'inverter';
+
+/** Places and equipment with rules beyond those that are judged: said by name, so that none of them is taken for looked at. */
+const SPECIAL: readonly Special[] = [
+  {
+    ...{
+      id: 'sources',
+      title: 'Photovoltaics and storage',
+      is: (facts) => fromInverter(facts) || feeds('inverter', 'battery')(facts),
+    },
+    rules: {
+      nec: '690.11, 690.12, 690.41, 705.11, 705.20, 706.15: arcs, shutdown and disconnects of their own side',
+      iec: '712: insulation, residual types and isolation of the direct-current side',
+    },
+  },
+  {
+    ...{
+      id: 'pool',
+      title: 'Pools and spas',
+      is: (facts) => within('pool')(facts) || feeds('pool-pump', 'pool-light', 'spa')(facts),
+    },
+    rules: {
+      nec: '680.8, 680.9, 680.13, 680.22(B), (C), 680.23(B): clearances, luminaires by height, listed connectors of the grid',
+      iec: '702.55, 702.52: fittings and wiring by zone',
+    },
+  },
+  {
+    ...{ id: 'sauna', title: 'Saunas', is: within('sauna') },
+    rules: { nec: '110.3(B): as the heater’s listing says', iec: '703.512: heat zones 1 to 3' },
+  },
+];
+
+/** What of special places is not looked at. */
+export const specialPlaces = (facts: CircuitFacts): Check[] =>
+  facts.circuit.kind === 'distribution'
+    ? []
+    : SPECIAL.filter(({ is }) => is(facts)).map(({ id, title, rules }) =>
+        notAssessed(`special:${id}`, title, `not assessed: ${rules[facts.job.dialect]}`),
+      );

@@ -1,0 +1,140 @@
+import type { Page } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import { accessibilityProblems, reload } from './app';
+import { appOfThisFile } from './appOfThisFile';
+
+const app = appOfThisFile();
+
+const people = async (
+  job: string,
+  query = '',
+  size: Parameters<typeof app.open>[1] = { width: 1280, height: 800 },
+): Promise<Page> => {
+  const page = await app.open(`/jobs/${job}/people${query}`, size);
+  await page.waitForSelector('[data-testid=bands] [data-outlet]');
+  return page;
+};
+const text = (page: Page, selector: string) => page.$eval(selector, (element) => (element as HTMLElement).innerText);
+const marks = (page: Page, outlet: string) =>
+  page.$$eval(`[data-outlet="${outlet}"] [data-mark]`, (all) => all.map((each) => each.getAttribute('data-mark')));
+const marked = (page: Page, outlet: string, wanted: readonly string[]) =>
+  page.waitForFunction(
+    (id, expected) =>
+      [...document.querySelectorAll(`[data-outlet="${id}"] [data-mark]`)].map((each) => each.getAttribute('data-mark')).join() ===
+      expected,
+    {},
+    outlet,
+    wanted.join(),
+  );
+const press = (page: Page, within: string, words: string) =>
+  page.waitForFunction(
+    (at, wanted) => {
+      const found = [...document.querySelectorAll<HTMLElement>(`${at} button`)].find((each) =>
+        each.innerText.trim().startsWith(wanted),
+      );
+      found?.click();
+      return found !== undefined;
+    },
+    { timeout: 30_000 },
+    within,
+    words,
+  );
+const undo = async (page: Page) => {
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+};
+
+describe('who is protected', () => {
+  it('stands outlet by outlet under its room; a fix tried is applied in one press, and undone', async () => {
+    const page = await people('kiln-house');
+    expect(await text(page, '[data-testid=totals]')).toMatch(/12 of 16[\s\S]*13 of 21/);
+    expect(await marks(page, 'pantry-point')).toEqual(['pass', 'stop']);
+    await page.click('[data-outlet=pantry-point]');
+    await page.waitForFunction(
+      () => window.location.search.includes('c=pantry') && window.location.search.includes('pantry-point'),
+    );
+    expect(await text(page, '[data-testid=asked]')).toContain('Pantry counter breaker is class A');
+    expect(await text(page, '[data-testid=arc-sentence]')).toMatch(/carries that for ever.*At|Across two conductors at 75 A/s);
+    await press(page, '[data-testid=mends]', 'Apply');
+    await marked(page, 'pantry-point', ['pass', 'pass']);
+    await page.waitForFunction(() => document.querySelector('[data-testid=totals]')?.textContent?.includes('19 of 21'));
+    await undo(page);
+    await marked(page, 'pantry-point', ['pass', 'stop']);
+    await reload(page);
+    await page.waitForSelector('[data-testid=asked] h2');
+    expect(await text(page, '[data-testid=asked] h2')).toBe('Counter 1');
+    await page.close();
+  });
+
+  it('compares the ways to give it, and takes one as the design: the reset then stands where a hand finds it', async () => {
+    const page = await people('kiln-house', '?c=bath');
+    await page.waitForSelector('[data-way=first-outlet]');
+    expect(await page.$$eval('[data-way]', (all) => all.map((each) => each.getAttribute('data-way')))).toEqual([
+      ...['now', 'combined-breaker', 'ground-breaker', 'arc-breaker', 'first-outlet', 'first-outlet-both', 'blank-face'],
+    ]);
+    await page.click('[data-way=first-outlet] button');
+    await page.waitForFunction(() => document.querySelector('[data-way=first-outlet] dl')?.textContent?.includes('Basin, Bath'));
+    await press(page, '[data-way=first-outlet]', 'Take this one');
+    await page.waitForFunction(() => document.querySelector('[data-outlet=bath-point]')?.textContent?.includes('reset here'));
+    // Hall 1 is fed through it; what hangs on Hall 1 by a pigtail is behind it all the same.
+    for (const outlet of ['bath-p2', 'bath-p3']) expect(await text(page, `[data-outlet=${outlet}]`)).toContain('reset Basin');
+    expect(await text(page, '[data-testid=buttons]')).toMatch(/Basin GFCI receptacle[\s\S]*Basin, Hall 1, Hall 2/);
+    await undo(page);
+    await page.waitForFunction(() => !document.querySelector('[data-outlet=bath-point]')?.textContent?.includes('reset here'));
+    await page.close();
+  });
+
+  it('asks for what is missing where it is read, and settles it', async () => {
+    const page = await people('kiln-house', '?c=bath&at=points.bath-point');
+    const field = '[data-testid=asked] [data-fact="points.bath-point.serves"]';
+    await page.waitForSelector(field);
+    await page.click(field);
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction((at) => document.querySelector(at)?.textContent !== 'unknown', {}, field).catch(() => undefined);
+    await undo(page);
+    await page.close();
+  });
+
+  it('is lifted by a local rule with its reason, which stays a caution and is taken back', async () => {
+    const page = await people('kiln-house', '?c=range&at=points.range-point');
+    await marked(page, 'range-point', ['stop']);
+    await page.click('[data-testid=asked] button[aria-label^="Local rule"]');
+    await page.waitForSelector('[role=dialog] textarea');
+    await press(page, '[role=dialog]', 'Write it down');
+    await page.waitForFunction(() => document.querySelector('[role=dialog]')?.textContent?.includes('a reason is wanted'));
+    await page.type('[role=dialog] input[name=rule]', 'County rule 4');
+    await page.type('[role=dialog] textarea', 'range stays as agreed');
+    await press(page, '[role=dialog]', 'Write it down');
+    await marked(page, 'range-point', ['caution']);
+    expect(await text(page, '[data-testid=asked]')).toContain('range stays as agreed');
+    expect(await text(page, '[data-testid=local-rules]')).toContain('County rule 4');
+    await press(page, '[data-testid=local-rules]', 'Take back');
+    await marked(page, 'range-point', ['stop']);
+    await page.close();
+  });
+
+  it('says what another edition asks for, and which are not shipped', async () => {
+    const page = await people('kiln-house');
+    await page.click('[data-testid=editions] summary');
+    await page.waitForFunction(() => document.querySelector('[data-testid=editions]')?.textContent?.includes('clothes dryers'));
+    expect(await text(page, '[data-testid=editions]')).toContain('NEC 2026');
+    await page.close();
+  });
+
+  it('breaks no accessibility rule in either dialect, and has its word at the foot of a phone', async () => {
+    for (const job of ['kiln-house', 'skerry-light', 'bindery-yard']) {
+      const page = await people(job);
+      await page.waitForSelector('[data-testid=ways]:not([aria-busy=true])');
+      expect(await accessibilityProblems(page), job).toEqual([]);
+      await page.close();
+    }
+    const phone = await people('kiln-house', '?c=pantry', { width: 390, height: 844, isMobile: true, hasTouch: true });
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await phone.waitForFunction(() =>
+      [...document.querySelectorAll('button')].some((each) => each.textContent?.includes('Pantry counter: 7 lacking')),
+    );
+    await phone.close();
+  });
+});
