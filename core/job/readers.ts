@@ -100,7 +100,7 @@ const WORDS = {
     ratedA: of('rating'),
     configuration: of('configuration'),
     onward: (name) => `how ${name} feeds what comes after it`,
-    serves: (name) => `what ${name} is there for`,
+    serves: (name) => `purpose of ${name}`,
     heightM: of('height'),
     wetness: (name) => `how wet it gets at ${name}`,
     readilyAccessible: (name) => `whether ${name} is readily accessible`,

@@ -128,14 +128,17 @@ export function peopleStudy(job: Job, study: Study): PeopleStudy {
 }
 const worstOf = (points: readonly PeoplePoint[]): Verdict => worstVerdict(points.map(({ verdict }) => verdict));
 
+/** Outlets in the order they are fed. */
+const outletsOf = (job: Job, circuitId: string) =>
+  placedPoints(job.points, circuitId).flatMap(({ point }) => (point.kind === 'junction' ? [] : [point]));
+
 /** The outlets of a circuit. */
 export function peoplePoints(job: Job, { facts }: CircuitStudy): PeoplePoint[] {
   const { circuit } = facts;
   const byPlace = new Map<string, Outcome[]>();
   for (const outcome of outcomesOf(facts)) byPlace.set(outcome.place.id, [...(byPlace.get(outcome.place.id) ?? []), outcome]);
   if (circuit.kind !== 'final') return [];
-  // In the order they are fed.
-  const outlets = placedPoints(job.points, circuit.id).flatMap(({ point }) => (point.kind === 'junction' ? [] : [point]));
+  const outlets = outletsOf(job, circuit.id);
   const placed = new Set(outlets.map(({ id }) => id));
   const loose = facts.loads.filter(({ pointId }) => pointId === undefined || !placed.has(pointId));
   const rows = [
@@ -224,9 +227,9 @@ const hasButton = (device: Device): boolean => groundFaultLabel(device) !== unde
 function buttonsOf(job: Job, study: Study): TestButton[] {
   const found = new Map<string, TestButton>();
   for (const { facts } of study.circuits) {
-    const { circuit, house } = facts;
+    const { circuit } = facts;
     if (circuit.kind !== 'final') continue;
-    const outlets = house.pointsOf(circuit.id).filter(({ kind }) => kind !== 'junction');
+    const outlets = outletsOf(job, circuit.id);
     const places = outlets.length === 0 ? [undefined] : outlets;
     for (const point of places) {
       const cover = coverOf(facts, point);

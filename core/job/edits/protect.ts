@@ -49,7 +49,7 @@ function american(job: Job, circuit: Circuit): Way[] {
   const breaker = startBreaker(job, circuit.id);
   const ways: Way[] = [];
   if (breaker?.settings.family === 'moulded-case-nec') {
-    const fit = (kind: WayKind, says: string, more: { arcFault: string; groundFault: string }): Way => ({
+    const breakerOf = (kind: WayKind, says: string, more: { arcFault: string; groundFault: string }): Way => ({
       ...{ kind, hours: 0.5, parts: [{ part: `${bare(says)} breaker`, pieces: 1 }] },
       command: edit(
         `Fit ${says} breaker for ${circuit.name}`,
@@ -73,7 +73,7 @@ function american(job: Job, circuit: Circuit): Way[] {
         ['arc-breaker', 'an AFCI', { arcFault: 'combination', groundFault: 'none' }],
       ] as const
     ).filter(([, , more]) => !isNow(more));
-    ways.push(...breakers.map(([kind, says, more]) => fit(kind, says, more)));
+    ways.push(...breakers.map(([kind, says, more]) => breakerOf(kind, says, more)));
   }
   const ratingA = breaker !== undefined && 'ratingA' in breaker.settings ? breaker.settings.ratingA : undefined;
   // One that carries through what its breaker lets in is what is fitted.

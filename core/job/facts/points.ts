@@ -18,7 +18,7 @@ export const SPECS: Specs = {
   receptacles: choice('receptacles', YOKES),
   configuration: (job, row) => choice('configuration', configurationsOf(job.dialect))(job, row),
   serves: (job, row) =>
-    choice('there for', [
+    choice('purpose', [
       { value: 'countertop', label: job.dialect === 'nec' ? 'the countertop' : 'the worktop' },
       { value: 'appliance', label: 'one appliance in its space' },
       { value: 'servicing', label: 'servicing equipment' },

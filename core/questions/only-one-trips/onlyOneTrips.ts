@@ -6,17 +6,7 @@ import type { Device } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
-import {
-  answer,
-  type Comparison,
-  figure,
-  judge,
-  line,
-  notApplicable,
-  notAssessed,
-  ruled,
-  unknownCheck,
-} from '../../judging/judge';
+import { answer, type Comparison, figure, judge, line, notApplicable, ruled, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
 import type { SupplyCase } from '../../network/feeding';
