@@ -11,11 +11,10 @@ const WATCH = `window.redrawn = new Promise((resolve) => {
   const seen = () => [
     document.querySelector('[data-bands]')?.getAttribute('data-bands'),
     [...document.querySelectorAll('[data-band] path')].map((path) => path.getAttribute('d')).join(),
-    [...document.querySelectorAll('.apexcharts-rangearea-series path, .apexcharts-rangeArea-series path')].map((path) => path.getAttribute('d')).join(),
     document.querySelector('[data-testid=ladder]')?.textContent,
   ];
   const before = seen();
-  if (!before[2]) throw new Error('the bands of the chart were not found');
+  if (!before[1]) throw new Error('the bands of the chart were not found');
   const look = () => {
     const now = seen();
     if (from > 0 && now.every((text, index) => text !== before[index])) requestAnimationFrame(() => resolve(performance.now() - from));

@@ -47,7 +47,7 @@ const VIEWS = [
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
   { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
-  { name: 'desk-three-phase', at: desk('press'), ready: '[data-testid=plot]', theme: 'day' },
+  { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-way=combined-breaker]', theme: 'day' },
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
   { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
   { name: 'firm', at: '/firm', ready: 'h1', theme: 'day' },

@@ -3,6 +3,7 @@ import { CONTACTS } from '../job/facts/configurations';
 import { all, known, type Maybe, map, unknown } from '../job/known';
 import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Configuration, Device, Point } from '../job/sealed';
+import { linesOpened } from '../network/poles';
 import { earned } from '../rules/credit';
 import { RESIDUAL } from './credits';
 import type { CircuitFacts, Seated } from './facts';
@@ -38,7 +39,7 @@ export function wayTo({ house, circuit }: CircuitFacts, point: Point): Maybe<rea
 export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<readonly Covering[]> {
   const ahead = facts.ahead.map((seated): Covering => {
     const { device } = seated;
-    return { device, seated, point: undefined, covers: hasResidual(device) ? sees(facts, seated) : known(true) };
+    return { device, seated, point: undefined, covers: hasResidual(device) ? sees(facts, seated) : opensAll(facts, device) };
   });
   if (point === undefined) return known(ahead);
   return map(wayTo(facts, point), (way) => [
@@ -54,6 +55,10 @@ export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<re
 /** A residual device covers only what it sees and opens wholly: the same as it must to clear a fault. */
 const sees = (facts: CircuitFacts, seated: Seated): Maybe<boolean> =>
   map(earned(RESIDUAL, { facts, seated: { ...seated, reversed: false } }), (credit) => credit.earned);
+
+/** Any other covers every line it opens, or leaves one without it. */
+const opensAll = ({ poles }: CircuitFacts, device: Device): Maybe<boolean> =>
+  map(poles, ({ lines }) => linesOpened(device) >= lines);
 
 /**
  * A device in an outlet covers that, and the next ones where they hang on its load terminals; fed at these itself, nothing. It opens one

@@ -95,6 +95,22 @@ function marks(job: Job, circuitId: string): Candidate[] {
       'earthTo',
       'conductor',
     ),
+    ...Object.values(job.devices).flatMap(({ id, circuitId: at, name, state, neutralAt, settings }): Candidate[] =>
+      at !== circuitId || state === 'removed' || neutralAt === undefined || !landsWrong(neutralAt.value, settings)
+        ? []
+        : [
+            {
+              kind: 'mark',
+              command: {
+                label: `Land the neutral of its circuit on ${name}`,
+                steps: [
+                  { do: 'set', on: 'devices', id, field: ['neutralAt'], to: stated('this-device') },
+                  { do: 'set', on: 'devices', id, field: ['neutralDeviceId'] },
+                ],
+              },
+            },
+          ],
+    ),
     ...reversed.map(
       ({ id, name }): Candidate => ({
         kind: 'mark',
@@ -106,6 +122,14 @@ function marks(job: Job, circuitId: string): Candidate[] {
     ),
   ];
 }
+
+/** On another's device, or on the bar past one that compares line and neutral. */
+const landsWrong = (at: 'bar' | 'this-device' | 'other-device', settings: DeviceSettings): boolean =>
+  at === 'other-device' ||
+  (at === 'bar' &&
+    (settings.family === 'rcbo' ||
+      (settings.family === 'moulded-case-nec' &&
+        ((settings.groundFault ?? 'none') !== 'none' || (settings.arcFault ?? 'none') !== 'none'))));
 
 /** Protection that is asked for and lacking, the least that may do first; an RCBO in a breaker's place is tried among the families. */
 const protections = (job: Job, circuitId: string): Candidate[] =>

@@ -3,12 +3,13 @@ import { amend, withdraw } from '@/core/job/edits/amendments';
 import type { Amendment } from '@/core/job/schema/records';
 import { Button } from '@/ui/Button';
 import { useJobState, useSession } from '../job/JobContext';
+import { AskMore } from './AskMore';
 
 /** Row of an amendment that switches the customary schedule on. */
 const SCHEDULE = 'schedule';
 
 /** What was written over the rule book for this job, each taken back in one press; and the customary schedule, switched on or off. */
-export function LocalRules() {
+export function LocalRules({ circuitId }: { circuitId: string | null }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const rows = Object.values(job.amendments)
@@ -55,6 +56,7 @@ export function LocalRules() {
           </li>
         )}
       </ul>
+      <AskMore circuitId={circuitId} />
     </section>
   );
 }

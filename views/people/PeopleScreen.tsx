@@ -30,7 +30,7 @@ export function PeopleScreen() {
         ) : (
           <RoomBands study={study} place={chosen} choose={showPeople} />
         )}
-        <LocalRules />
+        <LocalRules circuitId={chosen.circuitId} />
         <Editions />
         <Below study={study} place={chosen} />
       </main>

@@ -23,6 +23,11 @@ const within =
       const room = job.rooms[roomId ?? ''];
       return room !== undefined && uses.includes(ifStated('rooms', room, 'use').value ?? '');
     });
+const outbuilding = ({ job, circuit, soil }: CircuitFacts): boolean =>
+  job.dialect === 'iec' &&
+  job.supply.earthing === 'TN-C-S' &&
+  job.boards[circuit.toBoardId ?? '']?.otherBuilding === true &&
+  !(soil.known && soil.value);
 const fromInverter = ({ job, circuit }: CircuitFacts): boolean => job.origins[circuit.fromOriginId ?? '']?.kind === 'inverter';
 
 /** Places and equipment with rules beyond those that are judged: said by name, so that none of them is taken for looked at. */
@@ -50,6 +55,33 @@ const SPECIAL: readonly Special[] = [
     },
   },
   {
+    ...{
+      id: 'buried',
+      title: 'Cables in the ground',
+      is: ({ wiring }) => wiring.stretches.some(({ segment }) => segment.place === 'buried'),
+    },
+    rules: { nec: '300.5: cover and protection where they rise', iec: '522.8.10: depth, marking and protection' },
+  },
+  {
+    ...{
+      id: 'temporary',
+      title: 'Temporary wiring',
+      is: ({ circuit }) => ifStated('circuits', circuit, 'temporary').value === true,
+    },
+    rules: { nec: '590.3, 590.4: how long, and how it is run', iec: '704, 711, 740: building sites, shows and fairs' },
+  },
+  {
+    ...{ id: 'boats', title: 'Boats and caravans', is: feeds('boat-supply', 'caravan-supply', 'boat-hoist') },
+    rules: {
+      nec: '551, 555: pedestals, leakage of berths, clearances to water',
+      iec: '708.553, 709.553: heights and places of outlets',
+    },
+  },
+  {
+    ...{ id: 'outbuilding', title: 'Another building on a multiply earthed neutral', is: outbuilding },
+    rules: { nec: '', iec: '411.3.1.2, 544.1: bonding of its metal by the supply’s neutral' },
+  },
+  {
     ...{ id: 'sauna', title: 'Saunas', is: within('sauna') },
     rules: { nec: '110.3(B): as the heater’s listing says', iec: '703.512: heat zones 1 to 3' },
   },
@@ -57,8 +89,6 @@ const SPECIAL: readonly Special[] = [
 
 /** What of special places is not looked at. */
 export const specialPlaces = (facts: CircuitFacts): Check[] =>
-  facts.circuit.kind === 'distribution'
-    ? []
-    : SPECIAL.filter(({ is }) => is(facts)).map(({ id, title, rules }) =>
-        notAssessed(`special:${id}`, title, `not assessed: ${rules[facts.job.dialect]}`),
-      );
+  SPECIAL.filter(({ is }) => is(facts)).map(({ id, title, rules }) =>
+    notAssessed(`special:${id}`, title, `not assessed: ${rules[facts.job.dialect]}`),
+  );

@@ -9,7 +9,7 @@ import { notAssessed, ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
 import type { AskKind } from '../../../rules/requirements/row';
 import { ifSaid } from '../said';
-import { citedBy, type Outcome, outcomesOf } from './outcome';
+import { citedBy, feedsOutlets, type Outcome, outcomesOf } from './outcome';
 
 /** What is asked for, in the words of a dialect. */
 export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>> = {
@@ -34,8 +34,8 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
 
 /** What the job's rule book asks for at the outlets of a circuit, held against what covers each; one check for each kind of it. */
 export function askedChecks(facts: CircuitFacts): Check[] {
-  const { job, circuit } = facts;
-  if (circuit.kind !== 'final') return [];
+  const { job } = facts;
+  if (!feedsOutlets(facts)) return [];
   const outcomes = outcomesOf(facts);
   const kinds = [...new Set(outcomes.map(({ kind }) => kind))];
   const checks = kinds.map((kind) =>

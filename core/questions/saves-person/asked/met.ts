@@ -21,18 +21,27 @@ export interface Met {
   seatedAt?: Point | undefined;
 }
 
+const NONE: ReadonlySet<string | undefined> = new Set();
 const yes = (by: string, more: Partial<Met> = {}): Met => ({ is: true, by, ...more });
 const no = (by: string): Met => ({ is: false, by });
 
-/** Whether a place has what is asked for there; unknown with what is missing. */
-export function metAt(facts: CircuitFacts, place: Place, asks: Asks): Maybe<Met> {
+/**
+ * Whether a place has what is asked for there; unknown with what is missing.
+ * @param besides ids of devices that are left aside
+ */
+export function metAt(
+  facts: CircuitFacts,
+  place: Place,
+  asks: Asks,
+  besides: ReadonlySet<string | undefined> = NONE,
+): Maybe<Met> {
   switch (asks.kind) {
     case 'ground-fault':
     case 'equipment-ground-fault':
     case 'arc-fault':
     case 'residual':
     case 'arc-detection':
-      return byCover(facts, place, asks);
+      return byCover(facts, place, asks, besides);
     case 'alarm-only':
       return map(byCover(facts, place, { kind: 'residual', mA: 300_000 }), (met) =>
         met.is ? no(`${met.by} opens it`) : yes('nothing opens it on residual current'),
@@ -86,13 +95,14 @@ function resistant(facts: CircuitFacts, point: Point, field: 'tamperResistant' |
 }
 
 /** What covers a place, nearest first, each with whether it is of the kind asked for. */
-function byCover(facts: CircuitFacts, place: Place, asks: Asks): Maybe<Met> {
+function byCover(facts: CircuitFacts, place: Place, asks: Asks, besides: ReadonlySet<string | undefined> = NONE): Maybe<Met> {
   const cover = coverOf(facts, place.point);
   if (!cover.known) return cover;
   let missing: Maybe<Met> | undefined;
   let assumed: Maybe<Met> | undefined;
   const near: string[] = [];
   for (const each of [...cover.value].reverse()) {
+    if (besides.has(each.device.id)) continue;
     const kind = gives(facts, each, asks);
     if (kind.known && !kind.value) {
       const part = outletReason(facts, each, asks) ?? said(each.device);

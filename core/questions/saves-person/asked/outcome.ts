@@ -1,5 +1,5 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { type Givens, join, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
+import { type Givens, join, type Known, known, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { Point } from '../../../job/sealed';
 import type { Verdict } from '../../../judging/answer';
@@ -30,9 +30,14 @@ export interface Outcome {
 /** What 240.24(A) has as the top of what a hand reaches, m: 6 ft 7 in. */
 const REACH_M = 2.0066;
 
-/** Every outcome of a final circuit, place by place. */
+/** A final circuit, or another that somebody drew an outlet on. */
+export const feedsOutlets = ({ circuit, house }: CircuitFacts): boolean =>
+  circuit.kind === 'final' || house.pointsOf(circuit.id).length > 0;
+
+/** Every outcome of a circuit, place by place. */
 export function outcomesOf(facts: CircuitFacts): Outcome[] {
-  if (facts.circuit.kind !== 'final') return [];
+  // Outlets on a feeder or a service are asked for what any others are.
+  if (!feedsOutlets(facts)) return [];
   return placesOf(facts).flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
 }
 
@@ -55,13 +60,17 @@ function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {
   if (met.known && met.value.is) {
     const reach = asked === 'no' ? undefined : resetOf(facts, met.value, kind);
     if (reach?.known === false) return lacking(reach.missing, met.value);
-    if (reach?.known === true && !reach.value.is)
+    if (reach?.known === true && !reach.value.is) {
+      // Another one that covers it, and that a hand reaches, gives it as well.
+      const other = otherMet(facts, place, asks, met.value, kind);
+      if (other !== undefined) return settled('pass', other.value.by, join(restsOn(rows), other.given), other.value);
       return settled(
         bound(facts, place, kind) ? 'stop' : 'caution',
         `${met.value.by}: ${reach.value.by}`,
         join(given, reach.given),
         met.value,
       );
+    }
     return settled('pass', met.value.by, reach === undefined ? given : join(given, reach.given), met.value);
   }
   if (asked === 'no') {
@@ -95,6 +104,18 @@ function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {
       ? `${of.by}; today's rule, of work that stands untouched`
       : of.by;
   return { ...settled(verdict, why, given, of), rule: ruleOf(facts, place, unmet.wanted) };
+}
+
+/** Of several devices that cover a place the first whose reset is within reach, those already tried left aside. */
+function otherMet(facts: CircuitFacts, place: Place, asks: Asks, first: Met, kind: AskKind): Known<Met> | undefined {
+  const tried = new Set([first.device?.id]);
+  for (;;) {
+    const met = metAt(facts, place, asks, tried);
+    if (!met.known || !met.value.is || met.value.device === undefined || tried.has(met.value.device.id)) return undefined;
+    const reach = resetOf(facts, met.value, kind);
+    if (reach?.known === true && reach.value.is) return known(met.value, join(met.given, reach.given));
+    tried.add(met.value.device.id);
+  }
 }
 
 /** What a row rests on: the pack, a local rule, or a custom that was switched on. */
@@ -131,7 +152,9 @@ function bound({ circuit, house, wiring }: CircuitFacts, { point }: Place, kind:
 function resetOf({ job, circuit }: CircuitFacts, { device, seatedAt }: Met, kind: AskKind): Maybe<Met> | undefined {
   if (job.dialect !== 'nec' || device === undefined || (kind !== 'ground-fault' && kind !== 'arc-fault')) return undefined;
   if (seatedAt !== undefined) return reachOf(seatedAt);
-  const board = job.boards[device.boardId ?? job.circuits[device.circuitId ?? '']?.fromBoardId ?? circuit.fromBoardId ?? ''];
+  const own = job.circuits[device.circuitId ?? ''];
+  const at = device.seat === 'end' ? own?.toBoardId : own?.fromBoardId;
+  const board = job.boards[device.boardId ?? at ?? circuit.fromBoardId ?? ''];
   if (board === undefined) return unknown(`devices.${device.id}`, `where ${device.name} sits`);
   const reached = factOf('boards', board, 'readilyAccessible');
   return reached.known

@@ -83,6 +83,8 @@ const ofPoint =
   (facts, { point }) =>
     point === undefined ? without : make(point, facts);
 const NO = known(false);
+/** Neither true nor false: no exception about an outlet's reach is one about equipment without an outlet. */
+const NO_OUTLET = known('none');
 const ANY = known('any');
 
 const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place): Maybe<Room> => {
@@ -137,7 +139,8 @@ const READERS: Readonly<Record<Atom, Reader>> = {
   serves: ofPoint((point) => factOf('points', point, 'serves'), ANY),
   readily: ofPoint(
     (point) => (point.behind === undefined ? factOf('points', point, 'readilyAccessible') : known(false)),
-    unknown('', 'an outlet for it'),
+    // Without an outlet it is wired in, and its own place is no matter of a receptacle's.
+    NO_OUTLET,
   ),
   heightM: ofPoint((point) => factOf('points', point, 'heightM'), known(0)),
   wetness: wetnessAt,
@@ -241,12 +244,17 @@ function voltsAt(point: Point, { poles, loads }: CircuitFacts): Maybe<string> {
   });
 }
 
-/** What an outlet is rated: said, by its contacts, else no more than what protects its circuit. */
+/**
+ * What an outlet is rated: said, by its contacts, else no more than what protects its circuit, where that is no more than the usual ones
+ * are; behind a larger device it may be one of those all the same.
+ */
 function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
   const stated = ifStated('points', point, 'ratedA');
   if (stated.value !== undefined) return stated as Known<number>;
   const contacts = ifStated('points', point, 'configuration');
-  return contacts.value === undefined ? circuitRating(facts) : known(CONTACTS[contacts.value].ratedA, contacts.given);
+  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].ratedA, contacts.given);
+  const usualA = facts.job.dialect === 'nec' ? 20 : 32;
+  return andThen(circuitRating(facts), (circuitA) => (circuitA <= usualA ? known(circuitA) : factOf('points', point, 'ratedA')));
 }
 
 function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {

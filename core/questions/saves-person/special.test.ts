@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../../job/schema/job';
+import { studyJob } from '../../study/study';
+import { spotJob } from '../../testing/askedPlaces';
+import { demo } from '../../testing/demos';
+import { stated } from '../../testing/jobs';
+
+const checkOf = (job: Job, circuitId: string, id: string, question = 'saves-person') =>
+  studyJob(job)
+    .circuits.find((each) => each.circuitId === circuitId)!
+    .answers.find((each) => each.question === question)!
+    .checks.find((each) => each.id === id);
+
+describe('metal of a bathroom or a pool', () => {
+  const bath = (pack: Job['pack'], bonding: 'bonded' | 'not-bonded' | 'no-metal' | undefined, more: object = {}) =>
+    checkOf(
+      spotJob(pack, {
+        kind: 'light',
+        use: 'bath',
+        point: { zone: 'outside' },
+        room: bonding === undefined ? {} : { bonding },
+        ...more,
+      }),
+      'c',
+      'bonding:r',
+    )?.verdict;
+  it('is bonded, or a stop; not said, unknown', () => {
+    expect(bath('iec-60364', 'bonded')).toBe('pass');
+    expect(bath('iec-60364', 'no-metal')).toBe('pass');
+    expect(bath('iec-60364', 'not-bonded')).toBe('stop');
+    expect(bath('iec-60364', undefined)).toBe('unknown');
+    expect(bath('nec-2023', 'not-bonded')).toBeUndefined();
+  });
+  it('of a pool or a spa too, under either code', () => {
+    for (const pack of ['iec-60364', 'nec-2017'] as const) {
+      const job = spotJob(pack, { use: 'pool', room: { bonding: 'not-bonded' } });
+      expect(checkOf(job, 'c', 'bonding:r')?.verdict).toBe('stop');
+    }
+    const tub = spotJob('nec-2023', {
+      kind: 'appliance',
+      use: 'bath',
+      equipment: 'hydromassage',
+      room: { bonding: 'not-bonded' },
+    });
+    expect(checkOf(tub, 'c', 'bonding:r')?.verdict).toBe('stop');
+  });
+});
+
+describe('a special place', () => {
+  it('names what of it is not looked at, and never passes', () => {
+    expect(checkOf(demo('skerry-light'), 'inverter-lead', 'special:sources')).toMatchObject({ verdict: 'unknown' });
+    expect(checkOf(demo('skerry-light'), 'sauna', 'special:sauna')?.because).toContain('703.512');
+    expect(checkOf(demo('kiln-house'), 'kiln', 'special:sauna')).toBeUndefined();
+  });
+});
+
+describe('a service', () => {
+  const service = (pack: Job['pack'], change: (job: Job) => void = () => undefined): Job => {
+    const job = demo('kiln-house');
+    job.pack = pack;
+    job.circuits.service!.state = 'new';
+    delete job.boards.main!.emergencyDisconnect;
+    change(job);
+    return job;
+  };
+  it('is switched off from outdoors since the NEC of 2020', () => {
+    const at = 'board-emergency:main';
+    expect(checkOf(service('nec-2017'), 'service', at)).toBeUndefined();
+    expect(checkOf(service('nec-2020'), 'service', at)?.verdict).toBe('unknown');
+    const said = (there: boolean) => service('nec-2023', (job) => (job.boards.main!.emergencyDisconnect = stated(there)));
+    expect(checkOf(said(true), 'service', at)?.verdict).toBe('pass');
+    expect(checkOf(said(false), 'service', at)?.verdict).toBe('stop');
+  });
+  it('has a surge device since then; of one that stands untouched it is said', () => {
+    const at = 'surge-at:main';
+    expect(checkOf(service('nec-2017'), 'service', at, 'rides-surge')).toBeUndefined();
+    expect(checkOf(service('nec-2020'), 'service', at, 'rides-surge')?.verdict).toBe('stop');
+    const old = service('nec-2023', (job) => (job.circuits.service!.state = 'existing'));
+    expect(checkOf(old, 'service', at, 'rides-surge')?.verdict).toBe('caution');
+    const fitted = service('nec-2023', (job) => {
+      job.devices.spd = {
+        ...{
+          id: 'spd',
+          order: 'z',
+          name: 'SPD',
+          state: 'new',
+          seat: 'board',
+          boardId: 'main',
+          lines: ['L1', 'L2'],
+          grade: 'standard',
+        },
+        settings: { family: 'spd', type: stated('2') },
+      };
+    });
+    expect(checkOf(fitted, 'service', at, 'rides-surge')).toBeUndefined();
+  });
+});
+
+describe('a ground contact on a box that is not grounded', () => {
+  it('stops whatever its age', () => {
+    const job = demo('kiln-house');
+    job.points['bath-p2'] = { ...job.points['bath-p2']!, earthTo: stated('unearthed-box') };
+    expect(checkOf(job, 'bath', 'earth-contact:bath-p2')).toMatchObject({ verdict: 'stop', title: 'Ground contact of Hall 1' });
+  });
+});
