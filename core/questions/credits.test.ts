@@ -24,10 +24,12 @@ import * as cable from './protects-cable/credits';
 import * as nec from './protects-cable/nec/credits';
 import * as taps from './protects-cable/nec/tapCredits';
 import * as asked from './saves-person/asked/credits';
+import * as bonding from './saves-person/bonding';
 
 /** Every relief there is, wherever its record stands. */
 const CREDITS = [
   asked,
+  bonding,
   breaks,
   carries,
   clears,

@@ -170,6 +170,16 @@ export const EARNED: Readonly<Record<string, Earning>> = {
       'other-source': structure(island('board')),
     },
   },
+  'bonding-left-out': {
+    ...{ job: bathroom, circuit: 'c', question: 'saves-person', check: 'bonding:' },
+    conditions: {
+      covered: structure((job) => ({
+        ...job,
+        devices: { ...job.devices, 'c-device': device('c-device', 'c', rcbo({ residual: residualOf(100) })) },
+      })),
+      pipes: fact('origins.net.pipes', 'not-bonded'),
+    },
+  },
   'arc-outlet': {
     ...{ job: arcOutlet, circuit: 'c', question: 'saves-person', check: 'asked:arc-fault' },
     conditions: {
@@ -295,6 +305,21 @@ export const EARNED: Readonly<Record<string, Earning>> = {
     conditions: { full: fact('origins.net.fullNeutral', false) },
   },
 };
+
+const residualOf = (mA: number) => ({
+  ...{ sensitivityA: stated(mA / 1000), type: stated('A' as const), delay: stated('general' as const) },
+});
+
+/** A bathroom whose metal is not bonded there, behind 30 mA, its pipes bonded where they come in. */
+function bathroom(): Job {
+  const job = spotJob('bs-7671-2018-a2', {
+    ...{ kind: 'light', use: 'bath', point: { zone: 'outside' }, room: { bonding: 'not-bonded' } },
+    board: { premises: 'household' },
+  });
+  job.devices['c-device'] = device('c-device', 'c', rcbo({ residual: residualOf(30) }));
+  for (const origin of Object.values(job.origins)) origin.pipes = stated('bonded');
+  return job;
+}
 
 /** A bedroom outlet whose first receptacle protects against arcs, wired in metal up to it. */
 function arcOutlet(): Job {

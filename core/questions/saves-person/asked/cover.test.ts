@@ -256,3 +256,38 @@ describe('a custom beside a rule', () => {
     expect(outcomeAt(job, 'residual')).toMatchObject({ verdict: 'caution', rule: { standard: 'common practice' } });
   });
 });
+
+describe('what hides behind an odd pole, an odd circuit or an odd outlet', () => {
+  it('an arc-fault breaker of one pole covers no circuit of two lines', () => {
+    const job = spotJob('nec-2023', { use: 'bedroom', board: { readilyAccessible: true } });
+    const [segmentId] = Object.values(job.segments).flatMap(({ id, circuitId }) => (circuitId === 'c' ? [id] : []));
+    job.segments[segmentId!] = { ...job.segments[segmentId!]!, roles: ['line', 'line2', 'neutral', 'protective'] };
+    protectedBy(job, 20, { arcFault: 'combination' });
+    expect(verdict(job, 'arc-fault')).toBe('stop');
+    job.devices.c = { ...job.devices.c!, lines: ['L1', 'L2'], settings: { ...job.devices.c!.settings, poles: '2P' } as never };
+    expect(verdict(job, 'arc-fault')).toBe('pass');
+  });
+
+  it('a breaker within reach serves where the outlet’s own reset is out of it', () => {
+    const job = fedThrough('feed-through');
+    job.points.p = { ...job.points.p!, behind: 'the freezer' };
+    expect(verdict(job)).toBe('stop');
+    protectedBy(job, 20, { groundFault: 'class-A' });
+    expect(outcomeAt(job, 'ground-fault')).toMatchObject({ verdict: 'pass', because: 'c' });
+  });
+
+  it('an outlet on a feeder is asked for what any other is', () => {
+    const job = garage();
+    job.circuits.c = { ...job.circuits.c!, kind: 'distribution', toBoardId: 'studio' };
+    expect(verdict(job)).toBe('stop');
+  });
+
+  it('an outlet of no said rating behind a large device may be a small one', () => {
+    const at = (ratingA: number) => {
+      const job = spotJob('iec-60364', { ratingA });
+      return outcomeAt(job, 'residual')?.verdict;
+    };
+    expect(at(32)).toBe('stop');
+    expect(at(40)).toBe('unknown');
+  });
+});
