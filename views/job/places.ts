@@ -47,9 +47,12 @@ export function withFindings(open: boolean): string {
 
 const SUPPLY_PATHS = /^(origins|electrodes|sourceStates|supply)\b/;
 
-/** Where a finding is put right: on the supply's screen what belongs to the supply, else on the circuit's desk. */
-export function placeOfFinding(finding: { circuitId: string; question: QuestionId; path: string }): JobPlace {
-  const { circuitId, question, path } = finding;
+/** Where a finding is put right: on the supply's screen what belongs to the supply, among the outlets what is asked for there, else on the circuit's desk. */
+export function placeOfFinding(finding: { circuitId: string; question: QuestionId; check?: string; path: string }): JobPlace {
+  const { circuitId, question, check, path } = finding;
+  // What is asked for at outlets stands with them.
+  if (check?.startsWith('asked:') === true)
+    return { step: 'people', circuitId, ...(path.startsWith('points.') ? { at: path } : {}) };
   if (SUPPLY_PATHS.test(path)) return { step: 'supply', at: path };
   return { step: 'circuits', circuitId, question, ...(path.split('.').length > 2 ? { at: path } : {}) };
 }

@@ -37,12 +37,12 @@ export const BS_7671: RequirementPack = {
     'vehicle-earth': { clause: '722.411.4.1' },
     arc: {
       ...{ place: 'socket-outlets of other premises', clause: '421.1.7' },
-      where: every(SOCKET, is('lines', 1), atMost('circuitA', 32), not(named('fire-late'))),
+      where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), not(named('fire-late'))),
     },
     'arc-must': {
       ...{ asks: { kind: 'arc-detection' }, clause: '421.1.7' },
       place: 'socket-outlets of tall or shared residential buildings, student rooms and care homes',
-      where: every(SOCKET, is('lines', 1), atMost('circuitA', 32), named('fire-late')),
+      where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), named('fire-late')),
     },
     concealed: within30(
       'cables in walls, less than 50 mm deep',

@@ -41,6 +41,11 @@ export const IEC_60364: RequirementPack = {
         { id: 'labelled', says: 'for one item of equipment, and marked so', where: is('serves', 'appliance'), justified: true },
       ],
     }),
+    mobile: within30(
+      'mobile equipment outdoors, up to 32 A',
+      every(is('outlet', 'hardwired'), is('use', 'outdoors'), is('fastened', false), atMost('circuitA', 32), not(SAFE)),
+      '411.3.3',
+    ),
     luminaire: within30('luminaires of households', every(is('outlet', 'lighting'), named('household'), not(SAFE)), '411.3.4'),
     bath: within30('rooms with a bath or shower', every(LIVE_OUTLET, is('use', 'bath'), not(SAFE)), '701.415.1'),
     'bath-socket': wants({ kind: 'no-outlet' }, 'socket-outlets by a bath or shower', named('bath-socket'), '701.512.3'),
@@ -139,7 +144,7 @@ export const IEC_60364: RequirementPack = {
     ),
     arc: {
       ...{ asks: { kind: 'arc-detection' }, place: 'socket-outlets where people sleep', clause: '421.7', recommended: true },
-      where: every(SOCKET, is('lines', 1), atMost('circuitA', 32), named('sleeping')),
+      where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), named('sleeping')),
     },
   },
 };

@@ -255,10 +255,11 @@ export const NEC_2017: RequirementPack = {
       every(is('equipment', 'pool-light'), is('fedBy', 'mains')),
       '680.23(A)(3)',
     ),
-    spa: ground('outlets of spas and hot tubs', is('equipment', 'spa'), '680.44'),
+    // A listed one with protection built in needs none ahead.
+    spa: ground('outlets of spas and hot tubs', is('equipment', 'spa'), '680.44', { cordServes: true }),
     'spa-receptacle': ground(
       'receptacles within 10 ft of an indoor spa',
-      every(RECEPTACLE, is('use', 'pool'), atMost('ratedA', 30), is('volts', 'line'), atMost('poolM', TEN_FT_M)),
+      every(RECEPTACLE, not(is('use', 'outdoors')), atMost('ratedA', 30), is('volts', 'line'), atMost('poolM', TEN_FT_M)),
       '680.43(A)(2)',
     ),
     hydromassage: ground('hydromassage bathtubs', is('equipment', 'hydromassage'), '680.71'),

@@ -300,6 +300,22 @@ const ROWS: readonly Row[] = [
     '210.8(B)(6)',
     '210.8(B)(8)',
   ],
+  [
+    'a workplace break room with a sink',
+    GF,
+    { use: 'other', room: { ...OTHER, water: 'sink', foodPreparation: true }, point: { serves: 'general', sinkDistanceM: 4 } },
+    '-',
+    '210.8(B)(2)',
+    '210.8(B)(4)',
+  ],
+  [
+    '9 ft from an indoor spa',
+    GF,
+    { use: 'other', point: { poolDistanceM: 2.7, serves: 'general' } },
+    '680.43(A)(2)',
+    '680.43(A)(2)',
+    '680.43(A)(2)',
+  ],
   // Appliances.
   [
     'a dishwasher wired in',
