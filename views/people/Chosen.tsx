@@ -3,14 +3,13 @@ import { useState } from 'react';
 import { factAt } from '@/core/job/facts/read';
 import type { Circuit, Point } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
-import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Fix } from '@/core/study/fixes';
+import { VERDICT_WORDS } from '@/core/job/terms';
 import type { PeopleAsked, PeoplePoint, PeopleStudy } from '@/core/study/people';
-import { Button } from '@/ui/Button';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactField } from '../facts/FactField';
+import { FixCard } from '../facts/FixCard';
 import { PointFacts } from '../facts/PointPanel';
-import { useAnswer, useJobState, useSession } from '../job/JobContext';
+import { useAnswer, useJobState } from '../job/JobContext';
 import { LocalRule } from './LocalRule';
 import type { PeoplePlace } from './place';
 import { ResetFigure } from './signs';
@@ -167,33 +166,10 @@ function Mends({ circuitId }: { circuitId: string }) {
   return (
     <section aria-label="What mends it" data-testid="mends">
       <h2 className="mb-1 font-semibold">What mends it</h2>
-      <ul className="grid gap-2">
-        {fixes.map((fix) => (
-          <Mend key={fix.command.label} fix={fix} />
-        ))}
-      </ul>
+      {fixes.map((fix) => (
+        <FixCard key={fix.command.label} fix={fix} />
+      ))}
     </section>
-  );
-}
-
-function Mend({ fix }: { fix: Fix }) {
-  const session = useSession();
-  const [refusal, setRefusal] = useState<string>();
-  return (
-    <li data-fix className="flex items-center gap-3 rounded border border-line bg-raised px-3 py-2">
-      <div className="min-w-0 text-[13px]">
-        <p className="font-semibold">{fix.command.label}</p>
-        <p className="text-quiet">
-          {fix.worsens.length === 0
-            ? 'nothing else is the worse for it'
-            : `then open: ${fix.worsens.map(({ circuit, question }) => `${circuit}: ${questionWords(question)}`).join(', ')}`}
-        </p>
-        {refusal !== undefined && <p className="font-semibold text-stop">{refusal}</p>}
-      </div>
-      <Button primary className="ml-auto" onClick={() => setRefusal(session.edit(fix.command))}>
-        Apply
-      </Button>
-    </li>
   );
 }
 

@@ -9,12 +9,12 @@ import { showAmount } from '@/core/job/show';
 import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownAnswer } from '@/core/judging/answer';
 import type { Fix } from '@/core/study/fixes';
-import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
+import { FixCard } from '../../facts/FixCard';
 import { Panel } from '../../facts/Panel';
-import { useAnswer, useJobState, useProgress, useSession } from '../../job/JobContext';
+import { useAnswer, useJobState, useProgress } from '../../job/JobContext';
 import { hrefOf } from '../../job/places';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
@@ -223,28 +223,5 @@ function Amount({ answer: { verdict, demand, limit, unit } }: { answer: ShownAns
     <span className="whitespace-nowrap text-[13px] text-quiet">
       <b className={cx('text-base', TONE[verdict])}>{shown.demand}</b> / {shown.limit} {shown.unit}
     </span>
-  );
-}
-
-function FixCard({ fix }: { fix: Fix }) {
-  const session = useSession();
-  const [refusal, setRefusal] = useState<string>();
-  const worse =
-    fix.worsens.length === 0
-      ? 'none worse'
-      : `worse: ${fix.worsens.map((change) => `${change.circuit}: ${questionWords(change.question)}`).join(', ')}`;
-  return (
-    <div data-fix className="mt-2 flex items-center gap-3 rounded border border-line bg-raised px-3 py-2">
-      <div className="min-w-0 text-[13px]">
-        <p className="font-semibold">{fix.command.label}</p>
-        <p className="text-quiet">
-          {fix.improves.length} better · {worse}
-        </p>
-        {refusal !== undefined && <p className="font-semibold text-stop">{refusal}</p>}
-      </div>
-      <Button primary className="ml-auto" onClick={() => setRefusal(session.edit(fix.command))}>
-        Apply
-      </Button>
-    </div>
   );
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askedAt, type Spot, spotJob } from '../../../testing/askedPlaces';
+import { askedAt, outcomeAt, type Spot, spotJob } from '../../../testing/askedPlaces';
 
 /**
  * Where IEC 60364 and BS 7671:2018+A2:2022 ask for additional protection, arc detection and circuits of their own, from memory of the
@@ -82,6 +82,13 @@ const ROWS: readonly Row[] = [
     '709.531.2',
     '709.531.2',
   ],
+  [
+    'a berth of 63 A',
+    R,
+    { use: 'outdoors', equipment: 'boat-supply', ratingA: 63, point: { ratedA: 63 } },
+    '709.531.2',
+    '709.531.2',
+  ],
   ['a berth, its poles', 'all-live', { use: 'outdoors', equipment: 'boat-supply' }, '709.531.2', '709.531.2'],
   ['a berth, its earth', 'own-earth', { use: 'outdoors', equipment: 'boat-supply' }, '709.411.4', '709.411.4'],
   ['a caravan pitch', R, { use: 'outdoors', equipment: 'caravan-supply', point: { ratedA: 63 } }, '708.531.3', '708.553.1.13'],
@@ -133,6 +140,13 @@ const CASES = [
 ];
 
 describe('what IEC 60364 and BS 7671 ask for', () => {
+  it('30 mA of a berth up to 63 A, 300 mA above', () => {
+    const finest = (ratingA: number) =>
+      outcomeAt(spotJob('iec-60364', { use: 'outdoors', equipment: 'boat-supply', ratingA, point: { ratedA: 125 } }), R)?.asks;
+    expect(finest(63)).toEqual({ kind: 'residual', mA: 30 });
+    expect(finest(64)).toEqual({ kind: 'residual', mA: 300 });
+  });
+
   it.each(CASES)('$pack: $what, $kind: $expected', ({ pack, kind, spot, at, expected }) => {
     const { clauses, missing } = askedAt(spotJob(pack, spot), kind, at);
     if (expected === '-') expect({ clauses, missing }).toEqual({ clauses: [], missing: [] });

@@ -9,7 +9,8 @@ import { linesOpened, opensNeutral } from '../../../network/poles';
 import { earned } from '../../../rules/credit';
 import type { Asks } from '../../../rules/requirements/row';
 import { ARC_OUTLET } from './credits';
-import { equipmentOf, type Place } from './place';
+import type { Place } from './outletFacts';
+import { equipmentOf } from './place';
 
 /** Whether what is asked for is there, by what, and where it is not, why. */
 export interface Met {

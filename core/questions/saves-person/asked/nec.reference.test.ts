@@ -309,6 +309,22 @@ const ROWS: readonly Row[] = [
     '210.8(B)(4)',
   ],
   [
+    '10 ft from an indoor spa',
+    GF,
+    { use: 'other', ratingA: 30, point: { configuration: 'L5-30', poolDistanceM: 3.048, serves: 'general' } },
+    '680.43(A)(2)',
+    '680.43(A)(2)',
+    '680.43(A)(2)',
+  ],
+  [
+    'beyond it, 30 A',
+    GF,
+    { use: 'other', ratingA: 30, point: { configuration: 'L5-30', poolDistanceM: 3.06, serves: 'general' } },
+    '-',
+    '-',
+    '680.22(A)(4)',
+  ],
+  [
     '9 ft from an indoor spa',
     GF,
     { use: 'other', point: { poolDistanceM: 2.7, serves: 'general' } },

@@ -7,7 +7,8 @@ import { citeRow } from '../../../rules/requirements/requirements';
 import type { AskKind, Asks } from '../../../rules/requirements/row';
 import { cite, type Source } from '../../../tables/source';
 import { cordGives, type Met, metAt } from './met';
-import { type Place, placesOf } from './place';
+import type { Place } from './outletFacts';
+import { placesOf } from './place';
 import { type Demand, demandsAt, restsOn, SCHEDULE_ROW, type Wanted } from './wanted';
 
 /** What came of one kind of demand at one place. */

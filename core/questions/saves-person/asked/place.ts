@@ -1,20 +1,9 @@
-import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
-import { CONTACTS } from '../../../job/facts/configurations';
 import { andThen, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
 import type { Asked, Atom, AtomValue } from '../../../rules/requirements/vocabulary';
-
-/** What a requirement is held against: an outlet with what is fed there, equipment without an outlet, or the circuit's cable. */
-export interface Place {
-  id: string;
-  name: string;
-  point: Point | undefined;
-  loads: readonly Load[];
-  /** It is the cable. */
-  cable: boolean;
-}
+import { circuitRating, FAR_M, type Place, poolAt, ratedAt, roomOf, usedAs, voltsAt, wetnessAt } from './outletFacts';
 
 /** Places of a final circuit: its outlets with what hangs there, the equipment nobody gave an outlet, and the cable. */
 export function placesOf({ house, circuit, loads }: CircuitFacts): Place[] {
@@ -60,8 +49,6 @@ const BY_APPLIANCE: Readonly<Record<string, string>> = {
   cooling: 'air-conditioner',
   'vehicle-charger': 'vehicle-charger',
 };
-/** Farther than any code asks. */
-const FAR_M = Number.POSITIVE_INFINITY;
 
 /** Reads what the rows of a pack ask about a place; each fact once. */
 export function askedOf(facts: CircuitFacts, place: Place): Asked {
@@ -87,17 +74,10 @@ const NO = known(false);
 const NO_OUTLET = known('none');
 const ANY = known('any');
 
-const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place): Maybe<Room> => {
-  const room = job.rooms[point?.roomId ?? ''];
-  if (room !== undefined) return known(room);
-  const path = point === undefined ? `${cable ? 'circuits' : 'loads'}.${id}` : `points.${id}.roomId`;
-  return unknown(path, `the room ${name} is in`);
-};
 const ofRoom =
   (make: (room: Room, facts: CircuitFacts) => Maybe<AtomValue>): Reader =>
   (facts, place) =>
     place.cable ? known('none') : andThen(roomOf(facts, place), (room) => make(room, facts));
-const usedAs = (room: Room): Maybe<string> => factOf('rooms', room, 'use');
 /** Distance to water: none where the room is said to have none of it. */
 const toWater =
   (field: 'sinkDistanceM' | 'tubDistanceM', other: 'sink' | 'tub'): Reader =>
@@ -116,17 +96,6 @@ const toWater =
     });
   };
 const HAS_WATER: ReadonlySet<string> = new Set(['bath', 'kitchen', 'laundry']);
-
-/** An outlet's own, else its room's; outdoors every outlet stands otherwise. */
-function wetnessAt(facts: CircuitFacts, place: Place): Maybe<AtomValue> {
-  const { point } = place;
-  if (point === undefined) return ANY;
-  const own = ifStated('points', point, 'wetness');
-  if (own.value !== undefined) return own as Known<string>;
-  const room = facts.job.rooms[point.roomId ?? ''];
-  if (room === undefined || ifStated('rooms', room, 'use').value === 'outdoors') return factOf('points', point, 'wetness');
-  return factOf('rooms', room, 'wetness');
-}
 
 const READERS: Readonly<Record<Atom, Reader>> = {
   outlet: (_, { point, cable }) => known(cable ? 'cable' : point === undefined ? 'hardwired' : OUTLETS[point.kind]),
@@ -226,60 +195,6 @@ export function equipmentOf(load: Load): Maybe<string> {
   const named = BY_APPLIANCE[appliance.value ?? ''];
   return named === undefined ? factOf('loads', load, 'equipment') : known(named, appliance.given);
 }
-
-/** What an outlet is wired for: its contacts say it, else a circuit of one line. */
-function voltsAt(point: Point, { poles, loads }: CircuitFacts): Maybe<string> {
-  const contacts = ifStated('points', point, 'configuration');
-  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].between, contacts.given);
-  return andThen(poles, ({ lines, neutral }): Maybe<string> => {
-    if (lines === 1) return known('line', poles.known ? poles.given : undefined);
-    if (lines === 2 && !neutral) return known('line-line');
-    const only = loads.length === 1 && loads[0]!.pointId === point.id ? loads[0]! : undefined;
-    const takes = only === undefined ? undefined : ifStated('loads', only, 'voltages');
-    if (takes?.value === 'line' || takes?.value === 'line-line') return known(takes.value, takes.given);
-    // The one thing on a circuit of two lines takes both; an outlet among others may hang on either.
-    return only !== undefined && point.kind === 'appliance'
-      ? known('both')
-      : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
-  });
-}
-
-/**
- * What an outlet is rated: said, by its contacts, else no more than what protects its circuit, where that is no more than the usual ones
- * are; behind a larger device it may be one of those all the same.
- */
-function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
-  const stated = ifStated('points', point, 'ratedA');
-  if (stated.value !== undefined) return stated as Known<number>;
-  const contacts = ifStated('points', point, 'configuration');
-  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].ratedA, contacts.given);
-  const usualA = facts.job.dialect === 'nec' ? 20 : 32;
-  return andThen(circuitRating(facts), (circuitA) => (circuitA <= usualA ? known(circuitA) : factOf('points', point, 'ratedA')));
-}
-
-function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {
-  return protective === undefined
-    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-    : ratedCurrent(protective);
-}
-
-const OF_POOL: ReadonlySet<string> = new Set(['pool-pump', 'pool-light', 'spa']);
-/** Distance to a pool or spa: where none is drawn there is none; where there is one it counts in its own room and outdoors. */
-function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
-  const { point } = place;
-  if (point === undefined) return known(FAR_M);
-  const stated = ifStated('points', point, 'poolDistanceM');
-  if (stated.value !== undefined) return stated as Known<number>;
-  if (!hasPool(facts.job)) return known(FAR_M);
-  return andThen(roomOf(facts, place), (room) =>
-    andThen(usedAs(room), (use) =>
-      use === 'pool' || use === 'outdoors' ? factOf('points', point, 'poolDistanceM') : known(FAR_M),
-    ),
-  );
-}
-const hasPool = ({ rooms, loads }: CircuitFacts['job']): boolean =>
-  Object.values(rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') ||
-  Object.values(loads).some((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''));
 
 /** How a length lies in a wall; one drawn elsewhere does not. */
 function concealedIn(segment: Segment): Maybe<string> {

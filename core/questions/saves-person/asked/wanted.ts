@@ -5,7 +5,8 @@ import { requirementsOf } from '../../../rules/requirements/requirements';
 import type { AskKind, Asks, Requirement } from '../../../rules/requirements/row';
 import { SCHEDULE } from '../../../rules/requirements/schedule';
 import { ALWAYS, type Asked, holdsFor, type Where } from '../../../rules/requirements/vocabulary';
-import { askedOf, type Place } from './place';
+import type { Place } from './outletFacts';
+import { askedOf } from './place';
 
 /** A row that asks for something at a place, and how sure that is. */
 export interface Wanted {

@@ -1,0 +1,93 @@
+import { ratedCurrent } from '../../../devices/bands';
+import type { CircuitFacts } from '../../../house/facts';
+import { CONTACTS } from '../../../job/facts/configurations';
+import { andThen, type Known, known, type Maybe, unknown } from '../../../job/known';
+import { factOf, ifStated } from '../../../job/readers';
+import type { Load, Point, Room } from '../../../job/sealed';
+
+/** Farther than any code asks. */
+export const FAR_M = Number.POSITIVE_INFINITY;
+
+/** What a requirement is held against: an outlet with what is fed there, equipment without an outlet, or the circuit's cable. */
+export interface Place {
+  id: string;
+  name: string;
+  point: Point | undefined;
+  loads: readonly Load[];
+  /** It is the cable. */
+  cable: boolean;
+}
+
+export const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place): Maybe<Room> => {
+  const room = job.rooms[point?.roomId ?? ''];
+  if (room !== undefined) return known(room);
+  const path = point === undefined ? `${cable ? 'circuits' : 'loads'}.${id}` : `points.${id}.roomId`;
+  return unknown(path, `the room ${name} is in`);
+};
+
+export const usedAs = (room: Room): Maybe<string> => factOf('rooms', room, 'use');
+
+/** What an outlet is wired for: its contacts say it, else a circuit of one line. */
+export function voltsAt(point: Point, { poles, loads }: CircuitFacts): Maybe<string> {
+  const contacts = ifStated('points', point, 'configuration');
+  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].between, contacts.given);
+  return andThen(poles, ({ lines, neutral }): Maybe<string> => {
+    if (lines === 1) return known('line', poles.known ? poles.given : undefined);
+    if (lines === 2 && !neutral) return known('line-line');
+    const only = loads.length === 1 && loads[0]!.pointId === point.id ? loads[0]! : undefined;
+    const takes = only === undefined ? undefined : ifStated('loads', only, 'voltages');
+    if (takes?.value === 'line' || takes?.value === 'line-line') return known(takes.value, takes.given);
+    // The one thing on a circuit of two lines takes both; an outlet among others may hang on either.
+    return only !== undefined && point.kind === 'appliance'
+      ? known('both')
+      : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
+  });
+}
+
+/**
+ * What an outlet is rated: said, by its contacts, else no more than what protects its circuit, where that is no more than the usual ones
+ * are; behind a larger device it may be one of those all the same.
+ */
+export function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
+  const stated = ifStated('points', point, 'ratedA');
+  if (stated.value !== undefined) return stated as Known<number>;
+  const contacts = ifStated('points', point, 'configuration');
+  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].ratedA, contacts.given);
+  const usualA = facts.job.dialect === 'nec' ? 20 : 32;
+  return andThen(circuitRating(facts), (circuitA) => (circuitA <= usualA ? known(circuitA) : factOf('points', point, 'ratedA')));
+}
+
+export function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {
+  return protective === undefined
+    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+    : ratedCurrent(protective);
+}
+
+const OF_POOL: ReadonlySet<string> = new Set(['pool-pump', 'pool-light', 'spa']);
+/** Distance to a pool or spa: where none is drawn there is none; where there is one it counts in its own room and outdoors. */
+export function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
+  const { point } = place;
+  if (point === undefined) return known(FAR_M);
+  const stated = ifStated('points', point, 'poolDistanceM');
+  if (stated.value !== undefined) return stated as Known<number>;
+  if (!hasPool(facts.job)) return known(FAR_M);
+  return andThen(roomOf(facts, place), (room) =>
+    andThen(usedAs(room), (use) =>
+      use === 'pool' || use === 'outdoors' ? factOf('points', point, 'poolDistanceM') : known(FAR_M),
+    ),
+  );
+}
+const hasPool = ({ rooms, loads }: CircuitFacts['job']): boolean =>
+  Object.values(rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') ||
+  Object.values(loads).some((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''));
+
+/** An outlet's own, else its room's; outdoors every outlet stands otherwise. */
+export function wetnessAt(facts: CircuitFacts, place: Place): Maybe<string> {
+  const { point } = place;
+  if (point === undefined) return known('any');
+  const own = ifStated('points', point, 'wetness');
+  if (own.value !== undefined) return own as Known<string>;
+  const room = facts.job.rooms[point.roomId ?? ''];
+  if (room === undefined || ifStated('rooms', room, 'use').value === 'outdoors') return factOf('points', point, 'wetness');
+  return factOf('rooms', room, 'wetness');
+}
