@@ -79,6 +79,10 @@ describe('who is protected', () => {
     await page.waitForFunction(() => document.querySelector('[data-outlet=bath-point]')?.textContent?.includes('reset here'));
     // Hall 1 is fed through it; what hangs on Hall 1 by a pigtail is behind it all the same.
     for (const outlet of ['bath-p2', 'bath-p3']) expect(await text(page, `[data-outlet=${outlet}]`)).toContain('reset Basin');
+    // What stands there now is no way to get there.
+    await page.waitForFunction(
+      () => document.querySelector('[data-way=now]') !== null && document.querySelector('[data-way=first-outlet]') === null,
+    );
     expect(await text(page, '[data-testid=buttons]')).toMatch(/Basin GFCI receptacle[\s\S]*Basin, Hall 1, Hall 2/);
     await undo(page);
     await page.waitForFunction(() => !document.querySelector('[data-outlet=bath-point]')?.textContent?.includes('reset here'));

@@ -26,7 +26,12 @@ export function RoomBands({
   const job = useJobState((state) => state.job);
   return (
     <section aria-label="Outlets by room" data-testid="bands" className="rounded border border-line bg-raised">
-      <div className={cx(GRID, 'sticky top-0 z-10 rounded-t border-line border-b bg-raised px-3 py-1.5 text-[12px] text-quiet')}>
+      <div
+        className={cx(
+          GRID,
+          'sticky top-0 z-10 rounded-t lg:-top-3 border-line border-b bg-raised px-3 py-1.5 text-[12px] text-quiet',
+        )}
+      >
         <span>outlet</span>
         {COLUMNS.map((column) => (
           <span key={column} className="text-center leading-tight">

@@ -182,6 +182,12 @@ function atFirstOutlet(job: Job, circuit: Circuit, kind: WayKind, says: string, 
   // One outlet protects one line of outlets; where several leave the panel it would leave the others bare.
   if (roots.length > 1) return [];
   const there = Object.values(job.devices).filter((each) => each.pointId === first.id && each.seat === 'point' && present(each));
+  const same = (one: Device['settings']): boolean =>
+    one.family === 'outlet-protection' &&
+    settings.family === 'outlet-protection' &&
+    one.groundFault === settings.groundFault &&
+    one.arcFault === settings.arcFault;
+  if (there.some((each) => same(each.settings))) return [];
   return [
     {
       ...{ kind, hours: 0.5, parts: [{ part: bare(says), pieces: 1 }] },
@@ -212,7 +218,12 @@ function blankFace(job: Job, circuit: Circuit, settings: Device['settings']): Wa
   const placed = placedPoints(job.points, circuit.id);
   const roots = placed.filter(({ parent }) => parent === undefined).map(({ point }) => point);
   const board = job.boards[circuit.fromBoardId ?? ''];
-  if (roots.length === 0 || board === undefined) return [];
+  const blank = roots.some(
+    ({ id: at, kind }) =>
+      kind === 'junction' &&
+      Object.values(job.devices).some((each) => each.pointId === at && each.seat === 'point' && present(each)),
+  );
+  if (roots.length === 0 || board === undefined || blank) return [];
   const id = freeId(job, `${circuit.id}-blank`);
   const roomId = board.roomId ?? roots[0]!.roomId;
   return [

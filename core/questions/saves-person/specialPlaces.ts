@@ -57,7 +57,7 @@ const SPECIAL: readonly Special[] = [
   {
     ...{
       id: 'buried',
-      title: 'Cables in the ground',
+      title: 'Buried cables',
       is: ({ wiring }) => wiring.stretches.some(({ segment }) => segment.place === 'buried'),
     },
     rules: { nec: '300.5: cover and protection where they rise', iec: '522.8.10: depth, marking and protection' },
