@@ -152,7 +152,11 @@ describe('arc-fault protection', () => {
     for (const segment of Object.values(job.segments)) segment.state = 'existing';
     job.points.p = { ...job.points.p!, state: 'existing' };
     expect(verdict(job, 'arc-fault')).toBe('caution');
-    job.points.q = { ...job.points.p, id: 'q', order: 'b', name: 'more', state: 'new' };
+    // A receptacle that is replaced extends nothing; it is bound itself.
+    job.points.q = { ...job.points.p, id: 'q', order: 'b', name: 'more', state: 'altered' };
+    expect(verdict(job, 'arc-fault')).toBe('caution');
+    expect(verdict(job, 'arc-fault', 'q')).toBe('stop');
+    job.points.q = { ...job.points.q, state: 'new' };
     expect(verdict(job, 'arc-fault')).toBe('stop');
   });
 });
@@ -289,5 +293,13 @@ describe('what hides behind an odd pole, an odd circuit or an odd outlet', () =>
     };
     expect(at(32)).toBe('stop');
     expect(at(40)).toBe('unknown');
+  });
+});
+
+describe('a bare junction box', () => {
+  it('is no outlet: nothing is asked for there', () => {
+    const job = spotJob('nec-2023', { kind: 'junction', use: 'hall' });
+    job.loads = {};
+    expect(outcomeAt(job, 'arc-fault')).toBeUndefined();
   });
 });

@@ -232,7 +232,7 @@ function ownEarth(facts: CircuitFacts, place: Place): Maybe<Met> {
       ({ settings }) => settings.family === 'monitor' && settings.watches === 'open-pen' && settings.opens,
     );
     return known(
-      monitor !== undefined && read.vehicle.every((kind) => kind === 'vehicle-charger')
+      monitor !== undefined && read.vehicle.flat().every((kind) => kind === 'vehicle-charger')
         ? yes(monitor.name, { device: monitor })
         : no('its earth is the neutral of the supply'),
     );

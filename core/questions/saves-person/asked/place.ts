@@ -1,5 +1,5 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { andThen, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { andThen, join, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
 import type { Asked, Atom, AtomValue } from '../../../rules/requirements/vocabulary';
@@ -98,7 +98,13 @@ const toWater =
 const HAS_WATER: ReadonlySet<string> = new Set(['bath', 'kitchen', 'laundry']);
 
 const READERS: Readonly<Record<Atom, Reader>> = {
-  outlet: (_, { point, cable }) => known(cable ? 'cable' : point === undefined ? 'hardwired' : OUTLETS[point.kind]),
+  outlet: ({ circuit }, { point, cable, loads }) => {
+    if (cable || point === undefined) return known(cable ? 'cable' : 'hardwired');
+    const kind = OUTLETS[point.kind];
+    // What is joined in a box, or behind a switch that is no light's, is an outlet for it.
+    const joined = kind === 'junction' || (kind === 'switch' && circuit.use !== 'lighting');
+    return known(joined && loads.length > 0 ? [kind, 'hardwired'] : kind);
+  },
   volts: ofPoint(voltsAt, ANY),
   ratedA: ofPoint(ratedAt, ANY),
   locking: ofPoint((point) => {
@@ -163,10 +169,10 @@ const READERS: Readonly<Record<Atom, Reader>> = {
       : factOf('rooms', room, 'foodPreparation');
   }),
   equipment: (_, { loads, cable, point }) => {
-    if (cable || (point !== undefined && point.kind === 'switch')) return known([]);
+    if (cable) return known([]);
     if (loads.length === 0 && (point?.kind === 'appliance' || point?.kind === 'spur'))
       return unknown(`points.${point.id}`, `what ${point.name} feeds`);
-    return list(loads.map(equipmentOf));
+    return map(list(loads.map(equipmentOf)), (kinds) => kinds.flat());
   },
   alone: ({ loads, house, circuit }) => {
     const using = house.pointsOf(circuit.id).filter(({ kind }) => !PASSIVE.has(kind));
@@ -188,12 +194,15 @@ const READERS: Readonly<Record<Atom, Reader>> = {
 };
 const PASSIVE: ReadonlySet<Point['kind']> = new Set(['switch', 'junction', 'isolator']);
 
-export function equipmentOf(load: Load): Maybe<string> {
+/** Kinds of equipment a load is: as stated, and as the older fact has it; where the two differ it is both. */
+export function equipmentOf(load: Load): Maybe<readonly string[]> {
   const stated = ifStated('loads', load, 'equipment');
-  if (stated.value !== undefined) return stated as Known<string>;
   const appliance = ifStated('loads', load, 'appliance');
   const named = BY_APPLIANCE[appliance.value ?? ''];
-  return named === undefined ? factOf('loads', load, 'equipment') : known(named, appliance.given);
+  if (named === undefined) return map(factOf('loads', load, 'equipment'), (kind) => [kind]);
+  return stated.value === undefined || stated.value === named
+    ? known([named], appliance.given)
+    : known([stated.value, named], join(stated.given, appliance.given));
 }
 
 /** How a length lies in a wall; one drawn elsewhere does not. */
