@@ -39,6 +39,15 @@ describe('the outlets of a house', () => {
     ).toEqual(['Cutter motor']);
   });
 
+  it('a box in which something is joined is an outlet, an empty one is none', () => {
+    const job = demo('kiln-house');
+    job.points['booth-point'] = { ...job.points['booth-point']!, kind: 'junction' };
+    const found = outlet('booth-point', job);
+    expect([found.verdict, found.columns.groundFault.asked?.verdict]).toEqual(['stop', 'stop']);
+    delete job.loads['booth-load1'];
+    expect(outlet('booth-point', job)).toBeUndefined();
+  });
+
   it('a test button kills what it opens and leaves what is pigtailed past it', () => {
     const job = demo('kiln-house');
     job.points['bath-point'] = { ...job.points['bath-point']!, onward: stated('pigtail') };

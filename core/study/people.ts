@@ -128,9 +128,11 @@ export function peopleStudy(job: Job, study: Study): PeopleStudy {
 }
 const worstOf = (points: readonly PeoplePoint[]): Verdict => worstVerdict(points.map(({ verdict }) => verdict));
 
-/** Outlets in the order they are fed. */
+/** Outlets in the order they are fed; a box counts where something is joined in it. */
 const outletsOf = (job: Job, circuitId: string) =>
-  placedPoints(job.points, circuitId).flatMap(({ point }) => (point.kind === 'junction' ? [] : [point]));
+  placedPoints(job.points, circuitId).flatMap(({ point }) =>
+    point.kind !== 'junction' || Object.values(job.loads).some(({ pointId }) => pointId === point.id) ? [point] : [],
+  );
 
 /** The outlets of a circuit. */
 export function peoplePoints(job: Job, { facts }: CircuitStudy): PeoplePoint[] {
