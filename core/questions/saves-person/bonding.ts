@@ -1,5 +1,5 @@
 import type { CircuitFacts } from '../../house/facts';
-import { all, known, type Maybe, map, unknown } from '../../job/known';
+import { all, join, known, type Maybe, map, NO_GIVENS, unknown } from '../../job/known';
 import { factOf, ifStated } from '../../job/readers';
 import type { Room } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
@@ -29,7 +29,10 @@ export const BONDING_LEFT_OUT: Credit<Bathed> = {
         const here = outcomesOf(facts).filter(({ kind, place }) => kind === 'residual' && place.point?.roomId === room.id);
         const open = here.find(({ verdict }) => verdict === 'unknown');
         return open === undefined
-          ? known(here.every(({ verdict }) => verdict === 'pass'))
+          ? known(
+              here.every(({ met }) => met?.is === true),
+              here.reduce((all, { given }) => join(all, given), NO_GIVENS),
+            )
           : { known: false, missing: open.missing };
       },
     },

@@ -1,5 +1,5 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { type Givens, join, type Known, known, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
+import { type Givens, join, type Known, known, listed, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { Point } from '../../../job/sealed';
 import type { Verdict } from '../../../judging/answer';
@@ -28,6 +28,12 @@ export interface Outcome {
   asked: 'yes' | 'unknown' | 'no';
 }
 
+const assumedIn = (given: Givens): string =>
+  listed(given)
+    .filter(({ from }) => from === 'assumed')
+    .map(({ what }) => what)
+    .join(', ');
+
 /** What 240.24(A) has as the top of what a hand reaches, m: 6 ft 7 in. */
 const REACH_M = 2.0066;
 
@@ -50,8 +56,12 @@ function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {
   const met = metWith(facts, place, demand);
   const asked = sure.length > 0 ? 'yes' : unsure.length > 0 ? 'unknown' : 'no';
   const base = { place, kind, asks, rows, rule, asked } as const;
+  // In order only if what is assumed is right: a caution here as in every check.
   const settled = (verdict: Verdict, because: string, given: Givens, of?: Met): Outcome => ({
-    ...{ ...base, verdict, because, given, met: of, missing: [] },
+    ...{ ...base, given, met: of, missing: [] },
+    ...(verdict === 'pass' && given.assumed
+      ? { verdict: 'caution', because: `${because}; assumed: ${assumedIn(given)}` }
+      : { verdict, because }),
   });
   const lacking = (missing: readonly Missing[], of?: Met): Outcome => ({
     ...{ ...base, verdict: 'unknown', because: '', given: NO_GIVENS, met: of, missing },
