@@ -222,7 +222,9 @@ describe('whole circuits in the table', () => {
     await page.select('select[aria-label="Only circuits in a room"]', 'kitchen');
     await page.waitForFunction(() => document.querySelectorAll('[data-testid=table] [data-column=name]').length === 2);
     expect((await names(page)).sort()).toEqual(['Pantry counter', 'Range']);
-    await page.select('select[aria-label="Only circuits with an answer"]', 'caution');
+    await page.select('select[aria-label="Only circuits in a room"]', 'hearth');
+    await page.waitForFunction(() => document.querySelectorAll('[data-testid=table] [data-column=name]').length === 1);
+    await page.select('select[aria-label="Only circuits with an answer"]', 'stop');
     await page.waitForFunction(() => document.querySelectorAll('[data-testid=table] [data-column=name]').length === 0);
     await page.close();
   });
