@@ -5,7 +5,8 @@ import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Configuration, Device, Point } from '../job/sealed';
 import { linesOpened } from '../network/poles';
 import { earned } from '../rules/credit';
-import { RESIDUAL } from './credits';
+import { neutralReturnBehind } from './bonds';
+import { BOTH_SIDES, RESIDUAL } from './credits';
 import type { CircuitFacts, Seated } from './facts';
 
 /** A device current passes on its way to an outlet, or that sits in it. */
@@ -52,9 +53,14 @@ export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<re
   ]);
 }
 
-/** A residual device covers only what it sees and opens wholly: the same as it must to clear a fault. */
-const sees = (facts: CircuitFacts, seated: Seated): Maybe<boolean> =>
-  map(earned(RESIDUAL, { facts, seated: { ...seated, reversed: false } }), (credit) => credit.earned);
+/** A residual device covers only what it sees and opens wholly, from whichever side it is fed: the same as it must to clear a fault. */
+function sees(facts: CircuitFacts, seated: Seated): Maybe<boolean> {
+  const about = { facts, seated: { ...seated, reversed: false } };
+  return map(
+    all({ sees: earned(RESIDUAL, about), side: earned(BOTH_SIDES, about) }),
+    (read) => read.sees.earned && read.side.earned,
+  );
+}
 
 /** Any other covers every line it opens, or leaves one without it. */
 const opensAll = ({ poles }: CircuitFacts, device: Device): Maybe<boolean> =>
@@ -64,13 +70,16 @@ const opensAll = ({ poles }: CircuitFacts, device: Device): Maybe<boolean> =>
  * A device in an outlet covers that, and the next ones where they hang on its load terminals; fed at these itself, nothing. It opens one
  * line and its neutral: what takes two lines it leaves on the other.
  */
-function coversFrom({ poles }: CircuitFacts, device: Device, at: Point, point: Point): Maybe<boolean> {
+function coversFrom(facts: CircuitFacts, device: Device, at: Point, point: Point): Maybe<boolean> {
+  const { poles, wiring } = facts;
+  // What returns by the neutral it does not see.
+  const back = hasResidual(device) ? neutralReturnBehind(facts, { device, wiring, seat: 'start' }) : known(undefined);
   const onward = at === point ? known(true) : map(factOf('points', at, 'onward'), (fed) => fed === 'feed-through');
   const plain = ifStated('points', point, 'configuration');
   const oneLine = map(all({ poles, plain }), (read) => read.poles.lines === 1 || isOneLine(read.plain));
   return map(
-    all({ reversed: settingIfEntered(device, 'reversed'), onward, oneLine }),
-    (read) => read.reversed !== true && read.onward && read.oneLine,
+    all({ reversed: settingIfEntered(device, 'reversed'), onward, oneLine, back }),
+    (read) => read.reversed !== true && read.onward && read.oneLine && read.back === undefined,
   );
 }
 const isOneLine = (configuration: Configuration | undefined): boolean =>

@@ -202,6 +202,7 @@ export const EARNED: Readonly<Record<string, Earning>> = {
           supply: { ...job.supply, voltageSystem: 'three-phase-400-230' },
           segments: { 'c-cable': { ...job.segments['c-cable']!, roles: ['line', 'line2', 'neutral', 'protective'] } },
         })),
+        before: 'what opens some of its lines stops by itself',
       },
       neutral: structure(() => {
         const job = soilHouse();

@@ -30,7 +30,7 @@ const present = ({ state }: { state: string }): boolean => state !== 'removed';
 /** Without its article. */
 const bare = (says: string): string => says.replace(/^an? /, '');
 const RCD_A = 0.03;
-/** What protective receptacles carry through, A. */
+/** What protective receptacles carry through, and the largest circuits arc-fault breakers are made for, A: common practice. */
 const OUTLET_A = 20;
 const RESIDUAL = { sensitivityA: stated(RCD_A), type: stated('A' as const), delay: stated('general' as const) };
 
@@ -72,7 +72,11 @@ function american(job: Job, circuit: Circuit): Way[] {
         ['ground-breaker', 'a GFCI', { arcFault: 'none', groundFault: 'class-A' }],
         ['arc-breaker', 'an AFCI', { arcFault: 'combination', groundFault: 'none' }],
       ] as const
-    ).filter(([, , more]) => !isNow(more));
+    ).filter(
+      ([, , more]) =>
+        // Against arcs none is made above the usual outlet circuits.
+        !isNow(more) && (more.arcFault === 'none' || (now.ratingA?.value ?? 0) <= OUTLET_A),
+    );
     ways.push(...breakers.map(([kind, says, more]) => breakerOf(kind, says, more)));
   }
   const ratingA = breaker !== undefined && 'ratingA' in breaker.settings ? breaker.settings.ratingA : undefined;

@@ -103,6 +103,7 @@ export const SPECS: Specs = {
     { value: 'deep', label: '50 mm deep or more' },
     { value: 'protected', label: 'in earthed metal, or behind it' },
     { value: 'metal-partition', label: 'in a partition with metal parts' },
+    { value: 'not', label: 'in none' },
   ]),
   returnMohmPerM: quantity('resistance of the metal that carries a fault back', 'resistance-per-length'),
 };
@@ -114,7 +115,7 @@ export const APPLIES: Applies = {
   loadedConductors: nec,
   protectiveMaterial: ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
   method: iec,
-  concealed: (job, row) => british(job, row) && ['in-wall', undefined].includes((row as Segment).place),
+  concealed: (job, row) => british(job, row) && ['in-wall', 'raceway', 'wet', undefined].includes((row as Segment).place),
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
   returnMohmPerM: ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
 };

@@ -111,7 +111,7 @@ export const Segment = z.strictObject({
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
   /** In a wall or partition: less than 50 mm deep, deeper, behind metal or mechanical protection, or in one with metal parts. */
-  concealed: fact(z.enum(['shallow', 'deep', 'protected', 'metal-partition'])).optional(),
+  concealed: fact(z.enum(['shallow', 'deep', 'protected', 'metal-partition', 'not'])).optional(),
   tap: Tap.optional(),
   /** Label of the box it ends in, where other circuits may end too. */
   box: ShortText.optional(),

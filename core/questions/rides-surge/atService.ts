@@ -1,4 +1,5 @@
 import type { CircuitFacts } from '../../house/facts';
+import { need } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
@@ -18,9 +19,11 @@ export function surgeAtService({ job, circuit, wiring }: CircuitFacts): Check[] 
     ...wiring.endDevices,
     ...Object.values(job.devices).filter(({ boardId, state }) => boardId === board.id && state !== 'removed'),
   ].find(({ settings }) => settings.family === 'spd');
-  if (there === undefined) return [ruled(id, title, circuit.state === 'existing' ? 'caution' : 'stop', 'none drawn', rule)];
-  const type = there.settings.family === 'spd' ? there.settings.type : undefined;
-  if (type === undefined)
-    return [unknownCheck(id, title, [{ path: `devices.${there.id}.settings.type`, what: `type of ${there.name}` }])];
-  return [];
+  const verdict = circuit.state === 'existing' ? 'caution' : 'stop';
+  if (there === undefined) return [ruled(id, title, verdict, 'none drawn', rule)];
+  const at = `devices.${there.id}.settings.type`;
+  const type = need(there.settings.family === 'spd' ? there.settings.type : undefined, at, `type of ${there.name}`);
+  if (!type.known) return [unknownCheck(id, title, type.missing)];
+  const why = 'of type 3: at a service type 1 or 2 is asked for';
+  return type.value === '3' ? [ruled(id, title, verdict, why, rule, type.given)] : [];
 }

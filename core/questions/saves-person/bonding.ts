@@ -59,13 +59,28 @@ export function bondingChecks(facts: CircuitFacts): Check[] {
   return ids.flatMap((id) => {
     const room = job.rooms[id];
     if (room === undefined) return [];
-    const use = ifStated('rooms', room, 'use').value;
+    const usedAs = factOf('rooms', room, 'use');
+    // Of a room nobody said what it is used as, it may be one of those.
+    if (!usedAs.known) return [unknownCheck(`bonding:${id}`, `Bonding in ${room.name}`, usedAs.missing)];
+    const use = usedAs.value;
     const wet = house.pointsOf(circuit.id).filter(({ roomId }) => roomId === id);
     const ofPool = loads.some(
       (load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? '') && wet.some((point) => point.id === load.pointId),
     );
     const wanted = use === 'pool' || ofPool || (job.dialect === 'iec' && use === 'bath');
-    return wanted ? [bondingOf({ facts, room }, use === 'bath')] : [];
+    if (wanted) return [bondingOf({ facts, room }, use === 'bath')];
+    return usedAs.given.assumed
+      ? [
+          ruled(
+            `bonding:${id}`,
+            `Bonding in ${room.name}`,
+            'pass',
+            `none is asked for in a room used as ${use}`,
+            clause(job.pack, 'roomBonding'),
+            usedAs.given,
+          ),
+        ]
+      : [];
   });
 }
 

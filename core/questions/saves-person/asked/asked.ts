@@ -1,5 +1,4 @@
 import { hasResidual } from '../../../devices/residual';
-import { coverOf } from '../../../house/cover';
 import type { CircuitFacts } from '../../../house/facts';
 import { join, type Missing, NO_GIVENS } from '../../../job/known';
 import { ifStated } from '../../../job/readers';
@@ -50,7 +49,10 @@ export function askedChecks(facts: CircuitFacts): Check[] {
 
 /** Without outlets or equipment nothing is known of what is asked for; with them it may be that nothing is. */
 function entered({ job, house, circuit, loads }: CircuitFacts, nothing: boolean): Check[] {
-  if (house.pointsOf(circuit.id).length > 0 || loads.length > 0)
+  const points = house.pointsOf(circuit.id);
+  // What is plugged in or lit says nothing of the outlets there are; only what is wired in stands for itself.
+  const drawn = circuit.use === 'fixed' ? points.length > 0 || loads.length > 0 : points.length > 0;
+  if (drawn && (circuit.use !== 'sockets' || points.some(({ kind }) => kind === 'socket')))
     return nothing
       ? [ruled('outlets', 'Outlets', 'pass', 'no protection beyond the circuit’s own is asked for', clause(job.pack, 'askedFor'))]
       : [];
@@ -111,7 +113,6 @@ function earthContacts({ job, house, circuit }: CircuitFacts): Check[] {
 /** What residual currents a device meets is not weighed yet: no residual device of these families passes by its sensitivity alone. */
 function types(facts: CircuitFacts): Check[] {
   if (facts.job.dialect !== 'iec') return [];
-  const cover = coverOf(facts, undefined);
-  const there = cover.known && cover.value.some(({ device }) => hasResidual(device));
+  const there = [...facts.ahead.map(({ device }) => device), ...facts.wiring.pointDevices].some(hasResidual);
   return there ? [notAssessed('later', 'Residual type against what it meets')] : [];
 }

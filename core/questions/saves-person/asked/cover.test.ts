@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { circuitFacts } from '../../../house/facts';
 import type { Job } from '../../../job/schema/job';
 import { outcomeAt, protectedBy, type Spot, spotJob } from '../../../testing/askedPlaces';
 import { device, stated } from '../../../testing/jobs';
+import { askedChecks } from './asked';
 
 const GARAGE: Spot = { use: 'garage', point: { serves: 'general' }, board: { readilyAccessible: true } };
 const garage = (more: object = {}): Job => protectedBy(spotJob('nec-2023', GARAGE), 20, more);
@@ -300,5 +302,73 @@ describe('a bare junction box', () => {
     const job = spotJob('nec-2023', { kind: 'junction', use: 'hall' });
     job.loads = {};
     expect(outcomeAt(job, 'arc-fault')).toBeUndefined();
+  });
+});
+
+describe('what nobody entered is not taken for what is not asked for', () => {
+  const outlets = (job: Job) => {
+    const facts = circuitFacts(job).find(({ circuit }) => circuit.id === 'c')!;
+    return askedChecks(facts).find(({ id }) => id === 'outlets')?.verdict;
+  };
+
+  it('a load without an outlet says nothing of the outlets of a circuit that is not wired to it alone', () => {
+    const job = spotJob('nec-2023', { kind: 'appliance', use: 'bedroom', circuit: { use: 'sockets' } });
+    job.points = {};
+    delete job.loads.l!.pointId;
+    expect(outlets(job)).toBe('unknown');
+    // Wired in without an outlet, it takes the voltage of its circuit: in a room nobody named it may want protection against arcs.
+    job.circuits.c = { ...job.circuits.c!, use: 'fixed' };
+    expect(outlets(job)).not.toBe('unknown');
+    expect(outcomeAt(job, 'arc-fault', 'l')?.verdict).toBe('unknown');
+    const lights = spotJob('nec-2023', { kind: 'light', use: 'hall', circuit: { use: 'sockets' } });
+    expect(outlets(lights)).toBe('unknown');
+  });
+
+  it('wiring nobody entered is no wiring in metal, and lies in a wall for all that is known', () => {
+    const alarm = spotJob('nec-2023', { kind: 'appliance', use: 'hall', equipment: 'alarm', board: { readilyAccessible: true } });
+    alarm.segments = Object.fromEntries(Object.entries(alarm.segments).filter(([, { circuitId }]) => circuitId !== 'c'));
+    expect(outcomeAt(alarm, 'arc-fault')?.verdict).toBe('unknown');
+    const british = (place: 'raceway' | 'exposed' | undefined) => {
+      const job = spotJob('bs-7671-2018-a2', { kind: 'appliance', segment: { place } });
+      if (place === undefined)
+        job.segments = Object.fromEntries(Object.entries(job.segments).filter(([, each]) => each.circuitId !== 'c'));
+      return outcomeAt(job, 'residual', 'c')?.verdict;
+    };
+    expect([british('raceway'), british(undefined), british('exposed')]).toEqual(['unknown', 'unknown', undefined]);
+  });
+
+  it('a socket-outlet with a residual device has a type that is not weighed yet', () => {
+    const job = spotJob('iec-60364', {});
+    job.devices.d = device(
+      'd',
+      'c',
+      {
+        ...{ family: 'outlet-protection', groundFault: 'residual', arcFault: 'none' },
+        residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
+      },
+      { seat: 'point', pointId: 'p', lines: [] },
+    );
+    delete job.devices.d.circuitId;
+    const facts = circuitFacts(job).find(({ circuit }) => circuit.id === 'c')!;
+    expect(outcomeAt(job, 'residual')?.verdict).toBe('pass');
+    expect(askedChecks(facts).find(({ id }) => id === 'later')?.verdict).toBe('unknown');
+    // Behind a neutral that is the way back it sees nothing.
+    for (const [id, segment] of Object.entries(job.segments))
+      if (segment.circuitId === 'c') job.segments[id] = { ...segment, protectivePath: 'pen' };
+    expect(outcomeAt(job, 'residual')?.verdict).toBe('stop');
+  });
+
+  it('a fire pump that is to alarm is opened by class A as well', () => {
+    const job = spotJob('nec-2023', { kind: 'appliance', use: 'utility', equipment: 'fire-pump' });
+    job.amendments.a = { id: 'a', order: 'a', rule: 'schedule', text: '', reason: 'firm', effect: 'asks', row: 'schedule' };
+    expect(outcomeAt(job, 'alarm-only')?.verdict).toBe('pass');
+    expect(outcomeAt(protectedBy(job, 20, { groundFault: 'class-A' }), 'alarm-only')?.verdict).toBe('caution');
+  });
+
+  it('an outlet beside a spa in a room that is no pool’s has a distance to it', () => {
+    const job = spotJob('nec-2023', { use: 'other', room: { habitable: false }, point: { serves: 'general' } });
+    job.points.s = { ...job.points.p!, id: 's', order: 'b', name: 'spa', kind: 'appliance' };
+    job.loads.s = { ...job.loads.l!, id: 's', pointId: 's', name: 'spa', equipment: stated('spa') };
+    expect(outcomeAt(job, 'no-outlet')).toMatchObject({ verdict: 'unknown', missing: [{ path: 'points.p.poolDistanceM' }] });
   });
 });

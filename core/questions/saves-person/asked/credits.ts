@@ -19,7 +19,9 @@ function isFirst({ facts, point }: ArcOutlet): Maybe<boolean> {
   const { house, circuit } = facts;
   return map(wayTo(facts, point), (way) => {
     const before = new Set(way.slice(0, -1).map(({ id }) => id));
-    const outlets = house.pointsOf(circuit.id).filter(({ kind }) => FED_ON.has(kind));
+    const outlets = house
+      .pointsOf(circuit.id)
+      .filter(({ id, kind }) => FED_ON.has(kind) || facts.loads.some(({ pointId }) => pointId === id));
     const roots = outlets.filter(({ parentPointId, id }) => parentPointId === undefined && id !== way[0]!.id);
     return roots.length === 0 && outlets.every(({ id }) => !before.has(id));
   });

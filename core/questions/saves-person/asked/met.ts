@@ -1,4 +1,4 @@
-import { residualPart } from '../../../devices/residual';
+import { hasResidual, residualPart } from '../../../devices/residual';
 import type { Covering } from '../../../house/cover';
 import { coverOf } from '../../../house/cover';
 import type { CircuitFacts } from '../../../house/facts';
@@ -44,9 +44,10 @@ export function metAt(
     case 'arc-detection':
       return byCover(facts, place, asks, besides);
     case 'alarm-only':
-      return map(byCover(facts, place, { kind: 'residual', mA: 300_000 }), (met) =>
-        met.is ? no(`${met.by} opens it`) : yes('nothing opens it on residual current'),
-      );
+      return map(coverOf(facts, place.point), (cover) => {
+        const opens = cover.find(({ device }) => hasResidual(device));
+        return opens === undefined ? yes('nothing opens it on residual current') : no(`${opens.device.name} opens it`);
+      });
     case 'tamper-resistant':
       return ofPoint(place, (point) => resistant(facts, point, 'tamperResistant', 'tamper-resistant'));
     case 'weather-resistant':

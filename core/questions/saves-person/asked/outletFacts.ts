@@ -27,19 +27,24 @@ export const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place)
 
 export const usedAs = (room: Room): Maybe<string> => factOf('rooms', room, 'use');
 
-/** What an outlet is wired for: its contacts say it, else a circuit of one line. */
-export function voltsAt(point: Point, { poles, loads }: CircuitFacts): Maybe<string> {
-  const contacts = ifStated('points', point, 'configuration');
-  if (contacts.value !== undefined) return known(CONTACTS[contacts.value].between, contacts.given);
+/** What an outlet, or equipment without one, is wired for: its contacts say it, else a circuit of one line, else what it takes. */
+export function voltsAt(
+  { poles, loads: all, circuit }: CircuitFacts,
+  point: Point | undefined,
+  loads: readonly Load[],
+): Maybe<string> {
+  const contacts = point === undefined ? undefined : ifStated('points', point, 'configuration');
+  if (contacts?.value !== undefined) return known(CONTACTS[contacts.value].between, contacts.given);
   return andThen(poles, ({ lines, neutral }): Maybe<string> => {
     if (lines === 1) return known('line', poles.known ? poles.given : undefined);
     if (lines === 2 && !neutral) return known('line-line');
-    const only = loads.length === 1 && loads[0]!.pointId === point.id ? loads[0]! : undefined;
+    const only = all.length === 1 && loads[0] === all[0] ? all[0] : undefined;
     const takes = only === undefined ? undefined : ifStated('loads', only, 'voltages');
     if (takes?.value === 'line' || takes?.value === 'line-line') return known(takes.value, takes.given);
     // The one thing on a circuit of two lines takes both; an outlet among others may hang on either.
-    return only !== undefined && point.kind === 'appliance'
-      ? known('both')
+    if (only !== undefined && (point === undefined || point.kind === 'appliance')) return known('both');
+    return point === undefined
+      ? unknown(`circuits.${circuit.id}`, `the outlets of ${circuit.name}`)
       : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
   });
 }
@@ -73,10 +78,17 @@ export function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
   if (!hasPool(facts.job)) return known(FAR_M);
   return andThen(roomOf(facts, place), (room) =>
     andThen(usedAs(room), (use) =>
-      use === 'pool' || use === 'outdoors' ? factOf('points', point, 'poolDistanceM') : known(FAR_M),
+      use === 'pool' || use === 'outdoors' || holdsPool(facts.job, room.id)
+        ? factOf('points', point, 'poolDistanceM')
+        : known(FAR_M),
     ),
   );
 }
+/** A pool's or spa's equipment stands in a room. */
+const holdsPool = ({ loads, points }: CircuitFacts['job'], roomId: string): boolean =>
+  Object.values(loads).some(
+    (load) => points[load.pointId ?? '']?.roomId === roomId && OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''),
+  );
 const hasPool = ({ rooms, loads }: CircuitFacts['job']): boolean =>
   Object.values(rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') ||
   Object.values(loads).some((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''));

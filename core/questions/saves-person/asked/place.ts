@@ -105,7 +105,7 @@ const READERS: Readonly<Record<Atom, Reader>> = {
     const joined = kind === 'junction' || (kind === 'switch' && circuit.use !== 'lighting');
     return known(joined && loads.length > 0 ? [kind, 'hardwired'] : kind);
   },
-  volts: ofPoint(voltsAt, ANY),
+  volts: (facts, { point, loads, cable }) => (cable ? ANY : voltsAt(facts, point, loads)),
   ratedA: ofPoint(ratedAt, ANY),
   locking: ofPoint((point) => {
     const { value, given } = ifStated('points', point, 'configuration');
@@ -186,12 +186,16 @@ const READERS: Readonly<Record<Atom, Reader>> = {
     const { value, given } = ifStated('circuits', circuit, 'temporary');
     return known(value === true, given);
   },
-  concealed: ({ wiring }) => list(wiring.stretches.map(({ segment }) => concealedIn(segment))),
+  concealed: ({ wiring, circuit }) =>
+    wiring.stretches.length === 0 ? noCable(circuit) : list(wiring.stretches.map(({ segment }) => concealedIn(segment))),
   premises: premisesOf,
-  metalWiring: ({ wiring }) => known(wiring.stretches.every(({ segment }) => isMetal(segment))),
+  metalWiring: ({ wiring, circuit }) =>
+    wiring.stretches.length === 0 ? noCable(circuit) : known(wiring.stretches.every(({ segment }) => isMetal(segment))),
   date: ({ job }) => (job.card.date === undefined ? unknown('card.date', 'the date of the job') : known(job.card.date)),
   work: ({ circuit }, { point }) => known(point?.state ?? circuit.state),
 };
+/** Of a cable nobody entered nothing is known. */
+const noCable = ({ id, name }: CircuitFacts['circuit']) => unknown(`circuits.${id}`, `the cable of ${name}`);
 const PASSIVE: ReadonlySet<Point['kind']> = new Set(['switch', 'junction', 'isolator']);
 
 /** Kinds of equipment a load is: as stated, and as the older fact has it; where the two differ it is both. */
@@ -205,9 +209,12 @@ export function equipmentOf(load: Load): Maybe<readonly string[]> {
     : known([stated.value, named], join(stated.given, appliance.given));
 }
 
+/** Where a cable is drawn that is in no wall; a raceway may be. */
+const IN_NO_WALL: ReadonlySet<string> = new Set(['exposed', 'roof-space', 'buried', 'under-floor']);
+
 /** How a length lies in a wall; one drawn elsewhere does not. */
 function concealedIn(segment: Segment): Maybe<string> {
-  if (segment.place !== undefined && segment.place !== 'in-wall') return known('not');
+  if (segment.place !== undefined && IN_NO_WALL.has(segment.place)) return known('not');
   const { place, id, name = 'the cable' } = segment;
   if (place === undefined && segment.concealed === undefined) return unknown(`segments.${id}.place`, `where ${name} runs`);
   return need(segment.concealed, `segments.${id}.concealed`, `depth of ${name} in the wall`);
