@@ -1,5 +1,5 @@
 import type { CircuitFacts } from '../../house/facts';
-import { all, join, known, type Maybe, map, NO_GIVENS, unknown } from '../../job/known';
+import { all, andThen, join, known, type Maybe, map, NO_GIVENS, unknown } from '../../job/known';
 import { factOf, ifStated } from '../../job/readers';
 import type { Room } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
@@ -90,7 +90,8 @@ function bondingOf(about: Bathed, bath: boolean): Check {
   const id = `bonding:${room.id}`;
   const title = `Bonding in ${room.name}`;
   const rule = clause(job.pack, 'roomBonding');
-  const said = factOf('rooms', room, 'bonding');
+  // That it is asked for rests on what the room is.
+  const said = andThen(factOf('rooms', room, 'use'), () => factOf('rooms', room, 'bonding'));
   if (bath && rulesOf(job.pack).bathBondingLeftOut && said.known && said.value === 'not-bonded') {
     const read = all({ said, credit: earned(BONDING_LEFT_OUT, about) });
     if (!read.known) return unknownCheck(id, title, read.missing);
