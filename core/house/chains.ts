@@ -101,7 +101,7 @@ export function fedFromBehind(facts: CircuitFacts, seated: Seated): boolean {
 }
 
 /** The circuits next behind a device: those of its board for one at a feeder's end, those of its group, else its own. */
-export function circuitsBehind({ house }: CircuitFacts, { device, wiring, seat }: Seated): Wiring[] {
+export function circuitsBehind({ house }: Pick<CircuitFacts, 'house'>, { device, wiring, seat }: Seated): Wiring[] {
   const { byCircuit, outgoing } = house.wirings;
   if (seat === 'start') return [wiring];
   if (seat === 'group') return [...byCircuit.values()].filter((each) => each.groupDevices.some(({ id }) => id === device.id));

@@ -1,9 +1,5 @@
-const SHOCK = 'protection against shock is not assessed yet';
-const OUTLETS = 'outlet by outlet nothing is assessed yet';
 const SURGE = 'surge protection is not assessed yet';
-const TRIPS = 'nuisance trips are not assessed yet';
 const OCCUPANCY = 'who lives there is not weighed yet';
-const MONITOR = 'monitors are not assessed yet';
 
 /**
  * Facts that are kept and change no answer yet, by collection and field, each with why: said beside the field, so that nobody
@@ -14,17 +10,8 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'rooms.wallM': 'outlets along walls are not judged yet',
   'rooms.counterM': 'outlets along counters are not judged yet',
   'rooms.zone': 'a name: what is asked for hangs on what the room is used as, and on the zone of each outlet',
-  'points.touched': OUTLETS,
-  'loads.electronics': SHOCK,
-  'loads.touched': SHOCK,
-  'loads.wet': SHOCK,
   'boards.floors': OCCUPANCY,
-  'boards.people': OCCUPANCY,
   'boards.electronics': OCCUPANCY,
-  'loads.waveform': SHOCK,
-  'loads.dcLeakageMa': SHOCK,
-  'loads.leakageMa': TRIPS,
-  'loads.mustStayOn': 'what else goes dark is not weighed yet',
   'loads.withstandKv': SURGE,
   'devices.settings.terminalTorqueNm': 'the list of torques is not made yet',
   'devices.settings.type': SURGE,
@@ -35,9 +22,6 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'devices.settings.sccrA': SURGE,
   'devices.settings.leadM': SURGE,
   'devices.settings.connection': SURGE,
-  'devices.settings.watches': MONITOR,
-  'devices.settings.opens': MONITOR,
-  'devices.settings.thresholdA': MONITOR,
 };
 
 /** Why the fact at a path of the job, for instance `boards.main.spaces`, changes no answer; nothing where it does. */

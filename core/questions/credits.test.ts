@@ -1,6 +1,8 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as letThrough from '../devices/letThrough';
 import * as ofHouse from '../house/credits';
+import * as directCurrent from '../house/directCurrent';
+import * as leakageRead from '../house/leakageRead';
 import { applyCommand } from '../job/commands';
 import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
@@ -39,6 +41,8 @@ const CREDITS = [
   taps,
   selective,
   ofHouse,
+  directCurrent,
+  leakageRead,
   demand,
   diversity,
   letThrough,

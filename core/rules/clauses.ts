@@ -116,6 +116,12 @@ const CLAUSES = {
   disconnection: { iec: p41('411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4'), bs: '411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4' },
   ownEarth: { iec: p41('411.5, 411.3.1.1'), bs: '411.5, 542.1.3', nec: '250.32(A)' },
   selective: { iec: p53('535, 536.4'), bs: '536.4.1' },
+  standingLeakage: { iec: p53('531.3.2'), bs: '531.3.2', nec: '110.3(B); UL 943, class A from 4 mA' },
+  residualType: { iec: p53('531.3.3'), bs: '531.3.3', nec: '110.3(B)' },
+  residualDc: { iec: p53('531.3.3; IEC 61008-1, IEC 62423'), bs: '531.3.3', nec: '110.3(B)' },
+  dcDetection: { iec: part('7-722', '2018', '722.531.3.101; IEC 62955'), bs: '722.531.3.101' },
+  residualSupply: { iec: p53('531.3.4, devices that depend on the line voltage'), bs: '531.3.4', nec: '110.3(B)' },
+  mustStay: { iec: part('1', '2005', '314.1'), bs: '314.1', nec: '90.1' },
   selectiveResidual: { iec: p53('535.3, selectivity of residual devices in series'), bs: '536.4.1.4' },
 } as const satisfies Record<string, Cited>;
 export type ClauseName = keyof typeof CLAUSES;

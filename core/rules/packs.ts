@@ -23,6 +23,8 @@ export interface Rules {
   bathBondingLeftOut: boolean;
   /** Bonding behind a multiply earthed neutral goes by that neutral (BS 7671 table 54.8). */
   bondingByNeutral: boolean;
+  /** Type AC serves fixed equipment alone, whose residual current holds no DC (BS 7671 531.3.3). */
+  acFixedOnly: boolean;
 }
 
 /** Without a word of its own a pack has none of them. */
@@ -37,6 +39,7 @@ const PLAIN: Rules = {
   neutralAtEarth: false,
   bathBondingLeftOut: false,
   bondingByNeutral: false,
+  acFixedOnly: false,
 };
 
 /** Whole, where a pack differs from the one it extends. */
@@ -53,6 +56,7 @@ const OWN: Readonly<Partial<Record<RulePackId, Rules>>> = {
     neutralAtEarth: true,
     bathBondingLeftOut: true,
     bondingByNeutral: true,
+    acFixedOnly: true,
   },
   'nec-2017': { ...PLAIN, neutralAtEarth: true },
 };

@@ -21,6 +21,7 @@ import { SENSITIVE } from '../tables/residualTimes';
 import { asItSits, sharedNeutral, startDevice } from './boardCandidates';
 import type { Candidate } from './candidate';
 import { marks, protections } from './outletCandidates';
+import { moves, sensitivities, types } from './residualCandidates';
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
 const SIZES_UP = 4;
@@ -37,6 +38,9 @@ export function candidates(job: Job, circuitId: string): Candidate[] {
     ...places(job, circuitId),
     ...splits(job, circuitId),
     ...delays(job, circuitId),
+    ...types(job, circuitId),
+    ...sensitivities(job, circuitId),
+    ...moves(job, circuitId),
     ...sharedNeutral(job, circuitId),
     ...asItSits(job, circuitId),
     ...protections(job, circuitId),

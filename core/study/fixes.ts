@@ -61,35 +61,51 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
       .map((each) => ({ ...each, after: each.verdict }))
       .filter((each) =>
         question === 'saves-person'
-          ? OF_PEOPLE.has(each.kind) && settlesOne(study, each, circuitId)
+          ? OF_PEOPLE.has(each.kind) && settledBy(study, each, circuitId) !== ''
           : each.unknowns <= unknowns && rankOf(each.after) > rankOf(verdict) && each.after !== 'stop',
       );
     return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
       const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
-      return best === undefined ? [] : [{ question, command: best.command, ...changes(study, best.study) }];
+      const kept = question === 'saves-person' ? oneForEach(study, ofKind, circuitId) : best === undefined ? [] : [best];
+      return kept.map((each) => ({ question, command: each.command, ...changes(study, each.study) }));
     });
   });
 }
 
 /** What may mend question 5: a larger breaker, for which a code asks less, protects nobody. */
-const OF_PEOPLE: ReadonlySet<Candidate['kind']> = new Set(['poles', 'family', 'tie', 'leg', 'neutral', 'protect', 'mark']);
+const OF_PEOPLE: ReadonlySet<Candidate['kind']> = new Set([
+  ...(['poles', 'family', 'tie', 'leg', 'neutral', 'protect', 'mark', 'type', 'move', 'apart-residual'] as const),
+]);
 
 /**
  * Question 5 asks for things that have nothing to do with each other: a cover is no matter of the breaker. There a fix has to settle
- * one of them, with none of the others the worse for it.
+ * one of them, with none of the others the worse for it: which, by their checks; nothing where it does not.
  */
-function settlesOne(before: Study, { study: after, makes }: Candidate & { study: Study }, circuitId: string): boolean {
+function settledBy(before: Study, { study: after, makes }: Candidate & { study: Study }, circuitId: string): string {
   const was = peopleChecks(before, circuitId);
   const is = peopleChecks(after, circuitId);
   const other = makes === undefined ? undefined : after.circuits.find((each) => each.circuitId === makes);
-  if (other?.verdictOf('saves-person') === 'stop') return false;
-  const worse = [...is].some(([id, verdict]) => rankOf(verdict) < rankOf(was.get(id) ?? 'pass'));
-  const settled = [...was].some(([id, verdict]) => {
-    const now = is.get(id) ?? 'pass';
-    return (verdict === 'stop' || verdict === 'caution') && rankOf(now) > rankOf(verdict) && now !== 'stop' && now !== 'unknown';
-  });
-  return settled && !worse;
+  if (other?.verdictOf('saves-person') === 'stop') return '';
+  if ([...is].some(([id, verdict]) => rankOf(verdict) < rankOf(was.get(id) ?? 'pass'))) return '';
+  return [...was]
+    .filter(([id, verdict]) => {
+      const now = is.get(id) ?? 'pass';
+      return (
+        (verdict === 'stop' || verdict === 'caution') && rankOf(now) > rankOf(verdict) && now !== 'stop' && now !== 'unknown'
+      );
+    })
+    .map(([id]) => id)
+    .join(' ');
+}
+/** Of a kind the first that settles each thing. */
+function oneForEach<T extends Candidate & { study: Study }>(before: Study, ofKind: readonly T[], circuitId: string): T[] {
+  const kept = new Map<string, T>();
+  for (const each of ofKind) {
+    const settled = settledBy(before, each, circuitId);
+    if (!kept.has(settled)) kept.set(settled, each);
+  }
+  return [...kept.values()];
 }
 const peopleChecks = (study: Study, circuitId: string): Map<string, Verdict> =>
   new Map(

@@ -1,3 +1,4 @@
+import { hasResidual } from '../devices/residual';
 import { COLLECTIONS } from '../job/collections';
 import { perRow } from '../job/perRow';
 import type { Device } from '../job/schema/device';
@@ -27,6 +28,9 @@ class Seen {
   }
 }
 const cableSeen = perRow((segment: object) => without(OF_ITS_CABLE, segment));
+/** Ahead of several circuits a residual device sees the leakage of every cable behind it. */
+const OF_ITS_CABLE_BUT_LENGTH = new Set([...OF_ITS_CABLE].filter((field) => field !== 'lengthM'));
+const lengthSeen = perRow((segment: object) => without(OF_ITS_CABLE_BUT_LENGTH, segment));
 /** And whether it is one of those the floor area of a dwelling stands for: what feeds its board is asked for less then. */
 const deviceSeen = perRow((device: object) => `${without(OF_ITS_DEVICE, device)} ${general(device as Device)}`);
 function general({ settings }: Device): string {
@@ -67,7 +71,8 @@ export class Ground {
         this.shared.push(own === undefined ? row : new Seen(row, seen));
       }
     };
-    add(segments, cableSeen, () => true);
+    const shared = Object.values(devices).some((device) => hasResidual(device) && !ofOneFinal(device, job));
+    add(segments, shared ? lengthSeen : cableSeen, () => true);
     add(devices, deviceSeen, (id) => !named.has(id));
   }
 
@@ -88,6 +93,9 @@ export class Ground {
     return found;
   }
 }
+
+const ofOneFinal = ({ seat, circuitId }: Device, { circuits }: Job): boolean =>
+  seat === 'point' || (seat === 'start' && circuits[circuitId ?? '']?.kind === 'final');
 
 const equal = (a: readonly unknown[], b: readonly unknown[] | undefined): boolean =>
   b !== undefined &&

@@ -9,7 +9,7 @@ const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Jo
   jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, ...sketch }], origin);
 
 describe('what is not assessed yet is unknown, never a pass', () => {
-  it.each(['stays-on', 'rides-surge'] as const)('%s', (question) => {
+  it.each(['rides-surge'] as const)('%s', (question) => {
     expect(ask(one(), question)).toMatchObject({ verdict: 'unknown', because: expect.stringMatching(/^not assessed yet/) });
   });
 

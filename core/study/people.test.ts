@@ -127,7 +127,14 @@ describe('fixes of question 5', () => {
       'Fit a cover for use at Back door',
     ]);
     expect(labels('booth')).toEqual(['Fit a GFCI breaker for Spray booth fan']);
-    expect(labels('galley', demo('skerry-light'))).toEqual(['Fit an AFDD beside Galley sockets breaker']);
+    expect(labels('galley', demo('skerry-light'))).toEqual([
+      'Fit an RCBO of 30 mA, type A, in its place',
+      'Fit Origin RCD of type F',
+      'Fit RCD 1 of type A',
+      'Hang Galley sockets behind RCD 2 instead of RCD 1',
+      'Give Galley sockets an RCBO of its own, off RCD 1',
+      'Fit an AFDD beside Galley sockets breaker',
+    ]);
   });
   it('swap wires that are reversed, and run a ground to a box that has none', () => {
     const job = demo('kiln-house');

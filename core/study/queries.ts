@@ -3,6 +3,8 @@ import { overcurrentBand } from '../devices/bands';
 import type { Job, RulePackId } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
 import { type Compared, compareEditions } from '../rules/requirements/requirements';
+import type { BodyPath, Skin } from '../tables/body';
+import type { Arranged } from './arrangements';
 import { type BoardStudy, type BoxStudy, boardStudy, boxStudy, type DarkStudy, darkStudy } from './board';
 import type { BothWays } from './bothWays';
 import { type CircuitChart, circuitChart } from './chart';
@@ -12,6 +14,7 @@ import type { Finding } from './findings';
 import type { Fix, Progress } from './fixes';
 import { type PeopleStudy, peopleStudy } from './people';
 import { type RequiredStudy, requiredStudy } from './required';
+import { type Nuisance, type ResidualStudy, residualStudy, type ShockStudy, shockStudy, tryEvenings } from './residual';
 import { type SelectivityStudy, selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
@@ -79,6 +82,14 @@ interface Questions {
   editions: { asks: { against: RulePackId }; answer: Compared[] };
   /** Ways of giving a circuit its protection, each tried on the whole job. */
   ways: { asks: { circuitId: string }; answer: WayTried[] };
+  /** Every residual device with what stands on it, the smooth DC through it and what goes dark with it. */
+  residual: { asks: object; answer: ResidualStudy };
+  /** What flows through somebody who touches a line behind a device; null where the house has no residual device. */
+  shock: { asks: { deviceId: string; skin: Skin; path: BodyPath }; answer: ShockStudy | null };
+  /** How often each residual device opens in an evening without a fault. */
+  nuisance: { asks: { trials: number; seed: number }; answer: Nuisance[] };
+  /** Ways of arranging a board's residual devices, each tried on the whole job. */
+  arrangements: { asks: { boardId: string }; answer: Arranged[] };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
   reports: { asks: { circuitIds: readonly string[] }; answer: CircuitReport[] };
 }
@@ -91,7 +102,7 @@ type QueryOf<K extends Kind> = { kind: K } & Questions[K]['asks'];
 export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
 
 /** Those that take longer than a key press are answered a piece at a time. */
-export type LongKind = 'fixes' | 'reports' | 'bothWays' | 'ways';
+export type LongKind = 'fixes' | 'reports' | 'bothWays' | 'ways' | 'nuisance' | 'arrangements';
 type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
 const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
   house: (study, _, job) => ({
@@ -119,6 +130,10 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   people: (study, _, job) => peopleStudy(job, study),
   editions: (_, { against }, job) => compareEditions(against, job.pack),
   ways: waysInTurn,
+  residual: (study, _, job) => residualStudy(job, study),
+  shock: (study, query, job) => shockStudy(job, study, query),
+  nuisance: nuisanceInTurn,
+  arrangements: arrangementsInTurn,
   fixes: triedInTurn,
   reports: reportsInTurn,
 };
@@ -146,6 +161,19 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
 async function* waysInTurn(study: Study, { circuitId }: QueryOf<'ways'>, job: Job): AsyncGenerator<Progress, WayTried[]> {
   const { tryWays } = await import('./ways');
   return yield* tryWays(job, study, circuitId);
+}
+
+async function* nuisanceInTurn(study: Study, { trials, seed }: QueryOf<'nuisance'>): AsyncGenerator<Progress, Nuisance[]> {
+  return yield* tryEvenings(study, trials, seed);
+}
+
+async function* arrangementsInTurn(
+  study: Study,
+  { boardId }: QueryOf<'arrangements'>,
+  job: Job,
+): AsyncGenerator<Progress, Arranged[]> {
+  const { tryArrangements } = await import('./arrangements');
+  return yield* tryArrangements(job, study, boardId);
 }
 
 async function* bothWaysInTurn(_: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {

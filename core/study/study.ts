@@ -15,7 +15,7 @@ import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
 import { surgeAtService } from '../questions/rides-surge/atService';
 import { savesPerson } from '../questions/saves-person/savesPerson';
-import { inrushChecks } from '../questions/stays-on/inrush';
+import { staysOn } from '../questions/stays-on/staysOn';
 import { type Finding, findingsOf, worstFirst } from './findings';
 import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
@@ -151,7 +151,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'clears-in-time': clearsInTime,
   'saves-person': (facts) => answer('saves-person', savesPerson(facts)),
   'only-one-trips': onlyOneTrips,
-  'stays-on': (facts) => laterVersion('stays-on', inrushChecks(facts)),
+  'stays-on': staysOn,
   'rides-surge': (facts) => laterVersion('rides-surge', surgeAtService(facts)),
 };
 

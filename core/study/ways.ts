@@ -5,6 +5,7 @@ import type { Verdict } from '../judging/answer';
 import type { Change, Progress } from './fixes';
 import { changes } from './fixes';
 import { peoplePoints, peopleStudy } from './people';
+import { priceOf } from './pricing';
 import { type CircuitStudy, type Study, studyJob } from './study';
 
 /** A way of giving a circuit its protection, tried on the whole job. */
@@ -92,7 +93,7 @@ function tried(job: Job, study: Study, circuit: CircuitStudy, way: Way | undefin
     reset: button?.where ?? '',
     reached: button?.reached ?? null,
     spaces: way === undefined ? 0 : spacesOf(way.kind),
-    price: way === undefined ? null : priceOf(job, way),
+    price: way === undefined ? null : priceOf(job, way.parts, way.hours),
     hours: way?.hours ?? 0,
     directory: directoryOf(circuit, button === undefined ? '' : `${button.label}, reset ${button.where}`),
     worsens: way === undefined ? [] : changes(before, study).worsens,
@@ -117,28 +118,6 @@ function neutralOf(job: Job, { facts }: CircuitStudy, kind: WayKind): string {
 function spacesOf(kind: WayKind): number | null {
   if (kind === 'shared-rcd') return 2;
   return kind === 'afdd' ? 1 : 0;
-}
-
-/** Parts by the first price that names each, and labour. */
-function priceOf({ prices, defaults }: Job, { parts, hours }: Way): number | null {
-  const rows = Object.values(prices).sort((a, b) => (a.order < b.order ? -1 : 1));
-  let sum = hours * (defaults.labourPerHour ?? 0);
-  for (const { part, pieces } of parts) {
-    const words = part.toLowerCase().split(' ');
-    const priced = rows.find(
-      ({ part: named, per }) =>
-        per === 'piece' &&
-        words.every((word) =>
-          named
-            .toLowerCase()
-            .split(/[\s,]+/)
-            .includes(word),
-        ),
-    );
-    if (priced === undefined) return null;
-    sum += priced.amount * pieces;
-  }
-  return sum;
 }
 
 const directoryOf = ({ number, name }: CircuitStudy, by: string): string =>

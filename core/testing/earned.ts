@@ -5,6 +5,7 @@ import { EARNED_NEC } from './earnedNec';
 import { type Earning, fact, oneLoad, structure } from './earning';
 import { soilHouse, splitHouse, threePhaseHouse } from './houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from './jobs';
+import { leakyHouse, monitorOf } from './leakyHouse';
 import {
   all,
   backFed,
@@ -46,6 +47,38 @@ const ringOf = (cableId: string): Earning['conditions'] => ({
 /** Each credit's job in which it is earned, and what takes each of its conditions away. */
 export const EARNED: Readonly<Record<string, Earning>> = {
   ...EARNED_NEC,
+  'leakage-read': {
+    job: () => {
+      const job = leakyHouse({ a: { leakageMa: 20 } });
+      job.devices.rccb = { ...job.devices.rccb!, standingMa: stated(4, 'measured'), standingAllOn: stated(true) };
+      return job;
+    },
+    ...{ circuit: 'a', question: 'stays-on', check: 'leakage:' },
+    conditions: {
+      measured: { no: set('devices.rccb.standingMa', stated(4)), missing: 'structure' },
+      'all-on': fact('devices.rccb.standingAllOn', false),
+    },
+  },
+  'dc-detection': {
+    job: () => {
+      const job = leakyHouse({ a: { waveform: 'smooth-dc', dcLeakageMa: 20 } });
+      job.points.p = { id: 'p', circuitId: 'a', order: 'a', name: 'charger', kind: 'appliance', state: 'new' };
+      job.loads.a = { ...job.loads.a!, pointId: 'p' };
+      job.devices['a-monitor'] = { ...monitorOf('a'), seat: 'point', pointId: 'p' };
+      delete job.devices['a-monitor'].circuitId;
+      return job;
+    },
+    ...{ circuit: 'a', question: 'saves-person', check: 'dc:' },
+    conditions: {
+      opens: structure(set('devices.a-monitor.settings.opens', false)),
+      threshold: fact('devices.a-monitor.settings.thresholdA', 0.0061),
+      place: structure((job) => ({
+        ...job,
+        points: { ...job.points, q: { ...job.points.p!, id: 'q', order: 'b' } },
+        devices: { ...job.devices, 'a-monitor': { ...job.devices['a-monitor']!, pointId: 'q' } },
+      })),
+    },
+  },
   diversity: {
     job: () => {
       const job = jobWith([
@@ -202,7 +235,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
           supply: { ...job.supply, voltageSystem: 'three-phase-400-230' },
           segments: { 'c-cable': { ...job.segments['c-cable']!, roles: ['line', 'line2', 'neutral', 'protective'] } },
         })),
-        before: 'what opens some of its lines stops by itself',
       },
       neutral: structure(() => {
         const job = soilHouse();

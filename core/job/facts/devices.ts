@@ -44,6 +44,14 @@ export const SPECS: Specs = {
     { value: 'general', label: 'none' },
     { value: 'S', label: 'S' },
   ]),
+  'settings.residual.voltageDependent': yesNo('works only while line and neutral reach it'),
+  'settings.residual.functionalEarth': choice('functional-earth lead', [
+    { value: 'landed', label: 'on the earth bar' },
+    { value: 'loose', label: 'hanging loose' },
+    { value: 'none', label: 'it has none' },
+  ]),
+  standingMa: quantity('standing leakage by clamp, mA', 'ratio'),
+  standingAllOn: yesNo('read by clamp with', 'everything on', 'some of it off'),
   'settings.terminalWires': quantity('wires a terminal takes', 'count'),
   'settings.terminalTorqueNm': (job, row) =>
     quantity('terminal torque', 'torque', job.dialect === 'nec' ? 'lb·in' : 'N·m')(job, row),
@@ -73,8 +81,16 @@ export const SPECS: Specs = {
 
 const isTransfer = ({ settings }: Device): boolean => settings.family === 'switch' && settings.duty === 'transfer';
 
+const hasResidualPart = ({ settings }: Device): boolean =>
+  settings.family === 'rcbo' ||
+  settings.family === 'rccb' ||
+  ((settings.family === 'moulded-case-nec' || settings.family === 'outlet-protection') &&
+    (settings.groundFault ?? 'none') !== 'none');
+
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
+  standingMa: (_, row) => hasResidualPart(row as Device),
+  standingAllOn: (_, row) => (row as Device).standingMa !== undefined,
   tie: (_, row) => (row as Device).tiedTo !== undefined,
   backFed: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   fastened: (job, row) => nec(job, row) && (row as Device).seat === 'end',

@@ -47,6 +47,9 @@ const Residual = z.strictObject({
   sensitivityA: fact(quantity(0.004, 30, 'A')).optional(),
   type: fact(z.enum(['AC', 'A', 'F', 'B'])).optional(),
   delay: fact(z.enum(['general', 'S'])).optional(),
+  /** Its electronics live on the voltage of the line: dead with the neutral ahead of it lost, unless an earth lead keeps them alive. */
+  voltageDependent: fact(z.boolean()).optional(),
+  functionalEarth: fact(z.enum(['landed', 'loose', 'none'])).optional(),
 });
 
 /** What is seen on a device that sits in a board. */
@@ -219,6 +222,10 @@ export const Device = z.strictObject({
   neutralDeviceId: Id.optional(),
   /** Share of what hangs behind a device of a board that runs together. */
   diversity: fact(quantity(0.05, 1, '')).optional(),
+  /** Standing leakage through a residual device, read with a clamp round all its live conductors. */
+  standingMa: fact(quantity(0, 10_000, 'mA')).optional(),
+  /** Everything behind it was on while that was read. */
+  standingAllOn: fact(z.boolean()).optional(),
   /** How its time-current band is read; each verdict that rests on it names it. */
   grade: Grade,
   settings: DeviceSettings,

@@ -10,6 +10,9 @@ import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
 import { bondingChecks } from './bonding';
 import { emergencyChecks } from './emergency';
+import { suppliedChecks } from './residual/supplied';
+import { touchedChecks } from './residual/touched';
+import { typeChecks } from './residual/types';
 import { separationChecks } from './separation';
 import { specialPlaces } from './specialPlaces';
 import { toldApart } from './toldApart';
@@ -33,6 +36,9 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...generatorChecks(facts),
   ...separationChecks(facts),
   ...toldApart(facts),
+  ...typeChecks(facts),
+  ...suppliedChecks(facts),
+  ...touchedChecks(facts),
 ];
 
 /** Whether a check of it is one of a board as it is built, asked with the circuit that feeds it. */

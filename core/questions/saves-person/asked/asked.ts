@@ -1,10 +1,9 @@
-import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
 import { join, type Missing, NO_GIVENS } from '../../../job/known';
 import { ifStated } from '../../../job/readers';
 import type { Dialect } from '../../../job/terms';
 import { type Check, worse } from '../../../judging/answer';
-import { notAssessed, ruled, unknownCheck } from '../../../judging/judge';
+import { ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
 import type { AskKind } from '../../../rules/requirements/row';
 import { ifSaid } from '../said';
@@ -44,7 +43,7 @@ export function askedChecks(facts: CircuitFacts): Check[] {
       outcomes.filter((each) => each.kind === kind),
     ),
   );
-  return [...entered(facts, checks.length === 0), ...checks, ...earthContacts(facts), ...types(facts)];
+  return [...entered(facts, checks.length === 0), ...checks, ...earthContacts(facts)];
 }
 
 /** Without outlets or equipment nothing is known of what is asked for; with them it may be that nothing is. */
@@ -108,11 +107,4 @@ function earthContacts({ job, house, circuit }: CircuitFacts): Check[] {
       ],
     });
   });
-}
-
-/** What residual currents a device meets is not weighed yet: no residual device of these families passes by its sensitivity alone. */
-function types(facts: CircuitFacts): Check[] {
-  if (facts.job.dialect !== 'iec') return [];
-  const there = [...facts.ahead.map(({ device }) => device), ...facts.wiring.pointDevices].some(hasResidual);
-  return there ? [notAssessed('later', 'Residual type against what it meets')] : [];
 }

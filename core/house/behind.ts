@@ -1,0 +1,81 @@
+import { all, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { factOf } from '../job/readers';
+import type { Device, Load, Point } from '../job/sealed';
+import type { Wiring } from '../network/paths';
+import { circuitsBehind } from './chains';
+import type { House, Seated } from './facts';
+
+/** What is fed through a device. */
+export interface Behind {
+  loads: readonly { load: Load; wiring: Wiring }[];
+  /** Circuits whose cable lies behind it; behind a device in an outlet the whole of its circuit's, which is more than there is. */
+  circuits: readonly Wiring[];
+  /** Circuits of which nobody entered what they feed. */
+  bare: readonly Missing[];
+}
+
+/** What is fed through a device in a board or at a circuit's start or end: everything down from there. */
+function behindSeat(house: House, seated: Seated): Behind {
+  const circuits: Wiring[] = [];
+  const pending = [...circuitsBehind({ house }, seated)];
+  for (const wiring of pending) {
+    if (circuits.includes(wiring)) continue;
+    circuits.push(wiring);
+    for (const { id } of house.wirings.outgoing.get(wiring.circuit.toBoardId ?? '') ?? []) {
+      const next = house.wirings.byCircuit.get(id);
+      if (next !== undefined) pending.push(next);
+    }
+  }
+  const loads = circuits.flatMap((wiring) => house.loadsOf(wiring.circuit.id).map((load) => ({ load, wiring })));
+  const bare = circuits.flatMap(({ circuit }): Missing[] =>
+    circuit.kind === 'final' && house.loadsOf(circuit.id).length === 0
+      ? [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }]
+      : [],
+  );
+  return { loads, circuits, bare };
+}
+
+/** What hangs on the load side of a device in an outlet; equipment nobody gave an outlet may hang there too. */
+function behindOutlet(house: House, wiring: Wiring, at: Point): Maybe<Behind> {
+  const points = house.pointsOf(wiring.circuit.id);
+  const onward = (point: Point): Maybe<readonly Point[]> => {
+    const next = points.filter(({ parentPointId }) => parentPointId === point.id);
+    if (next.length === 0) return known([point]);
+    return map(
+      all({ fed: factOf('points', point, 'onward'), next: list(next.filter((each) => each !== at).map(onward)) }),
+      ({ fed, next: there }) => (fed === 'feed-through' ? [point, ...there.flat()] : [point]),
+    );
+  };
+  return map(onward(at), (reached) => {
+    const ids = new Set(reached.map(({ id }) => id));
+    const own = house.loadsOf(wiring.circuit.id);
+    const loads = own.filter(({ pointId }) => pointId === undefined || ids.has(pointId)).map((load) => ({ load, wiring }));
+    const bare = loads.length === 0 ? [{ path: `points.${at.id}`, what: `what is used at ${at.name}` }] : [];
+    return { loads, circuits: [wiring], bare };
+  });
+}
+
+const kept = new WeakMap<House, Map<string, Maybe<Behind>>>();
+
+/** What is fed through a device, wherever it sits; worked out once a study. */
+export function behindOf(house: House, seated: Seated): Maybe<Behind> {
+  const { device, wiring } = seated;
+  let ofHouse = kept.get(house);
+  if (ofHouse === undefined) kept.set(house, (ofHouse = new Map()));
+  let found = ofHouse.get(device.id);
+  if (found === undefined) {
+    const at = device.pointId === undefined ? undefined : house.job.points[device.pointId];
+    found =
+      device.seat !== 'point'
+        ? known(behindSeat(house, seated))
+        : at === undefined
+          ? unknown(`devices.${device.id}.pointId`, `the outlet ${device.name} sits in`)
+          : behindOutlet(house, wiring, at);
+    ofHouse.set(device.id, found);
+  }
+  return found;
+}
+
+/** Residual and other devices of a circuit's outlets, seated as those ahead are. */
+export const atOutlets = (wiring: Wiring): Seated[] =>
+  wiring.pointDevices.map((device: Device) => ({ device, wiring, seat: 'start' as const }));

@@ -1,0 +1,79 @@
+import { hasResidual, residualPart } from '../../../devices/residual';
+import { coverOf } from '../../../house/cover';
+import type { CircuitFacts } from '../../../house/facts';
+import { all, andThen, join, type Known, known, list, type Maybe, map } from '../../../job/known';
+import { ifStated } from '../../../job/readers';
+import type { Load, Point } from '../../../job/sealed';
+import { word } from '../../../job/terms';
+import type { Check } from '../../../judging/answer';
+import { type Comparison, figure, judge } from '../../../judging/judge';
+import { fits } from '../../../tables/rounding';
+import type { Source } from '../../../tables/source';
+
+const TOUCHED_PRACTICE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'what is held in the wet hangs behind protection fine enough for a person',
+  basis: 'practice',
+};
+/** The coarsest a residual device for persons is, A. */
+const PERSON_A = 0.03;
+
+/** What is held or touched in the wet, against the finest residual device that covers it. Only what somebody said counts. */
+export function touchedChecks(facts: CircuitFacts): Check[] {
+  const { house, circuit, loads } = facts;
+  const points = house.pointsOf(circuit.id);
+  const places = [
+    ...loads.map((load) => ({ id: load.id, name: load.name, point: points.find(({ id }) => id === load.pointId), load })),
+    ...points.map((point) => ({ id: point.id, name: point.name, point, load: undefined })),
+  ];
+  return places.flatMap(({ id, name, point, load }) => {
+    const held = heldInTheWet(facts, load, point);
+    return held.value ? [judge(`touched:${id}`, `${name}, held in the wet`, finest(facts, point, held))] : [];
+  });
+}
+
+function heldInTheWet({ job }: CircuitFacts, load: Load | undefined, point: Point | undefined): Known<boolean> {
+  const room = job.rooms[point?.roomId ?? ''];
+  const touched = load === undefined ? ifStated('points', point!, 'touched') : ifStated('loads', load, 'touched');
+  const wet = load === undefined ? undefined : ifStated('loads', load, 'wet');
+  const at = point === undefined ? undefined : ifStated('points', point, 'wetness');
+  const about = room === undefined ? undefined : ifStated('rooms', room, 'wetness');
+  const isWet = wet?.value === true || (at?.value ?? about?.value) === 'wet';
+  const given = [wet, at, about].reduce((sum, each) => (each === undefined ? sum : join(sum, each.given)), touched.given);
+  return known(touched.value === true && isWet, given);
+}
+
+function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boolean>): Maybe<Comparison> {
+  const parts = andThen(coverOf(facts, point), (cover) =>
+    list(
+      cover
+        .filter(({ device }) => hasResidual(device))
+        .map(({ device, covers }) =>
+          map(all({ part: residualPart(device)!, covers }), ({ part, covers: reaches }) =>
+            reaches ? part.sensitivityA : undefined,
+          ),
+        ),
+    ),
+  );
+  return map(all({ parts, held }), ({ parts: each }): Comparison => {
+    const sensitivityA = Math.min(...each.flatMap((sensitivity) => sensitivity ?? []), Number.POSITIVE_INFINITY);
+    return {
+      ...{
+        demand: sensitivityA * 1000,
+        limit: PERSON_A * 1000,
+        unit: 'mA',
+        rule: TOUCHED_PRACTICE,
+        beyond: 'caution',
+        aside: true,
+      },
+      because: () =>
+        Number.isFinite(sensitivityA)
+          ? fits(sensitivityA, PERSON_A)
+            ? `behind one of ${figure(sensitivityA * 1000)} mA`
+            : `the finest ${word(facts.job.dialect, 'residualDevice')} ahead is one of ${figure(sensitivityA * 1000)} mA: too coarse for wet skin`
+          : `no ${word(facts.job.dialect, 'residualDevice')} covers it`,
+      working: () => [],
+    };
+  });
+}

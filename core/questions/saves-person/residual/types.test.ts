@@ -1,0 +1,181 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../../../job/schema/job';
+import { ask, check } from '../../../testing/ask';
+import { splitHouse } from '../../../testing/houses';
+import { device, stated } from '../../../testing/jobs';
+import { leakyHouse, monitorOf, switchOf } from '../../../testing/leakyHouse';
+import { rcbo, residual } from '../../../testing/residuals';
+
+const verdict = (job: Job, id: string, circuitId = 'a') => check(ask(job, 'saves-person', circuitId), id)?.verdict;
+
+describe('the type of a residual device against what the loads behind it can leak', () => {
+  it.each([
+    ['sine', 'AC'],
+    ['pulsating-dc', 'A'],
+    ['mixed-frequency', 'F'],
+    ['smooth-dc', 'B'],
+  ] as const)('%s wants type %s, and no less', (waveform, least) => {
+    const types = ['AC', 'A', 'F', 'B'] as const;
+    for (const type of types) {
+      const job = leakyHouse({ a: { waveform, dcLeakageMa: 0 } }, switchOf(type));
+      expect([type, verdict(job, 'type:rccb')]).toEqual([type, types.indexOf(type) >= types.indexOf(least) ? 'pass' : 'stop']);
+    }
+  });
+  it('is not known without the waveform, unless the load has no electronics; with electronics no residual current is a sine', () => {
+    const bare = (more: object) => {
+      const job = leakyHouse({ a: more }, switchOf('AC'));
+      delete job.loads.a!.waveform;
+      return job;
+    };
+    expect(verdict(bare({}), 'type:')).toBe('unknown');
+    expect(verdict(bare({ electronics: true }), 'type:')).toBe('unknown');
+    expect(verdict(bare({ electronics: false }), 'type:')).toBe('pass');
+    expect(verdict(leakyHouse({ a: { electronics: true } }, switchOf('AC')), 'type:')).toBe('stop');
+    expect(verdict(leakyHouse({ a: { electronics: true } }, switchOf('A')), 'type:')).toBe('pass');
+  });
+  it('is not known where its type is not said, and a caution where the waveform is assumed', () => {
+    const job = leakyHouse({ a: {} });
+    job.devices.rccb!.settings = {
+      ...switchOf('A'),
+      residual: { sensitivityA: stated(0.03), delay: stated('general') },
+    } as never;
+    expect(verdict(job, 'type:')).toBe('unknown');
+    const assumed = leakyHouse({ a: {} });
+    assumed.loads.a = { ...assumed.loads.a!, waveform: stated('sine', 'assumed') };
+    expect(verdict(assumed, 'type:')).toBe('caution');
+  });
+  it('the nearest device counts: one of type B ahead does not see for one of type AC below it', () => {
+    const job = leakyHouse({ a: { waveform: 'pulsating-dc' } }, switchOf('B', 0.1, 'S'));
+    job.devices['a-device'] = device('a-device', 'a', rcbo({ residual: residual(0.03, 'general', 'AC') }));
+    expect(verdict(job, 'type:a-device')).toBe('stop');
+    job.devices['a-device'] = device('a-device', 'a', rcbo());
+    expect(verdict(job, 'type:a-device')).toBe('pass');
+  });
+  it('type AC ahead of outlets: a caution, and by BS 7671 a stop', () => {
+    const job = leakyHouse({ a: {} }, switchOf('AC'));
+    job.points.p = { id: 'p', circuitId: 'a', order: 'a', name: 'outlet', kind: 'socket', state: 'new' };
+    expect(verdict(job, 'type:')).toBe('caution');
+    expect(verdict({ ...job, pack: 'bs-7671-2018-a2' }, 'type:')).toBe('stop');
+    delete job.points.p;
+    expect(verdict({ ...job, pack: 'bs-7671-2018-a2' }, 'type:')).toBe('pass');
+  });
+  it('is not known where nobody entered what hangs there', () => {
+    const job = leakyHouse({ a: {} });
+    job.loads = {};
+    expect(verdict(job, 'type:')).toBe('unknown');
+    expect(verdict(job, 'dc:')).toBe('unknown');
+  });
+});
+
+describe('smooth DC through a residual device', () => {
+  it.each([
+    ['A', 6, 6.001],
+    ['F', 10, 10.001],
+  ] as const)('type %s works with %d mA, and with no more', (type, most, more) => {
+    const through = (dcLeakageMa: number) =>
+      check(ask(leakyHouse({ a: { dcLeakageMa } }, switchOf(type)), 'saves-person', 'a'), 'dc:');
+    expect(through(most)).toMatchObject({ verdict: 'pass', demand: most, limit: most, unit: 'mA' });
+    expect(through(more).verdict).toBe('stop');
+  });
+  it('type AC has none, type B no limit', () => {
+    expect(verdict(leakyHouse({ a: { dcLeakageMa: 0.1 } }, switchOf('AC')), 'dc:')).toBe('stop');
+    expect(verdict(leakyHouse({ a: { dcLeakageMa: 0 } }, switchOf('AC')), 'dc:')).toBe('pass');
+    expect(verdict(leakyHouse({ a: { waveform: 'smooth-dc' } }, switchOf('B')), 'dc:')).toBe('pass');
+  });
+  it('adds up over all circuits behind it, and is named on each of them', () => {
+    const job = leakyHouse({ a: { dcLeakageMa: 3.5 }, b: { dcLeakageMa: 2.6 }, c: {} });
+    for (const id of ['a', 'b', 'c']) expect(verdict(job, 'dc:rccb', id)).toBe('stop');
+    expect(check(ask(job, 'saves-person', 'c'), 'dc:').because).toContain('its core saturates');
+    job.loads.b = { ...job.loads.b!, dcLeakageMa: stated(2.5) };
+    expect(verdict(job, 'dc:rccb', 'c')).toBe('pass');
+  });
+  it('reaches a device further up, past one of type B', () => {
+    const job = leakyHouse({ a: { waveform: 'smooth-dc', dcLeakageMa: 9 }, c: {} }, switchOf('A', 0.1, 'S'));
+    job.devices['a-device'] = device('a-device', 'a', rcbo({ residual: residual(0.03, 'general', 'B') }));
+    expect(verdict(job, 'dc:rccb')).toBe('stop');
+    expect(verdict(job, 'dc:a-device')).toBe('pass');
+    expect(verdict(job, 'type:a-device')).toBe('pass');
+    expect(verdict(job, 'dc:rccb', 'c')).toBe('stop');
+  });
+  it('is not known where a load that leaks it does not say how much; what is too much already is a stop all the same', () => {
+    const job = leakyHouse({ a: { waveform: 'smooth-dc' }, b: {} });
+    expect(verdict(job, 'dc:', 'b')).toBe('unknown');
+    job.loads.b = { ...job.loads.b!, dcLeakageMa: stated(7) };
+    expect(verdict(job, 'dc:', 'b')).toBe('stop');
+  });
+  it('of a load taken out with its circuit counts no more', () => {
+    const job = leakyHouse({ a: { dcLeakageMa: 9 }, b: {} });
+    expect(verdict(job, 'dc:', 'b')).toBe('stop');
+    job.circuits.a = { ...job.circuits.a!, state: 'removed' };
+    expect(verdict(job, 'dc:', 'b')).toBe('pass');
+  });
+  it('is cut off at 6 mA by what detects it: two such chargers are too much for one type A', () => {
+    const charger = { waveform: 'smooth-dc', dcLeakageMa: 20 } as const;
+    const job = leakyHouse({ a: charger, b: {} });
+    expect(verdict(job, 'dc:')).toBe('stop');
+    job.devices['a-monitor'] = monitorOf('a');
+    expect(verdict(job, 'dc:')).toBe('pass');
+    expect(verdict(job, 'type:')).toBe('pass');
+    job.loads.b = { ...job.loads.b!, waveform: stated('smooth-dc'), dcLeakageMa: stated(20) };
+    job.devices['b-monitor'] = monitorOf('b');
+    expect(verdict(job, 'dc:')).toBe('stop');
+    expect(verdict(job, 'type:')).toBe('pass');
+  });
+  it('one that only alarms cuts nothing off', () => {
+    const job = leakyHouse({ a: { waveform: 'smooth-dc', dcLeakageMa: 20 } });
+    job.devices['a-monitor'] = monitorOf('a', { opens: false });
+    expect(verdict(job, 'dc:')).toBe('stop');
+    expect(check(ask(job, 'saves-person', 'a'), 'type:').because).toContain('alarms and opens nothing');
+  });
+  it('class A has no types: smooth DC that somebody named is a caution', () => {
+    const job = splitHouse();
+    job.devices['range-device'] = device('range-device', 'range', {
+      ...(job.devices['range-device']!.settings as object),
+      groundFault: 'class-A',
+    } as never);
+    const names = ask(job, 'saves-person', 'range').checks.map(({ id }) => id);
+    expect(names.filter((id) => id.startsWith('dc:'))).toEqual([]);
+    job.loads.r = { id: 'r', circuitId: 'range', order: 'a', name: 'hob', waveform: stated('smooth-dc') };
+    expect(verdict(job, 'dc:', 'range')).toBe('caution');
+  });
+});
+
+describe('what keeps a residual device alive', () => {
+  const alive = (more: object) => {
+    const job = leakyHouse({ a: {} });
+    job.devices['a-device'] = device('a-device', 'a', rcbo({ residual: { ...residual(0.03, 'general'), ...more } }));
+    return verdict(job, 'alive:');
+  };
+  it('a functional-earth lead hanging loose is a stop, none at all a caution, one nobody looked at unknown', () => {
+    expect(alive({ voltageDependent: stated(true), functionalEarth: stated('loose') })).toBe('stop');
+    expect(alive({ functionalEarth: stated('loose') })).toBe('stop');
+    expect(alive({ voltageDependent: stated(true), functionalEarth: stated('none') })).toBe('caution');
+    expect(alive({ voltageDependent: stated(true) })).toBe('unknown');
+    expect(alive({ voltageDependent: stated(true), functionalEarth: stated('landed') })).toBe('pass');
+    expect(alive({ voltageDependent: stated(true), functionalEarth: stated('landed', 'assumed') })).toBe('caution');
+    expect(alive({ voltageDependent: stated(false) })).toBeUndefined();
+    expect(alive({})).toBeUndefined();
+  });
+  it('a monitor that only alarms is said to be no protection', () => {
+    const job = leakyHouse({ a: {} });
+    job.devices.m = monitorOf('a', { watches: 'earth-leakage', opens: false });
+    expect(verdict(job, 'monitor:')).toBe('not-applicable');
+  });
+});
+
+describe('what is held in the wet', () => {
+  const held = (sensitivityA: number, more: object = {}) =>
+    verdict(leakyHouse({ a: { touched: true, wet: true, ...more } }, switchOf('A', sensitivityA)), 'touched:');
+  it('hangs behind 30 mA or finer', () => {
+    expect(held(0.03)).toBe('pass');
+    expect(held(0.031)).toBe('caution');
+    expect(held(0.1, { wet: false })).toBeUndefined();
+    expect(held(0.1, { touched: false })).toBeUndefined();
+  });
+  it('at an outlet that is wet, or in a room that is', () => {
+    const job = leakyHouse({ a: {} }, switchOf('A', 0.1));
+    job.points.p = { id: 'p', circuitId: 'a', order: 'a', name: 'outlet', kind: 'socket', state: 'new', touched: stated(true) };
+    expect(verdict(job, 'touched:')).toBeUndefined();
+    expect(verdict({ ...job, points: { p: { ...job.points.p, wetness: stated('wet') } } }, 'touched:p')).toBe('caution');
+  });
+});

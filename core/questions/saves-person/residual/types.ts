@@ -1,0 +1,225 @@
+import { hasResidual, type ResidualType, residualPart } from '../../../devices/residual';
+import { atOutlets } from '../../../house/behind';
+import { coverOf } from '../../../house/cover';
+import { atLeastDc, detected, type SmoothDc, smoothDcThrough, type Waveform, waveformOf } from '../../../house/directCurrent';
+import { type CircuitFacts, isResidual, type Seated } from '../../../house/facts';
+import { all, andThen, join, type Known, known, type Maybe, type Missing, map, unknown } from '../../../job/known';
+import { ifStated } from '../../../job/readers';
+import type { Device, Load, Point } from '../../../job/sealed';
+import type { Check } from '../../../judging/answer';
+import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { clause } from '../../../rules/clauses';
+import { rulesOf } from '../../../rules/packs';
+import { DC_SOURCE, DC_TOLERANCE_A } from '../../../tables/leakage';
+import type { Source } from '../../../tables/source';
+
+/** The least type that sees a residual current of each shape. */
+const SEES: Readonly<Record<Waveform, ResidualType>> = {
+  sine: 'AC',
+  'pulsating-dc': 'A',
+  'mixed-frequency': 'F',
+  'smooth-dc': 'B',
+};
+const RANK: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
+const LEAKS: Readonly<Record<Waveform, string>> = {
+  sine: 'an alternating one',
+  'pulsating-dc': 'a pulsating one',
+  'mixed-frequency': 'one of mixed frequencies',
+  'smooth-dc': 'a smooth direct one',
+};
+
+/** UL 943 states no smooth DC a class A device must work with. */
+const CLASS_A_DC: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'class A has no tolerance of smooth DC stated: try its button while the load runs',
+  basis: 'practice',
+};
+
+/** Residual devices on the way of a circuit and in its outlets. */
+export const residualDevices = ({ ahead, wiring }: CircuitFacts): Seated[] => [
+  ...ahead.filter(isResidual),
+  ...atOutlets(wiring).filter(isResidual),
+];
+
+/** Whether each residual device sees what the loads behind it can leak, and is not blinded by the smooth DC of any of them. */
+export function typeChecks(facts: CircuitFacts): Check[] {
+  const devices = residualDevices(facts);
+  if (devices.length === 0) return [];
+  if (facts.job.dialect === 'nec') return devices.flatMap((seated) => directThroughClassA(facts, seated));
+  return [...seenChecks(facts), ...devices.map((seated) => blindedCheck(facts, seated))];
+}
+
+const typeOf = (device: Device): Maybe<ResidualType> => {
+  const part = residualPart(device);
+  return part === undefined
+    ? unknown(`devices.${device.id}`, `residual part of ${device.name}`)
+    : andThen(part, ({ type }) => type ?? unknown(`devices.${device.id}`, `type of ${device.name}`));
+};
+
+/** The residual device that opens first for something at a place: the nearest to it that may cover it. */
+function nearest(facts: CircuitFacts, point: Point | undefined): Maybe<Device | undefined> {
+  return map(
+    coverOf(facts, point),
+    (cover) => [...cover].reverse().find(({ device, covers }) => hasResidual(device) && (!covers.known || covers.value))?.device,
+  );
+}
+
+/** Something that leaks: a load, or an outlet into which anything may be plugged. */
+interface Leaker {
+  name: string;
+  waveform: Maybe<Waveform>;
+  load: Load | undefined;
+}
+
+function seenChecks(facts: CircuitFacts): Check[] {
+  const { house, circuit, loads } = facts;
+  const sockets = house.socketsOf(circuit.id);
+  const points = new Map(house.pointsOf(circuit.id).map((point) => [point.id, point]));
+  const byDevice = new Map<string, { device: Device; leakers: Leaker[] }>();
+  const checks: Check[] = [];
+  const put = (point: Point | undefined, leaker: Leaker) => {
+    const device = nearest(facts, point);
+    if (!device.known) checks.push(unknownCheck(`type:${leaker.name}`, `Residual device of ${leaker.name}`, device.missing));
+    else if (device.value !== undefined) {
+      const of = byDevice.get(device.value.id) ?? { device: device.value, leakers: [] };
+      of.leakers.push(leaker);
+      byDevice.set(device.value.id, of);
+    }
+  };
+  for (const load of loads) put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformOf(load) });
+  for (const point of sockets) put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') });
+  return [
+    ...checks,
+    ...[...byDevice.values()].map(({ device, leakers }) => seenCheck(facts, device, leakers)),
+    ...nothingEntered(facts),
+  ];
+}
+
+/** Where nobody entered what hangs there it is not known what the device has to see. */
+function nothingEntered(facts: CircuitFacts): Check[] {
+  const { house, circuit, loads } = facts;
+  if (circuit.kind !== 'final' || loads.length > 0 || house.socketsOf(circuit.id).length > 0) return [];
+  const device = nearest(facts, undefined);
+  if (!device.known || device.value === undefined) return [];
+  const missing = [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }];
+  return [unknownCheck(`type:${device.value.id}`, titleOf(device.value), missing)];
+}
+
+const titleOf = ({ name }: Device): string => `Residual type of ${name}`;
+
+/** The worst of what one device has to see on this circuit. */
+function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker[]): Check {
+  const id = `type:${device.id}`;
+  const rule = clause(facts.job.pack, 'residualType');
+  const type = typeOf(device);
+  if (!type.known) return unknownCheck(id, titleOf(device), type.missing);
+  let given = type.given;
+  // The highest type sees everything.
+  if (type.value === 'B') return ruled(id, titleOf(device), 'pass', 'type B sees every residual current', rule, given);
+  const missing: Missing[] = [];
+  let caution: string | undefined;
+  const seen: string[] = [];
+  for (const leaker of leakers) {
+    const { waveform } = leaker;
+    if (!waveform.known) {
+      missing.push(...waveform.missing);
+      continue;
+    }
+    given = join(given, waveform.given);
+    seen.push(leaker.name);
+    if (RANK[type.value] >= RANK[SEES[waveform.value]]) continue;
+    if (leaker.load === undefined) {
+      // The British let type AC serve fixed equipment alone; elsewhere it is the trade that knows better.
+      const why = `type AC at ${leaker.name}: what is plugged in may leak ${LEAKS['pulsating-dc']}`;
+      if (rulesOf(facts.job.pack).acFixedOnly) return ruled(id, titleOf(device), 'stop', why, rule, given);
+      caution = why;
+      continue;
+    }
+    const cut = waveform.value === 'smooth-dc' && RANK[type.value] >= RANK.A ? detected(facts.wiring, leaker.load) : NOT_DETECTED;
+    if (!cut.known) missing.push(...cut.missing);
+    else if (cut.value.is) given = join(given, cut.given);
+    else {
+      const why = cut.value.why === '' ? '' : `; ${cut.value.why}`;
+      return ruled(
+        id,
+        titleOf(device),
+        'stop',
+        `${leaker.name} can leak ${LEAKS[waveform.value]}: type ${SEES[waveform.value]} is wanted, ${device.name} is type ${type.value}${why}`,
+        rule,
+        join(given, cut.given),
+      );
+    }
+  }
+  if (missing.length > 0) return unknownCheck(id, titleOf(device), missing);
+  if (caution !== undefined) return ruled(id, titleOf(device), 'caution', caution, rule, given);
+  return ruled(id, titleOf(device), 'pass', `type ${type.value} sees what ${seen.join(', ')} can leak`, rule, given);
+}
+const NOT_DETECTED: Known<{ is: boolean; why: string }> = known({ is: false, why: '' });
+
+/** The smooth DC of everything behind a device against what it works with undisturbed: above, it may no longer open at all. */
+function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
+  const { device } = seated;
+  const type = typeOf(device);
+  const title = `Smooth DC through ${device.name}`;
+  const least = atLeastDc(facts.house, seated);
+  const surely = map(type, (of) => least.value.sumA > DC_TOLERANCE_A[of]);
+  const sum: Maybe<SmoothDc> =
+    type.known && type.value === 'B'
+      ? known(least.value)
+      : surely.known && surely.value
+        ? least
+        : smoothDcThrough(facts.house, seated);
+  const comparison = map(all({ type, sum }), ({ type: of, sum: through }): Comparison => {
+    const limit = DC_TOLERANCE_A[of] * 1000;
+    const from = through.from.map(({ load, dcA }) => `${load.name} ${figure(dcA * 1000)} mA`).join(', ');
+    return {
+      ...{ demand: through.sumA * 1000, limit, unit: 'mA', rule: clause(facts.job.pack, 'residualDc'), aside: of === 'B' },
+      because: () =>
+        of === 'B'
+          ? 'type B works with it'
+          : through.from.length === 0
+            ? 'nothing behind it leaks smooth DC'
+            : `${from}: ${
+                through.sumA * 1000 > limit
+                  ? `its core saturates, and ${device.name} may open on no fault behind it any more`
+                  : `type ${of} works with that much`
+              }`,
+      working: () => [
+        line(
+          'Σ smooth DC behind it',
+          through.from.map(({ dcA }) => figure(dcA * 1000)).join(' + ') || '0',
+          `${figure(through.sumA * 1000)} mA`,
+          DC_SOURCE,
+        ),
+        line(
+          `Σ ≤ tolerance of type ${of}`,
+          `${figure(through.sumA * 1000)} ≤ ${figure(limit)}`,
+          holds(through.sumA * 1000, limit),
+          DC_SOURCE,
+        ),
+      ],
+    };
+  });
+  return judge(`dc:${device.id}`, title, comparison);
+}
+
+/** The American families have no types. Smooth DC that somebody named is said. */
+function directThroughClassA(facts: CircuitFacts, seated: Seated): Check[] {
+  const { value, given } = atLeastDc(facts.house, seated);
+  const shapes = facts.loads
+    .map((load) => ({ name: load.name, ...ifStated('loads', load, 'waveform') }))
+    .filter((shape) => shape.value === 'smooth-dc');
+  const named = [...new Set([...value.from.map(({ load }) => load.name), ...shapes.map(({ name }) => name)])];
+  if (named.length === 0) return [];
+  return [
+    ruled(
+      `dc:${seated.device.id}`,
+      `Smooth DC through ${seated.device.name}`,
+      'caution',
+      `${named.join(', ')} can leak smooth DC: what a class A device does then is not stated`,
+      CLASS_A_DC,
+      shapes.reduce((sum, shape) => join(sum, shape.given), given),
+    ),
+  ];
+}

@@ -1,0 +1,114 @@
+import { residualPart } from '../../devices/residual';
+import { behindOf } from '../../house/behind';
+import { type CircuitFacts, isResidual, type Seated } from '../../house/facts';
+import { all, type Maybe, map } from '../../job/known';
+import { ifStated } from '../../job/readers';
+import type { Device, Load } from '../../job/sealed';
+import type { Check } from '../../judging/answer';
+import { ruled, unknownCheck } from '../../judging/judge';
+import type { Wiring } from '../../network/paths';
+import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
+import { RESIDUAL_SELECTIVE } from '../../selectivity/credits';
+
+/** What must stay on, and what goes dark with the trip of another circuit: a shared residual device, or a common trip. */
+export function mustStayChecks(facts: CircuitFacts): Check[] {
+  const { loads, circuit } = facts;
+  const kept = loads.filter((load) => load.mustStayOn === true || load.safetyService === true);
+  if (circuit.kind !== 'final' || kept.length === 0) return [];
+  return [...facts.ahead.filter(isResidual).flatMap((seated) => byEarthFault(facts, seated, kept)), ...byCommonTrip(facts, kept)];
+}
+
+function lost(facts: CircuitFacts, id: string, title: string, kept: readonly Load[], why: string): Check {
+  const safety = kept.some((load) => load.safetyService === true);
+  const names = kept.map(({ name }) => name).join(', ');
+  return ruled(id, title, safety ? 'stop' : 'caution', `${why}: ${names} is lost with it`, clause(facts.job.pack, 'mustStay'));
+}
+
+/** Another circuit behind the same device whose earth fault may open it. */
+function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]): Check[] {
+  const { house, circuit } = facts;
+  const { device } = seated;
+  const behind = behindOf(house, seated);
+  const others = (behind.known ? behind.value.circuits : []).filter(
+    (wiring) => wiring.circuit.kind === 'final' && wiring.circuit.id !== circuit.id,
+  );
+  if (others.length === 0) return [];
+  const id = `stay:${device.id}`;
+  const title = `What else opens ${device.name}`;
+  const missing: Check[] = [];
+  for (const other of others) {
+    const alone = opensAlone(device, pathDevices(facts, other));
+    if (alone === undefined)
+      return [lost(facts, id, title, kept, `an earth fault on ${other.circuit.name} opens ${device.name}`)];
+    if (!alone.known) missing.push(unknownCheck(id, title, alone.missing));
+    else if (!alone.value)
+      return [lost(facts, id, title, kept, `an earth fault on ${other.circuit.name} may open ${device.name} too`)];
+  }
+  return missing.length > 0
+    ? missing.slice(0, 1)
+    : [
+        ruled(
+          id,
+          title,
+          'pass',
+          `every other circuit behind ${device.name} has a residual device that opens alone`,
+          clause(facts.job.pack, 'mustStay'),
+        ),
+      ];
+}
+
+/** Whether some residual device below one opens by itself; undefined where there is none below it. */
+function opensAlone(above: Device, below: readonly Device[]): Maybe<boolean> | undefined {
+  const nearest = below.at(-1);
+  if (nearest === undefined) return undefined;
+  const parts = all({ up: residualPart(above)!, down: residualPart(nearest)! });
+  if (!parts.known) return parts;
+  return map(earned(RESIDUAL_SELECTIVE, parts.value), ({ earned: is }) => is);
+}
+
+/** Residual devices of a circuit's own and of feeders between, below whatever both share. */
+function pathDevices({ house, ahead }: CircuitFacts, other: Wiring): Device[] {
+  const shared = new Set(ahead.map(({ device }) => device.id));
+  const found: Device[] = [];
+  const seen = new Set<string>();
+  for (let wiring: Wiring | undefined = other; wiring !== undefined && !seen.has(wiring.circuit.id); ) {
+    seen.add(wiring.circuit.id);
+    found.unshift(
+      ...[...[...wiring.groupDevices].reverse(), ...wiring.startDevices, ...(wiring === other ? [] : wiring.endDevices)].filter(
+        (device) => !shared.has(device.id) && residualPart(device) !== undefined,
+      ),
+    );
+    const feed: string | undefined = house.wirings.incoming.get(wiring.circuit.fromBoardId ?? '')?.[0]?.id;
+    wiring = feed === undefined ? undefined : house.wirings.byCircuit.get(feed);
+  }
+  return found;
+}
+
+/** A common trip opens this one with its neighbour; of a tie nobody described that may be so. */
+function byCommonTrip(facts: CircuitFacts, kept: readonly Load[]): Check[] {
+  const { job, wiring, circuit } = facts;
+  return wiring.startDevices.flatMap((device) => {
+    const tied = Object.values(job.devices).filter(
+      (other) =>
+        other.state !== 'removed' &&
+        other.circuitId !== circuit.id &&
+        other.circuitId !== undefined &&
+        (other.tiedTo === device.id || device.tiedTo === other.id),
+    );
+    return tied.flatMap((other) => {
+      // A handle tie opens by hand alone.
+      const tie = ifStated('devices', device.tiedTo === other.id ? device : other, 'tie');
+      if (tie.value === 'handle') return [];
+      return [
+        lost(
+          facts,
+          `stay:${device.id}:${other.id}`,
+          `${device.name} tied to ${other.name}`,
+          kept,
+          `a fault on the neighbour opens ${device.name} as well`,
+        ),
+      ];
+    });
+  });
+}

@@ -1,0 +1,16 @@
+import { type CircuitFacts, isOvercurrent } from '../../house/facts';
+import type { Answer } from '../../judging/answer';
+import { answer, notApplicable } from '../../judging/judge';
+import { inrushChecks } from './inrush';
+import { mustStayChecks } from './mustStay';
+import { standingChecks } from './standing';
+
+/** Question 7: what it switches on, what leaks without a fault, how often that opens something, and what else goes with it. */
+export function staysOn(facts: CircuitFacts): Answer {
+  const checks = [...inrushChecks(facts), ...standingChecks(facts), ...mustStayChecks(facts)];
+  if (checks.length > 0) return answer('stays-on', checks);
+  const why = facts.own.some(isOvercurrent)
+    ? 'what it feeds is judged circuit by circuit, and no residual device is on its way'
+    : 'no device of its own opens it';
+  return answer('stays-on', [notApplicable('stays', 'Stays on', why)]);
+}

@@ -1,0 +1,1 @@
+-- Columns of new fields: what keeps residual devices alive, and standing leakage read by clamp.
