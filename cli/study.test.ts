@@ -55,6 +55,23 @@ describe('npm run study', { timeout: 120_000 }, () => {
       expect(refused.stderr).toContain(says);
     }
   });
+  it('prints what stands on each residual device, and the arrangements of a board', () => {
+    const printed = study('demo/skerry-light.json', '--residual', '--arrange', 'lamp');
+    expect(printed.status).toBe(0);
+    expect(printed.stdout).toContain('stop     RCD 1, 63 A · 30 mA · AC: 9.39 mA of 9, may open from 15');
+    expect(printed.stdout).toContain('Kettle and oven 5.2, Water pump 3.5, cables 0.686');
+    expect(printed.stdout).toContain('trips without a fault: < 0.01 % of evenings, 1000000 tried');
+    expect(printed.stdout).toMatch(/smooth DC, stop: Boat charger 9 mA/);
+    expect(printed.stdout).toMatch(/one RCD for all +6 +dark +23\.4\/9 stop/);
+    expect(printed.stdout).toMatch(/an RCBO for each +1 +lit +5\.49\/9 pass/);
+    for (const [file, board, says] of [
+      ['skerry-light', 'none', 'no such board'],
+      ['kiln-house', 'main', 'an IEC board'],
+    ] as const) {
+      const refused = study(`demo/${file}.json`, '--arrange', board);
+      expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining(says)]);
+    }
+  });
   it('prints a board, what goes dark, and what to open before an outlet is worked on', () => {
     const board = study('demo/kiln-house.json', '--board', 'main', '--off', 'hall-device', '--before', 'loft-p2');
     expect(board.status).toBe(0);
@@ -81,7 +98,7 @@ describe('npm run study', { timeout: 120_000 }, () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
-    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 6 } });
+    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 10 } });
     expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
     expect(printed.boards.map(({ boardId }: { boardId: string }) => boardId)).toEqual(['upper', 'yard']);
     expect(printed.selectivity.pairs.length).toBeGreaterThan(10);

@@ -10,21 +10,24 @@ import { readDeviceLine } from '../core/quick/deviceLine';
 import { readQuickLine } from '../core/quick/read';
 import { quickSteps } from '../core/quick/steps';
 import { compareEditions } from '../core/rules/requirements/requirements';
+import { triedArrangements } from '../core/study/arrangements';
 import { boardStudy, boxStudy, darkStudy } from '../core/study/board';
 import { curvesStudy } from '../core/study/curves';
 import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
 import { peopleStudy } from '../core/study/people';
 import { requiredStudy } from '../core/study/required';
+import { residualStudy, triedEvenings } from '../core/study/residual';
 import { selectivityStudy } from '../core/study/selectivity';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { triedWays } from '../core/study/ways';
 import { boardText, boxText, darkText } from './boardText';
 import { editionsText, peopleText, waysText } from './peopleText';
+import { arrangementsText, residualText } from './residualText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION]',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
@@ -33,6 +36,8 @@ const USAGE = [
   'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
   'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
   "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
+  'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
+  'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -89,6 +94,8 @@ function read(args: string[]) {
         people: { type: 'boolean' },
         ways: { type: 'string' },
         against: { type: 'string' },
+        residual: { type: 'boolean' },
+        arrange: { type: 'string' },
       },
     });
   } catch (error) {
@@ -119,12 +126,14 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
-  const { compare, board, off, before, people, ways, against } = values;
+  const { compare, board, off, before, people, ways, against, residual, arrange } = values;
   if (compare !== undefined) compared(job, study, compare);
   else if (board !== undefined || off !== undefined || before !== undefined)
     process.stdout.write(ofBoard(job, study, { board, off, before }));
   else if (people === true || ways !== undefined || against !== undefined)
     process.stdout.write(ofPeople(job, study, { people, ways, against }));
+  else if (residual === true || arrange !== undefined)
+    process.stdout.write(ofResidual(job, study, { residual: residual === true, arrange }));
   else answered(job, study, values.json === true);
 }
 
@@ -169,6 +178,22 @@ function ofPeople(
     people === true ? peopleText(peopleStudy(job, study)) : '',
     ways === undefined ? '' : waysText(triedWays(job, study, ways)),
     edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
+  ].join('');
+}
+
+/** Evenings tried for each device. */
+const EVENINGS = 1_000_000;
+
+/** Residual devices and their arrangements: what is asked of them. */
+function ofResidual(job: Job, study: Study, { residual, arrange }: { residual: boolean; arrange: string | undefined }): string {
+  if (arrange !== undefined && job.boards[arrange] === undefined)
+    refuse(`--arrange ${JSON.stringify(arrange)}: the job has no such board`);
+  const rows = arrange === undefined ? [] : triedArrangements(job, study, arrange);
+  if (arrange !== undefined && rows.length === 0)
+    refuse(`--arrange ${JSON.stringify(arrange)}: an IEC board with two final circuits on breakers is wanted`);
+  return [
+    residual ? residualText(residualStudy(job, study).devices, triedEvenings(study, EVENINGS, 1)) : '',
+    arrange === undefined ? '' : arrangementsText(rows),
   ].join('');
 }
 

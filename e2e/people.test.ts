@@ -145,3 +145,93 @@ describe('who is protected', () => {
     await phone.close();
   });
 });
+
+describe('residual devices', () => {
+  const devices = async (job: string, query = '', size: Parameters<typeof app.open>[1] = { width: 1280, height: 800 }) => {
+    const page = await app.open(`/jobs/${job}/people?view=devices${query}`, size);
+    await page.waitForSelector('[data-testid=gauges] [data-device]');
+    return page;
+  };
+  const verdict = (page: Page, device: string, wanted: string) =>
+    page.waitForFunction(
+      (id, expected) => document.querySelector(`[data-device="${id}"]`)?.getAttribute('data-verdict') === expected,
+      {},
+      device,
+      wanted,
+    );
+
+  it('stand with what leaks through each; what blinds one is drawn, mended in one press, and undone', async () => {
+    const page = await devices('skerry-light');
+    expect(await text(page, '[data-device=rcd1]')).toMatch(/9\.39 mA of 9/);
+    await page.waitForFunction(() => document.querySelector('[data-device=rcd1]')?.textContent?.includes('< 0.01 % of evenings'));
+    expect(await text(page, '[data-testid=direct-path]')).toMatch(/9 mA smooth DC of 6[\s\S]*blinded[\s\S]*its core saturates/);
+    await press(page, '[data-testid=mends]', 'Apply');
+    await verdict(page, 'head', 'caution');
+    await page.waitForFunction(() => document.querySelector('[data-testid=direct-path]')?.textContent?.includes('works'));
+    await undo(page);
+    await verdict(page, 'head', 'stop');
+    await page.click('[data-device=rcd1] button');
+    await page.waitForFunction(() => window.location.search.includes('d=rcd1'));
+    await reload(page);
+    await page.waitForSelector('#chosen-device h2');
+    expect(await text(page, '#chosen-device h2')).toBe('RCD 1');
+    await page.close();
+  });
+
+  it('tell what one more appliance comes to, and what flows through somebody', async () => {
+    const page = await devices('skerry-light', '&d=rcd2');
+    await page.select('[data-testid=one-more] select', 'washer');
+    await page.waitForFunction(() => document.querySelector('[data-testid=tried-on]')?.textContent?.includes('9.78 mA of 9'));
+    expect(await text(page, '[data-testid=shock-sentence]')).toContain('400 mA for at most 40 ms behind RCD 2');
+    await press(page, '[data-testid=shock]', 'dry');
+    await page.waitForFunction(() => document.querySelector('[data-testid=shock-sentence]')?.textContent?.includes('150 mA'));
+    await page.close();
+  });
+
+  it('are arranged otherwise on one board, and back', async () => {
+    const page = await devices('skerry-light');
+    await page.waitForSelector('[data-arrangement=per-circuit]');
+    const row = (kind: string) => text(page, `[data-arrangement=${kind}]`);
+    expect(await row('one')).toMatch(/One RCD for all6dark.*23\.4of 9/);
+    await page.click('[data-arrangement=per-circuit] button');
+    await press(page, '[data-testid=arrangements]', 'Arrange the board so');
+    await page.waitForFunction(() => document.querySelector('[data-device=rcd1]') === null);
+    await page.waitForFunction(() =>
+      /As it stands1lit.*5\.49of 9/.test(document.querySelector('[data-arrangement=now]')?.textContent ?? ''),
+    );
+    await undo(page);
+    await page.waitForSelector('[data-device=rcd1]');
+    await page.close();
+  });
+
+  it('are tried for a million evenings, which may be stopped', async () => {
+    const page = await devices('skerry-light', '&d=rcd1');
+    // One of 10 mA opens on what stands there.
+    await page.click('[data-fact="devices.rcd1.settings.residual.sensitivityA"]');
+    await page.waitForSelector('[role=dialog] input');
+    await page.keyboard.type('10 mA');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-testid=trying]');
+    await press(page, '[data-testid=trying]', 'Stop');
+    await press(page, '[data-testid=gauges]', 'Try evenings');
+    await page.waitForFunction(
+      () =>
+        /trips without a fault: \d+ % to \d+ % of evenings/.test(document.querySelector('[data-device=rcd1]')?.textContent ?? ''),
+      { timeout: 60_000 },
+    );
+    await page.close();
+  });
+
+  it('breaks no accessibility rule, under a finger neither', async () => {
+    for (const job of ['kiln-house', 'skerry-light', 'bindery-yard']) {
+      const page = await devices(job);
+      await page.waitForSelector('[data-testid=shock-sentence]');
+      expect(await accessibilityProblems(page), job).toEqual([]);
+      await page.close();
+    }
+    const phone = await devices('skerry-light', '', { width: 390, height: 844, isMobile: true, hasTouch: true });
+    await phone.waitForFunction(() => document.body.textContent?.includes('Origin RCD: 33.8 mA of 30'));
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await phone.close();
+  });
+});

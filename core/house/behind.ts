@@ -1,15 +1,18 @@
 import { all, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
-import type { Device, Load, Point } from '../job/sealed';
+import type { Device, Load, Origin, Point } from '../job/sealed';
 import type { Wiring } from '../network/paths';
 import { circuitsBehind } from './chains';
 import type { House, Seated } from './facts';
+import { perDevice } from './perDevice';
 
 /** What is fed through a device. */
 export interface Behind {
   loads: readonly { load: Load; wiring: Wiring }[];
   /** Circuits whose cable lies behind it; behind a device in an outlet the whole of its circuit's, which is more than there is. */
   circuits: readonly Wiring[];
+  /** Inverters whose current passes it: they come in behind it, or by its own circuit. */
+  inverters: readonly Origin[];
   /** Circuits of which nobody entered what they feed. */
   bare: readonly Missing[];
 }
@@ -32,7 +35,19 @@ function behindSeat(house: House, seated: Seated): Behind {
       ? [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }]
       : [],
   );
-  return { loads, circuits, bare };
+  const leads = [
+    seated.wiring.circuit,
+    ...circuits.flatMap(({ circuit }) => [
+      ...(house.wirings.incoming.get(circuit.toBoardId ?? '') ?? []),
+      // A device at the end of a lead, or in the board itself, has the board's other leads behind it too.
+      ...(seated.seat === 'start' ? [] : (house.wirings.incoming.get(circuit.fromBoardId ?? '') ?? [])),
+    ]),
+  ];
+  const inverters = leads.flatMap(({ fromOriginId }) => house.wirings.origins.get(fromOriginId ?? '') ?? []);
+  return {
+    ...{ loads, circuits, bare },
+    inverters: [...new Set(inverters)].filter(({ kind }) => kind === 'inverter'),
+  };
 }
 
 /** What hangs on the load side of a device in an outlet; equipment nobody gave an outlet may hang there too. */
@@ -51,30 +66,19 @@ function behindOutlet(house: House, wiring: Wiring, at: Point): Maybe<Behind> {
     const own = house.loadsOf(wiring.circuit.id);
     const loads = own.filter(({ pointId }) => pointId === undefined || ids.has(pointId)).map((load) => ({ load, wiring }));
     const bare = loads.length === 0 ? [{ path: `points.${at.id}`, what: `what is used at ${at.name}` }] : [];
-    return { loads, circuits: [wiring], bare };
+    return { loads, circuits: [wiring], inverters: [], bare };
   });
 }
 
-const kept = new WeakMap<House, Map<string, Maybe<Behind>>>();
-
-/** What is fed through a device, wherever it sits; worked out once a study. */
-export function behindOf(house: House, seated: Seated): Maybe<Behind> {
+/** What is fed through a device, wherever it sits. */
+export const behindOf = perDevice((house, seated): Maybe<Behind> => {
   const { device, wiring } = seated;
-  let ofHouse = kept.get(house);
-  if (ofHouse === undefined) kept.set(house, (ofHouse = new Map()));
-  let found = ofHouse.get(device.id);
-  if (found === undefined) {
-    const at = device.pointId === undefined ? undefined : house.job.points[device.pointId];
-    found =
-      device.seat !== 'point'
-        ? known(behindSeat(house, seated))
-        : at === undefined
-          ? unknown(`devices.${device.id}.pointId`, `the outlet ${device.name} sits in`)
-          : behindOutlet(house, wiring, at);
-    ofHouse.set(device.id, found);
-  }
-  return found;
-}
+  if (device.seat !== 'point') return known(behindSeat(house, seated));
+  const at = house.job.points[device.pointId ?? ''];
+  return at === undefined
+    ? unknown(`devices.${device.id}.pointId`, `the outlet ${device.name} sits in`)
+    : behindOutlet(house, wiring, at);
+});
 
 /** Residual and other devices of a circuit's outlets, seated as those ahead are. */
 export const atOutlets = (wiring: Wiring): Seated[] =>

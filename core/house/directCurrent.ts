@@ -1,4 +1,4 @@
-import { andThen, join, type Known, known, type Maybe, map, NO_GIVENS, unknown } from '../job/known';
+import { andThen, type Givens, join, type Known, known, type Maybe, map, NO_GIVENS, unknown } from '../job/known';
 import { factOf, ifStated, settingOf } from '../job/readers';
 import type { Device, Load } from '../job/sealed';
 import type { Wiring } from '../network/paths';
@@ -7,6 +7,7 @@ import { type Credit, drawn, earned } from '../rules/credit';
 import { DC_TOLERANCE_A } from '../tables/leakage';
 import { behindOf } from './behind';
 import type { House, Seated } from './facts';
+import { perDevice } from './perDevice';
 
 /** Residual currents a load may leak, from the plainest to what only type B sees. */
 export const WAVEFORMS = ['sine', 'pulsating-dc', 'mixed-frequency', 'smooth-dc'] as const;
@@ -85,42 +86,49 @@ export function smoothDcOf(wiring: Wiring, load: Load): Maybe<number> {
 /** Smooth DC through a device: of everything behind it, added up. */
 export interface SmoothDc {
   sumA: number;
-  from: readonly { load: Load; circuitId: string; dcA: number }[];
+  from: readonly { id: string; name: string; load: Load | undefined; circuitId: string; dcA: number }[];
 }
 
-const kept = new WeakMap<House, Map<string, Maybe<SmoothDc>>>();
-
-/** All that can leak through a device at once; worked out once a study. */
-export function smoothDcThrough(house: House, seated: Seated): Maybe<SmoothDc> {
-  let ofHouse = kept.get(house);
-  if (ofHouse === undefined) kept.set(house, (ofHouse = new Map()));
-  let found = ofHouse.get(seated.device.id);
-  if (found === undefined) ofHouse.set(seated.device.id, (found = summed(house, seated)));
-  return found;
+/** What each thing behind a device, and each inverter whose current passes it, can leak through it. */
+function sourcesOf(house: House, seated: Seated) {
+  return map(behindOf(house, seated), ({ loads, inverters, bare }) => ({
+    bare,
+    each: [
+      ...loads.map(({ load, wiring }) => ({
+        ...{ id: load.id, name: load.name, load: load as Load | undefined, circuitId: wiring.circuit.id },
+        dcA: smoothDcOf(wiring, load),
+      })),
+      ...inverters.map((origin) => ({
+        ...{ id: origin.id, name: origin.name, load: undefined, circuitId: '' },
+        dcA: map(factOf('origins', origin, 'dcLeakageMa'), (leakMa) => leakMa / 1000),
+      })),
+    ],
+  }));
 }
 
-/** What is already too much is so whatever else is not said: the least it comes to goes with what is missing. */
-function summed(house: House, seated: Seated): Maybe<SmoothDc> {
-  return andThen(behindOf(house, seated), ({ loads, bare }): Maybe<SmoothDc> => {
-    const each = loads.map(({ load, wiring }) => ({ load, wiring, dcA: smoothDcOf(wiring, load) }));
-    const missing = [...bare, ...each.flatMap(({ dcA }) => (dcA.known ? [] : dcA.missing))];
-    if (missing.length > 0) return { known: false, missing };
-    const from = each.map(({ load, wiring, dcA }) => ({ load, circuitId: wiring.circuit.id, dcA: (dcA as Known<number>).value }));
-    const given = each.reduce((sum, { dcA }) => (dcA.known ? join(sum, dcA.given) : sum), NO_GIVENS);
-    return known({ sumA: from.reduce((sum, { dcA }) => sum + dcA, 0), from: from.filter(({ dcA }) => dcA > 0) }, given);
-  });
-}
+const summed = (each: readonly (SmoothDc['from'][number] & { given: Givens })[]): Known<SmoothDc> =>
+  known(
+    {
+      sumA: each.reduce((sum, { dcA }) => sum + dcA, 0),
+      from: each.flatMap(({ given: _, ...of }) => (of.dcA > 0 ? [of] : [])),
+    },
+    each.reduce((sum, { given }) => join(sum, given), NO_GIVENS),
+  );
+
+/** All that can leak through a device at once. */
+export const smoothDcThrough = perDevice(
+  (house, seated): Maybe<SmoothDc> =>
+    andThen(sourcesOf(house, seated), ({ each, bare }) => {
+      const missing = [...bare, ...each.flatMap(({ dcA }) => (dcA.known ? [] : dcA.missing))];
+      return missing.length > 0 ? { known: false, missing } : saidOf(each);
+    }),
+);
 
 /** The least smooth DC through a device by what is said of some of what hangs there. */
 export function atLeastDc(house: House, seated: Seated): Known<SmoothDc> {
-  const behind = behindOf(house, seated);
-  const each = (behind.known ? behind.value.loads : []).flatMap(({ load, wiring }) => {
-    const dcA = smoothDcOf(wiring, load);
-    return dcA.known && dcA.value > 0 ? [{ load, circuitId: wiring.circuit.id, dcA }] : [];
-  });
-  const given = each.reduce((sum, { dcA }) => join(sum, dcA.given), NO_GIVENS);
-  return known(
-    { sumA: each.reduce((sum, { dcA }) => sum + dcA.value, 0), from: each.map(({ dcA, ...of }) => ({ ...of, dcA: dcA.value })) },
-    given,
-  );
+  const sources = sourcesOf(house, seated);
+  return sources.known ? saidOf(sources.value.each) : summed([]);
 }
+
+const saidOf = (each: readonly (Omit<SmoothDc['from'][number], 'dcA'> & { dcA: Maybe<number> })[]): Known<SmoothDc> =>
+  summed(each.flatMap(({ dcA, ...of }) => (dcA.known ? [{ ...of, dcA: dcA.value, given: dcA.given }] : [])));

@@ -13,10 +13,12 @@ import { ON_SHARE, PEOPLE_TO, type Profile, type UseKind } from '../tables/occup
 import { behindOf } from './behind';
 import type { House, Seated } from './facts';
 import { LEAKAGE_READ } from './leakageRead';
+import { perDevice } from './perDevice';
 
 /** Something that leaks through a device for as long as it is on. */
 export interface LeakPart extends Leaking {
-  load: Load;
+  id: string;
+  name: string;
   circuitId: string;
 }
 
@@ -77,7 +79,7 @@ const HEATING = new Set([
 const STANDING = new Set(['refrigerator', 'alarm', 'inverter', 'battery', 'fire-pump']);
 
 /** What kind of use a thing is put to; what nobody said anything of is taken to be always on. */
-function useOf({ circuit }: Wiring, load: Load): Known<UseKind> {
+function kindOfUse({ circuit }: Wiring, load: Load): Known<UseKind> {
   const [appliance, equipment] = [ifStated('loads', load, 'appliance'), ifStated('loads', load, 'equipment')];
   const [continuous, fastened] = [ifStated('loads', load, 'continuous'), ifStated('loads', load, 'fastened')];
   const given = [appliance, equipment, continuous, fastened].reduce((sum, each) => join(sum, each.given), NO_GIVENS);
@@ -122,7 +124,7 @@ function partOf(house: House, wiring: Wiring, load: Load): Maybe<LeakPart> {
   });
   const electronics = ifStated('loads', load, 'electronics');
   const cosPhi = ifStated('loads', load, 'cosPhi');
-  const use = useOf(wiring, load);
+  const use = kindOfUse(wiring, load);
   const profile = profileOf(house, wiring);
   const size = factOf('loads', load, 'leakageMa');
   if (!size.known) return size;
@@ -135,7 +137,7 @@ function partOf(house: House, wiring: Wiring, load: Load): Maybe<LeakPart> {
   );
   return known<LeakPart>(
     {
-      ...{ load, circuitId: wiring.circuit.id, sizeA },
+      ...{ id: load.id, name: load.name, circuitId: wiring.circuit.id, sizeA },
       atA: directed ? polar(sizeA, angleOf(system, line.value!) + turn) : undefined,
       on: ON_SHARE[profile.value][use.value],
       spread: load.leakageMa?.from === 'measured' ? LEAKAGE_SPREAD.measured : LEAKAGE_SPREAD.stated,
@@ -179,21 +181,11 @@ function computed(house: House, seated: Seated): Maybe<Standing> {
   });
 }
 
-const kept = new WeakMap<House, Map<string, Maybe<Standing>>>();
-
 /**
  * Standing leakage through a residual device: of the cables behind it and of everything that hangs there, as vectors; or what a clamp
  * read, where that may stand for it. A reading above what was worked out counts in any case.
  */
-export function standingOf(house: House, seated: Seated): Maybe<Standing> {
-  let ofHouse = kept.get(house);
-  if (ofHouse === undefined) kept.set(house, (ofHouse = new Map()));
-  let found = ofHouse.get(seated.device.id);
-  if (found === undefined) ofHouse.set(seated.device.id, (found = worked(house, seated)));
-  return found;
-}
-
-function worked(house: House, seated: Seated): Maybe<Standing> {
+export const standingOf = perDevice((house, seated): Maybe<Standing> => {
   const { device } = seated;
   const sum = computed(house, seated);
   const read = ifStated('devices', device, 'standingMa');
@@ -212,7 +204,7 @@ function worked(house: House, seated: Seated): Maybe<Standing> {
   if (!credit.known) return credit;
   if (credit.value.earned) return byReading(join(read.given, credit.given));
   return map(sum, (standing) => ({ ...standing, readA }));
-}
+});
 
 /** Limits of a residual device on standing leakage and where it opens, A. */
 export interface TripLimits {

@@ -96,6 +96,7 @@ const WORDS = {
     pipes: (name) => `whether metal pipes and frames are bonded at ${name}`,
     bondingSize: of('bonding conductor'),
     runsAlone: (name) => `whether ${name} can feed the house by itself`,
+    dcLeakageMa: (name) => `DC ${name} can leak`,
   },
   electrodes: {
     resistanceOhm: of('resistance'),

@@ -136,7 +136,7 @@ function row(
     rooms: darkStudy(job, study, [seated.device.id]).rooms.filter(({ state }) => state === 'dark' || state === 'part'),
   }));
   const stairs = Object.values(job.rooms).filter(({ use }) => use?.value === 'stairs' || use?.value === 'hall');
-  const loads = seats.map((seated) => ({ seated, standing: weighed({ house }, seated), limits: tripLimits(seated) }));
+  const loads = seats.map((seated) => ({ seated, standing: weighed(house, seated), limits: tripLimits(seated) }));
   const worst = loads
     .flatMap(({ standing, limits }) =>
       standing.known && limits.known ? [{ standing: standing.value, limits: limits.value }] : [],

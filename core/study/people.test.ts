@@ -134,6 +134,7 @@ describe('fixes of question 5', () => {
       'Hang Galley sockets behind RCD 2 instead of RCD 1',
       'Give Galley sockets an RCBO of its own, off RCD 1',
       'Fit an AFDD beside Galley sockets breaker',
+      'Fit a socket-outlet with a residual device at Galley 1, the rest fed through it',
     ]);
   });
   it('swap wires that are reversed, and run a ground to a box that has none', () => {

@@ -9,7 +9,6 @@ import { APPLIANCES } from '../job/catalogue/appliances';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { showTime } from '../job/show';
-import { word } from '../job/terms';
 import { type Verdict, worstVerdict } from '../judging/answer';
 import { bodyCurrentA, heartLimit, heartLimitA } from '../leakage/body';
 import { type Chance, Evenings } from '../leakage/nuisance';
@@ -39,7 +38,7 @@ export interface ResidualGauge {
   readMa: number | null;
   byReading: boolean;
   /** What may stand, from where it may open, where it surely does; null where its sensitivity is not said. */
-  limits: { passMa: number; fromMa: number; surelyMa: number; observedMa: [number, number] } | null;
+  limits: { passMa: number; fromMa: number; surelyMa: number; observedMa: [number, number] | null } | null;
   parts: { loadId: string; name: string; circuitId: string; mA: number; worst: boolean }[];
   missing: readonly Missing[];
   dc: {
@@ -82,7 +81,7 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const { device } = seated;
   const house = study.circuits[0]!.facts.house;
   const row = job.devices[device.id]!;
-  const standing = weighed({ house }, seated);
+  const standing = weighed(house, seated);
   const limits = tripLimits(seated);
   const behind = behindOf(house, seated);
   const ids = new Set(behind.known ? behind.value.circuits.map(({ circuit }) => circuit.id) : []);
@@ -100,7 +99,7 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const dc = smoothDcThrough(house, seated);
   const dcFrom = dc.known ? dc.value : atLeastDc(house, seated).value;
   const tolerance = type?.known === true ? DC_TOLERANCE_A[type.value] : Number.POSITIVE_INFINITY;
-  const inWorst = new Set(standing.known ? standing.value.worst.map(({ load }) => load.id) : []);
+  const inWorst = new Set(standing.known ? standing.value.worst.map(({ id }) => id) : []);
   const dark = darkStudy(job, study, [device.id]);
   return {
     ...{
@@ -121,12 +120,12 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
           passMa: mA(limits.value.passA),
           fromMa: mA(limits.value.trip.least),
           surelyMa: mA(limits.value.trip.most),
-          observedMa: [mA(OBSERVED_TRIP.least * limits.value.trip.most), mA(OBSERVED_TRIP.most * limits.value.trip.most)],
+          observedMa: observed(limits.value),
         }
       : null,
     parts: standing.known
-      ? standing.value.parts.map(({ load, circuitId, sizeA }) => ({
-          ...{ loadId: load.id, name: load.name, circuitId, mA: mA(sizeA), worst: inWorst.has(load.id) },
+      ? standing.value.parts.map(({ id, name, circuitId, sizeA }) => ({
+          ...{ loadId: id, name, circuitId, mA: mA(sizeA), worst: inWorst.has(id) },
         }))
       : [],
     missing: standing.known ? [] : standing.missing,
@@ -135,7 +134,7 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
       because: ofDc?.because ?? '',
       sumMa: dc.known ? mA(dc.value.sumA) : null,
       toleranceMa: Number.isFinite(tolerance) ? mA(tolerance) : null,
-      from: dcFrom.from.map(({ load, circuitId, dcA }) => ({ loadId: load.id, name: load.name, circuitId, mA: mA(dcA) })),
+      from: dcFrom.from.map(({ id, name: of, circuitId, dcA }) => ({ loadId: id, name: of, circuitId, mA: mA(dcA) })),
     },
     dark: {
       circuits: dark.circuits.map(({ circuitId, number, name }) => ({ circuitId, name: `${number} ${name}`.trim() })),
@@ -147,6 +146,10 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
     alive: aliveSaid(row),
   };
 }
+
+/** Where devices of its kind were seen to open; nobody looked at those of class A. */
+const observed = ({ sensitivityA, opensA }: TripLimits): [number, number] | null =>
+  opensA > sensitivityA / 2 ? null : [mA(OBSERVED_TRIP.least * sensitivityA), mA(OBSERVED_TRIP.most * sensitivityA)];
 
 /** Appliances of the catalogue one by one behind it, each in the worst direction. */
 function nextOf({ dialect }: Job, worstA: number, limits: TripLimits): ResidualGauge['next'] {
@@ -160,8 +163,9 @@ function nextOf({ dialect }: Job, worstA: number, limits: TripLimits): ResidualG
  * A test at half its sensitivity parts standing leakage from a device that is too fine: what stands adds to the test current, and with
  * the circuits off it does not. Of class A there is no such test.
  */
-function halfSaid(worstA: number, { trip, sensitivityA }: TripLimits): string {
-  if (trip.least < sensitivityA / 2 || trip.usual > (sensitivityA * 4) / 5) return '';
+function halfSaid(worstA: number, limits: TripLimits): string {
+  const { sensitivityA } = limits;
+  if (observed(limits) === null) return '';
   const half = sensitivityA / 2;
   const figure = (currentA: number) => `${Number((currentA * 1000).toPrecision(3))} mA`;
   const usual = [OBSERVED_TRIP.least * sensitivityA, OBSERVED_TRIP.most * sensitivityA] as const;
@@ -217,7 +221,7 @@ const PIECE = 20_000;
 export function* tryEvenings(study: Study, trials: number, seed: number): Generator<Progress, Nuisance[]> {
   const house = study.circuits[0]?.facts.house;
   const runs = residualSeats(study).map(({ seated }) => {
-    const standing = house === undefined ? undefined : weighed({ house }, seated);
+    const standing = house === undefined ? undefined : weighed(house, seated);
     const limits = tripLimits(seated);
     const evening = standing?.known === true && limits.known ? eveningOf(standing.value, limits.value) : undefined;
     return { deviceId: seated.device.id, evening };
@@ -244,6 +248,15 @@ export function* tryEvenings(study: Study, trials: number, seed: number): Genera
   return found;
 }
 
+/** All of them at once. */
+export function triedEvenings(study: Study, trials: number, seed: number): Nuisance[] {
+  const trying = tryEvenings(study, trials, seed);
+  for (;;) {
+    const step = trying.next();
+    if (step.done === true) return step.value;
+  }
+}
+
 /** What flows through whom for how long. */
 export interface ShockStudy {
   bands: DrawnBand[];
@@ -256,9 +269,13 @@ export interface ShockStudy {
   limitA: number | null;
   /** The heart is not at risk by then. */
   within: boolean;
+  /** It is fine enough to be meant for persons. */
+  forPersons: boolean;
   sentence: string;
   source: string;
 }
+/** The coarsest device that is meant for persons, A. */
+const PERSON_A = 0.03;
 const SKIN_WORDS: Readonly<Record<Skin, string>> = {
   dry: 'dry skin, shoes and floor',
   wet: 'wet skin',
@@ -282,6 +299,8 @@ export function shockStudy(
   const opensS = Number.isFinite(slowS) ? slowS : null;
   const limitA = opensS === null ? null : heartLimitA(opensS, path);
   const within = limitA !== null && bodyA <= limitA;
+  const part = residualPart(chosen);
+  const forPersons = part?.known === true && part.value.sensitivityA <= PERSON_A;
   const figure = (currentA: number) => `${Number((currentA * 1000).toPrecision(2))} mA`;
   const who = `${touchV} V ${PATH_WORDS[path]}, ${SKIN_WORDS[skin]}: ${figure(bodyA)}`;
   const bands = new Map<string, DrawnBand>();
@@ -299,14 +318,14 @@ export function shockStudy(
   return {
     bands: [...bands.values()],
     heart: heartLimit(path),
-    ...{ touchV, bodyA, opensS, limitA, within },
+    ...{ touchV, bodyA, opensS, limitA, within, forPersons },
     sentence:
       opensS === null
         ? `${who}. ${chosen.name} may never open on it.`
         : `${who} for at most ${showTime(opensS)} behind ${chosen.name}. ${
             within
               ? `So long the heart is hardly at risk below ${figure(limitA!)}.`
-              : `So long the heart is at risk from ${figure(limitA!)} on: this ${word(job.dialect, 'residualDevice')} is too slow or too coarse for a person.`
+              : `So long the heart is at risk from ${figure(limitA!)} on: ${chosen.name} alone protects no person.`
           }`,
     source: cite(BODY_SOURCE),
   };

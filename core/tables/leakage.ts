@@ -40,7 +40,7 @@ export const OBSERVED_TRIP = { least: 0.7, most: 0.8 } as const;
 export const NUISANCE_SOURCE: Source = {
   standard: 'common practice',
   edition: '',
-  clause: 'trip points spread between half and all of IΔn, appliances on by who lives there',
+  clause: 'trip points spread between what never opens a device and what surely does; appliances on by who lives there',
   basis: 'practice',
 };
 /** Above the first the chance of a nuisance trip in an evening is a caution, above the second a stop. Practice. */

@@ -3,7 +3,7 @@ import type { Device, DeviceSettings } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { breaker, type CircuitSketch, device, jobWith, stated } from './jobs';
-import { residual } from './residuals';
+import { rcbo, residual } from './residuals';
 
 type Plain<R> = { [K in keyof R]?: NonNullable<R[K]> extends Fact<infer T> ? T : R[K] };
 const BARE: ReadonlySet<string> = new Set(['id', 'order', 'name', 'circuitId', 'pointId', 'mustStayOn', 'safetyService']);
@@ -46,3 +46,27 @@ export const monitorOf = (circuitId: string, more: object = {}): Device =>
     ...{ family: 'monitor', watches: 'dc-6mA', opens: true, thresholdA: stated(0.006) },
     ...more,
   } as DeviceSettings);
+
+/** Jobs in which what residual devices are asked for counts, fact by fact. */
+export function leakyJobs(): Job[] {
+  const plain = leakyHouse(
+    { a: { electronics: true, waveform: 'pulsating-dc', leakageMa: 4 }, b: { electronics: false, leakageMa: 5, dcLeakageMa: 2 } },
+    switchOf('A', 0.1, 'S'),
+  );
+  plain.devices['a-device'] = device('a-device', 'a', {
+    ...(rcbo({
+      residual: { ...residual(0.03, 'general'), voltageDependent: stated(true), functionalEarth: stated('none') },
+    }) as object),
+  } as DeviceSettings);
+  plain.points.p = { id: 'p', circuitId: 'b', order: 'a', name: 'outlet', kind: 'socket', state: 'new' };
+  plain.points.p = { ...plain.points.p, touched: stated(true), wetness: stated('wet') };
+  plain.loads.b = { ...plain.loads.b!, pointId: 'p', touched: stated(true), wet: stated(true) };
+  plain.loads.a = { ...plain.loads.a!, mustStayOn: true };
+  const busy = leakyHouse({ a: { leakageMa: 30, appliance: 'cooking-unit' }, b: { mustStayOn: true } });
+  busy.boards.board = { ...busy.boards.board!, people: stated(2) };
+  const read = leakyHouse({ a: { leakageMa: 20 } });
+  read.devices.rccb = { ...read.devices.rccb!, standingMa: stated(4, 'measured'), standingAllOn: stated(true) };
+  const charger = leakyHouse({ a: { waveform: 'smooth-dc', dcLeakageMa: 20 } });
+  charger.devices['a-monitor'] = monitorOf('a');
+  return [plain, busy, read, charger];
+}

@@ -7,6 +7,7 @@ import { boardJobs } from './boardJobs';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
 import { breaker, device, gg, jobWith, stated } from './jobs';
+import { leakyJobs } from './leakyHouse';
 import { branch, dwellingOf220 } from './reliefJobs';
 
 /** Jobs in which facts count that neither the demos nor the reliefs have. */
@@ -138,4 +139,5 @@ export const JOBS: readonly Job[] = [
   ...witnesses(),
   ...boardJobs(),
   ...askedJobs(),
+  ...leakyJobs(),
 ];

@@ -11,7 +11,14 @@ const LATE_MS = 1500;
 const SILENT_MS = 60_000;
 
 /** What takes longer than a key press is asked when everything else is shown. */
-const LONG: Record<LongKind, true> = { fixes: true, reports: true, bothWays: true, ways: true, nuisance: true, arrangements: true };
+const LONG: Record<LongKind, true> = {
+  fixes: true,
+  reports: true,
+  bothWays: true,
+  ways: true,
+  nuisance: true,
+  arrangements: true,
+};
 const isLong = ({ kind }: Query): boolean => kind in LONG;
 
 /** What a study shows; nothing of an earlier one where it failed. */

@@ -5,23 +5,32 @@ import type { PeopleStudy } from '@/core/study/people';
 import { useNarrow } from '@/ui/useMedia';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { Chosen } from './Chosen';
+import { DevicesView } from './devices/DevicesView';
 import { Editions } from './Editions';
+import { FootButton } from './FootButton';
 import { LocalRules } from './LocalRules';
+import { PeopleViews } from './PeopleViews';
 import { type PeoplePlace, peoplePlace, showPeople } from './place';
 import { RoomBands } from './RoomBands';
 import { Totals } from './Totals';
 
-/** Who is protected: every outlet by room with its four kinds of protection, what is asked for there, and the ways to give it. */
+/** Who is protected: outlet by outlet, or device by device. */
 export function PeopleScreen() {
   const search = useSearchParams();
   const job = useJobState((state) => state.job);
-  const study = useAnswer({ kind: 'people' });
   const place = useMemo(() => peoplePlace(job, search), [job, search]);
+  return place.view === 'devices' ? <DevicesView place={place} /> : <Outlets place={place} />;
+}
+
+/** Every outlet by room with its four kinds of protection, what is asked for there, and the ways to give it. */
+function Outlets({ place }: { place: PeoplePlace }) {
+  const study = useAnswer({ kind: 'people' });
   if (study === undefined) return <main aria-busy className="flex-1" />;
   const chosen = place.circuitId === null ? { ...place, circuitId: firstWanting(study) } : place;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[minmax(0,1fr)_404px]">
       <main className="min-w-0 p-3 lg:overflow-y-auto">
+        <PeopleViews view="outlets" />
         <Totals study={study} />
         {study.rooms.length === 0 ? (
           <p className="rounded border border-line bg-raised p-4 text-quiet">
@@ -49,18 +58,7 @@ function Below({ study, place }: { study: PeopleStudy; place: PeoplePlace }) {
     .flatMap(({ points }) => points)
     .filter(({ circuitId, pointId }) => circuitId === place.circuitId && (place.pointId === null || pointId === place.pointId));
   const open = shown.flatMap(({ asked }) => asked).filter(({ verdict }) => verdict === 'stop').length;
-  return (
-    <button
-      type="button"
-      onClick={() => document.getElementById('what-is-asked')?.scrollIntoView({ behavior: 'smooth' })}
-      className="sticky bottom-2 z-10 mt-3 flex min-h-11 w-full items-center justify-between gap-2 rounded border-2 border-copper bg-raised px-3 text-left shadow-raised"
-    >
-      <span className="min-w-0 flex-1 truncate">
-        {name}: <span className="font-semibold">{open === 0 ? 'nothing lacks' : `${open} lacking`}</span>
-      </span>
-      <span className="text-copper">See</span>
-    </button>
-  );
+  return <FootButton to="what-is-asked" name={name} says={open === 0 ? 'nothing lacks' : `${open} lacking`} />;
 }
 
 /** The circuit of the outlet that wants it sooner: the first stop, else the first there is. */

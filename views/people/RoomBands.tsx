@@ -21,7 +21,7 @@ export function RoomBands({
 }: {
   study: PeopleStudy;
   place: PeoplePlace;
-  choose: (place: PeoplePlace) => void;
+  choose: (place: Pick<PeoplePlace, 'circuitId' | 'pointId'>) => void;
 }) {
   const job = useJobState((state) => state.job);
   return (
@@ -59,7 +59,7 @@ function Band({
   job: Job;
   room: PeopleRoom;
   place: PeoplePlace;
-  choose: (place: PeoplePlace) => void;
+  choose: (place: Pick<PeoplePlace, 'circuitId' | 'pointId'>) => void;
 }) {
   const row = job.rooms[room.roomId ?? ''];
   return (

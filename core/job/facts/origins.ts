@@ -15,6 +15,7 @@ export const SPECS: Specs = {
   fullNeutral: yesNo('neutral as good as a line'),
   xOverR: quantity('X/R', 'ratio'),
   runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
+  dcLeakageMa: quantity('DC it can leak, mA; 0 through a transformer', 'ratio'),
   neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
   pipes: choice('metal pipes and frames', [
     { value: 'bonded', label: 'bonded' },
@@ -32,4 +33,5 @@ export const SPECS: Specs = {
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   runsAlone: (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
+  dcLeakageMa: (_, row) => (row as Origin).kind === 'inverter',
 };

@@ -63,6 +63,8 @@ export const Origin = z.strictObject({
   transformer: Transformer.optional(),
   /** It can feed the house by itself; one that only follows the network cannot. */
   runsAlone: fact(z.boolean()).optional(),
+  /** Smooth DC it can feed into the installation and its earth; none through a transformer. */
+  dcLeakageMa: fact(quantity(0, 500, 'mA')).optional(),
   /** Neutral to protective conductor joined for this source: needed for an island or generator. */
   neutralBond: fact(z.boolean()).optional(),
   /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */

@@ -29,6 +29,7 @@ function lost(facts: CircuitFacts, id: string, title: string, kept: readonly Loa
 function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]): Check[] {
   const { house, circuit } = facts;
   const { device } = seated;
+  const aFault = facts.job.dialect === 'nec' ? 'a ground fault' : 'an earth fault';
   const behind = behindOf(house, seated);
   const others = (behind.known ? behind.value.circuits : []).filter(
     (wiring) => wiring.circuit.kind === 'final' && wiring.circuit.id !== circuit.id,
@@ -39,11 +40,10 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
   const missing: Check[] = [];
   for (const other of others) {
     const alone = opensAlone(device, pathDevices(facts, other));
-    if (alone === undefined)
-      return [lost(facts, id, title, kept, `an earth fault on ${other.circuit.name} opens ${device.name}`)];
+    if (alone === undefined) return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} opens ${device.name}`)];
     if (!alone.known) missing.push(unknownCheck(id, title, alone.missing));
     else if (!alone.value)
-      return [lost(facts, id, title, kept, `an earth fault on ${other.circuit.name} may open ${device.name} too`)];
+      return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} may open ${device.name} too`)];
   }
   return missing.length > 0
     ? missing.slice(0, 1)
@@ -52,7 +52,7 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
           id,
           title,
           'pass',
-          `every other circuit behind ${device.name} has a residual device that opens alone`,
+          `every other circuit behind ${device.name} has a device of its own that opens alone`,
           clause(facts.job.pack, 'mustStay'),
         ),
       ];

@@ -2,13 +2,14 @@ import { residualPart } from '../../devices/residual';
 import { atOutlets } from '../../house/behind';
 import { smoothDcThrough } from '../../house/directCurrent';
 import { type CircuitFacts, isResidual, type Seated } from '../../house/facts';
+import { perDevice } from '../../house/perDevice';
 import { eveningOf, type LeakPart, mayTrip, type Standing, standingOf, type TripLimits, tripLimits } from '../../house/standing';
 import { all, andThen, known, type Maybe, map } from '../../job/known';
 import type { Check, Verdict } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
 import { type Chance, Evenings } from '../../leakage/nuisance';
 import { clause } from '../../rules/clauses';
-import { LEAKAGE_SOURCE, LEAKAGE_SPREAD, NUISANCE_SHARE, NUISANCE_SOURCE } from '../../tables/leakage';
+import { CLASS_A_SOURCE, LEAKAGE_SOURCE, LEAKAGE_SPREAD, NUISANCE_SHARE, NUISANCE_SOURCE } from '../../tables/leakage';
 
 /** Trials of a verdict, and where they start: enough to tell a chance of 1 % from one of 10 %, and the same each time. */
 const TRIALS = 20_000;
@@ -20,36 +21,29 @@ export function standingChecks(facts: CircuitFacts): Check[] {
   return devices.flatMap((seated) => [leakageCheck(facts, seated), ...chanceCheck(facts, seated)]);
 }
 
-const whole = new WeakMap<Standing, Standing>();
-
 /**
  * What a device weighs: the alternating leakage, of type B the smooth DC with it. As rms values they stand at right angles; of an evening
  * each source counts by itself.
  */
-export function weighed({ house }: Pick<CircuitFacts, 'house'>, seated: Seated): Maybe<Standing> {
+export const weighed = perDevice((house, seated): Maybe<Standing> => {
   const standing = standingOf(house, seated);
   const isB = andThen(residualPart(seated.device) ?? known(undefined), (part) =>
     part?.type === undefined ? known(false) : map(part.type, (type) => type === 'B'),
   );
   if (!isB.known || !isB.value) return standing;
   return map(all({ standing, dc: smoothDcThrough(house, seated) }), ({ standing: ac, dc }) => {
-    let found = whole.get(ac);
-    if (found === undefined) {
-      const direct = dc.from.map(
-        ({ load, circuitId, dcA }): LeakPart => ({
-          ...{ load, circuitId, sizeA: dcA, atA: undefined, on: 1, spread: LEAKAGE_SPREAD.stated },
-        }),
-      );
-      found = {
-        ...ac,
-        ...{ worstA: Math.hypot(ac.worstA, dc.sumA), allOnA: Math.hypot(ac.allOnA, dc.sumA) },
-        ...{ parts: [...ac.parts, ...direct], worst: [...ac.worst, ...direct] },
-      };
-      whole.set(ac, found);
-    }
-    return found;
+    const direct = dc.from.map(
+      ({ id, name, circuitId, dcA }): LeakPart => ({
+        ...{ id, name, circuitId, sizeA: dcA, atA: undefined, on: 1, spread: LEAKAGE_SPREAD.stated },
+      }),
+    );
+    return {
+      ...ac,
+      ...{ worstA: Math.hypot(ac.worstA, dc.sumA), allOnA: Math.hypot(ac.allOnA, dc.sumA) },
+      ...{ parts: [...ac.parts, ...direct], worst: [...ac.worst, ...direct] },
+    };
   });
-}
+});
 
 /** In order to a third of what opens it surely, no more than a caution while it cannot open on it. */
 export const standingVerdict = (worstA: number, { passA, opensA }: TripLimits): Verdict =>
@@ -58,8 +52,9 @@ export const standingVerdict = (worstA: number, { passA, opensA }: TripLimits): 
 function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
   const rule = clause(facts.job.pack, 'standingLeakage');
+  const source = facts.job.dialect === 'nec' ? CLASS_A_SOURCE : LEAKAGE_SOURCE;
   const comparison = map(
-    all({ standing: weighed(facts, seated), limits: tripLimits(seated) }),
+    all({ standing: weighed(facts.house, seated), limits: tripLimits(seated) }),
     ({ standing, limits }): Comparison => {
       const { worstA, cableA, worst, byReading, readA } = standing;
       return {
@@ -71,21 +66,21 @@ function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
             : `${sourcesSaid(standing)}: ${device.name} may open from ${figure(limits.trip.least * 1000)} mA on${readA === undefined ? '' : `; a clamp read ${figure(readA * 1000)} mA`}`,
         working: () => [
           ...(byReading
-            ? [line('by clamp', '', `${figure(worstA * 1000)} mA`, LEAKAGE_SOURCE)]
+            ? [line('by clamp', '', `${figure(worstA * 1000)} mA`, source)]
             : [
                 line('2π·f·C·U of the cables', '250 pF/m', `${figure(cableA * 1000)} mA`, NUISANCE_SOURCE),
                 line(
                   '|Σ leakage|, the worst mix on',
-                  worst.map(({ load, sizeA }) => `${load.name} ${figure(sizeA * 1000)}`).join(' + ') || '0',
+                  worst.map(({ name, sizeA }) => `${name} ${figure(sizeA * 1000)}`).join(' + ') || '0',
                   `${figure(worstA * 1000)} mA`,
-                  LEAKAGE_SOURCE,
+                  source,
                 ),
               ]),
           line(
             '≤ what is left standing',
             `${figure(worstA * 1000)} ≤ ${figure(limits.passA * 1000)}`,
             holds(worstA, limits.passA),
-            LEAKAGE_SOURCE,
+            source,
           ),
         ],
       };
@@ -99,31 +94,28 @@ function sourcesSaid({ worst, cableA }: Standing): string {
   const named = [...worst]
     .sort((a, b) => b.sizeA - a.sizeA)
     .slice(0, NAMED)
-    .map(({ load, sizeA }) => `${load.name} ${figure(sizeA * 1000)}`);
+    .map(({ name, sizeA }) => `${name} ${figure(sizeA * 1000)}`);
   const more = worst.length - named.length;
   return [...named, ...(more > 0 ? [`${more} more`] : []), `cables ${figure(cableA * 1000)}`].join(', ');
 }
 const NAMED = 3;
 
-const kept = new WeakMap<Standing, Chance>();
 /** The chance of a trip in an evening without a fault, tried out; the same for the same house. */
-function chanceOf(standing: Standing, limits: TripLimits): Chance {
-  let found = kept.get(standing);
-  if (found === undefined) {
-    const evenings = new Evenings(eveningOf(standing, limits), SEED);
-    evenings.run(TRIALS);
-    kept.set(standing, (found = evenings.chance));
-  }
-  return found;
-}
+const chanceOf = perDevice(
+  (house, seated): Maybe<Chance> =>
+    map(all({ standing: weighed(house, seated), limits: tripLimits(seated) }), ({ standing, limits }) => {
+      const evenings = new Evenings(eveningOf(standing, limits), SEED);
+      evenings.run(TRIALS);
+      return evenings.chance;
+    }),
+);
 
 /** Only where it can open on what stands: below the current that never opens it there is no chance to speak of. */
 function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
-  const both = all({ standing: weighed({ house }, seated), limits: tripLimits(seated) });
+  const both = all({ standing: weighed(house, seated), limits: tripLimits(seated) });
   if (!both.known || !mayTrip(eveningOf(both.value.standing, both.value.limits))) return [];
   const { device } = seated;
-  const comparison = map(both, ({ standing, limits }): Comparison => {
-    const chance = chanceOf(standing, limits);
+  const comparison = map(chanceOf(house, seated), (chance): Comparison => {
     const surely = !fits(chance.low, NUISANCE_SHARE.stop);
     return {
       ...{ demand: chance.high * 100, limit: NUISANCE_SHARE.caution * 100, unit: '% of evenings', rule: NUISANCE_SOURCE },
@@ -131,7 +123,7 @@ function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
       because: () => `${device.name} opens without a fault in ${percent(chance.low)} to ${percent(chance.high)} of evenings`,
       working: () => [
         line('trips / evenings tried', `${chance.trips} / ${chance.trials}`, percent(chance.share), NUISANCE_SOURCE),
-        line('interval, 99 %', `${percent(chance.low)} to ${percent(chance.high)}`, '', NUISANCE_SOURCE),
+        line('interval, 99 %', `of ${chance.trials}`, `${percent(chance.low)} to ${percent(chance.high)}`, NUISANCE_SOURCE),
       ],
     };
   });

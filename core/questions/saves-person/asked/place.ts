@@ -231,7 +231,8 @@ function premisesOf({ job, circuit, path }: CircuitFacts): Maybe<string> {
   const there = boards.filter((board) => board !== undefined);
   for (const board of there) {
     const stated = ifStated('boards', board, 'premises');
-    if (stated.value !== undefined) return stated as Known<string>;
+    // Where people work less is asked for: that is said of the board itself, and lent to none below it.
+    if (stated.value !== undefined && (board === there[0] || stated.value !== 'work')) return stated as Known<string>;
   }
   const nearest = there[0];
   return nearest === undefined

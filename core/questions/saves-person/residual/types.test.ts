@@ -4,6 +4,7 @@ import { ask, check } from '../../../testing/ask';
 import { splitHouse } from '../../../testing/houses';
 import { device, stated } from '../../../testing/jobs';
 import { leakyHouse, monitorOf, switchOf } from '../../../testing/leakyHouse';
+import { backFed } from '../../../testing/reliefJobs';
 import { rcbo, residual } from '../../../testing/residuals';
 
 const verdict = (job: Job, id: string, circuitId = 'a') => check(ask(job, 'saves-person', circuitId), id)?.verdict;
@@ -177,5 +178,41 @@ describe('what is held in the wet', () => {
     job.points.p = { id: 'p', circuitId: 'a', order: 'a', name: 'outlet', kind: 'socket', state: 'new', touched: stated(true) };
     expect(verdict(job, 'touched:')).toBeUndefined();
     expect(verdict({ ...job, points: { p: { ...job.points.p, wetness: stated('wet') } } }, 'touched:p')).toBe('caution');
+  });
+});
+
+describe('an inverter that comes in behind a residual device', () => {
+  it('leaks what it is said to; where that is not said nobody knows', () => {
+    const fed = (dcLeakageMa?: number) => {
+      const job = backFed();
+      const inverter = Object.values(job.origins).find(({ kind }) => kind === 'inverter')!;
+      if (dcLeakageMa !== undefined) job.origins[inverter.id] = { ...inverter, dcLeakageMa: stated(dcLeakageMa) };
+      return check(ask(job, 'saves-person', 'feeder'), 'dc:feed');
+    };
+    expect(fed().verdict).toBe('unknown');
+    expect(fed().missing[0]!.path).toMatch(/^origins\..*dcLeakageMa$/);
+    expect(fed(6).verdict).toBe('pass');
+    expect(fed(6.1).verdict).toBe('stop');
+  });
+});
+
+describe('a device of which nobody knows whether it covers an outlet', () => {
+  it('has to see what is used there, and so does the next one ahead', () => {
+    const job = leakyHouse({ a: { waveform: 'pulsating-dc' } }, switchOf('AC'));
+    const outlet = { circuitId: 'a', kind: 'socket', state: 'new' } as const;
+    job.points.p = { ...outlet, id: 'p', order: 'a', name: 'first' };
+    job.points.q = { ...outlet, id: 'q', order: 'b', name: 'next', parentPointId: 'p' };
+    job.loads.a = { ...job.loads.a!, pointId: 'q' };
+    job.devices.d = device(
+      'd',
+      'a',
+      { family: 'outlet-protection', groundFault: 'residual', arcFault: 'none', residual: residual(0.03, 'general') },
+      { seat: 'point', pointId: 'p', lines: [] },
+    );
+    delete job.devices.d.circuitId;
+    expect(verdict(job, 'type:rccb')).toBe('stop');
+    expect(verdict(job, 'type:d')).toBe('pass');
+    const fed = { ...job, points: { ...job.points, p: { ...job.points.p, onward: stated('feed-through' as const) } } };
+    expect(verdict(fed, 'type:rccb')).toBeUndefined();
   });
 });

@@ -1,13 +1,13 @@
 import { hasResidual, type ResidualType, residualPart } from '../../../devices/residual';
 import { atOutlets } from '../../../house/behind';
-import { coverOf } from '../../../house/cover';
+import { type Covering, coverOf } from '../../../house/cover';
 import { atLeastDc, detected, type SmoothDc, smoothDcThrough, type Waveform, waveformOf } from '../../../house/directCurrent';
 import { type CircuitFacts, isResidual, type Seated } from '../../../house/facts';
 import { all, andThen, join, type Known, known, type Maybe, type Missing, map, unknown } from '../../../job/known';
 import { ifStated } from '../../../job/readers';
 import type { Device, Load, Point } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
-import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
 import { DC_SOURCE, DC_TOLERANCE_A } from '../../../tables/leakage';
@@ -57,12 +57,20 @@ const typeOf = (device: Device): Maybe<ResidualType> => {
     : andThen(part, ({ type }) => type ?? unknown(`devices.${device.id}`, `type of ${device.name}`));
 };
 
-/** The residual device that opens first for something at a place: the nearest to it that may cover it. */
-function nearest(facts: CircuitFacts, point: Point | undefined): Maybe<Device | undefined> {
-  return map(
-    coverOf(facts, point),
-    (cover) => [...cover].reverse().find(({ device, covers }) => hasResidual(device) && (!covers.known || covers.value))?.device,
-  );
+/**
+ * The residual device that opens first for something at a place: the nearest that covers it. One nearer of which that is not known may be
+ * the one, and has to see it as well.
+ */
+function nearest(facts: CircuitFacts, point: Point | undefined): Maybe<readonly Covering[]> {
+  return map(coverOf(facts, point), (cover) => {
+    const found: Covering[] = [];
+    for (const each of [...cover].reverse()) {
+      if (!hasResidual(each.device) || (each.covers.known && !each.covers.value)) continue;
+      found.push(each);
+      if (each.covers.known && !each.covers.given.assumed) break;
+    }
+    return found;
+  });
 }
 
 /** Something that leaks: a load, or an outlet into which anything may be plugged. */
@@ -79,13 +87,14 @@ function seenChecks(facts: CircuitFacts): Check[] {
   const byDevice = new Map<string, { device: Device; leakers: Leaker[] }>();
   const checks: Check[] = [];
   const put = (point: Point | undefined, leaker: Leaker) => {
-    const device = nearest(facts, point);
-    if (!device.known) checks.push(unknownCheck(`type:${leaker.name}`, `Residual device of ${leaker.name}`, device.missing));
-    else if (device.value !== undefined) {
-      const of = byDevice.get(device.value.id) ?? { device: device.value, leakers: [] };
-      of.leakers.push(leaker);
-      byDevice.set(device.value.id, of);
-    }
+    const devices = nearest(facts, point);
+    if (!devices.known) checks.push(unknownCheck(`type:${leaker.name}`, `Residual device of ${leaker.name}`, devices.missing));
+    else
+      for (const { device } of devices.value) {
+        const of = byDevice.get(device.id) ?? { device, leakers: [] };
+        of.leakers.push(leaker);
+        byDevice.set(device.id, of);
+      }
   };
   for (const load of loads) put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformOf(load) });
   for (const point of sockets) put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') });
@@ -100,10 +109,9 @@ function seenChecks(facts: CircuitFacts): Check[] {
 function nothingEntered(facts: CircuitFacts): Check[] {
   const { house, circuit, loads } = facts;
   if (circuit.kind !== 'final' || loads.length > 0 || house.socketsOf(circuit.id).length > 0) return [];
-  const device = nearest(facts, undefined);
-  if (!device.known || device.value === undefined) return [];
+  const devices = nearest(facts, undefined);
   const missing = [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }];
-  return [unknownCheck(`type:${device.value.id}`, titleOf(device.value), missing)];
+  return (devices.known ? devices.value : []).map(({ device }) => unknownCheck(`type:${device.id}`, titleOf(device), missing));
 }
 
 const titleOf = ({ name }: Device): string => `Residual type of ${name}`;
@@ -162,29 +170,24 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
   const type = typeOf(device);
   const title = `Smooth DC through ${device.name}`;
+  const rule = clause(facts.job.pack, 'residualDc');
+  if (type.known && type.value === 'B') return ruled(`dc:${device.id}`, title, 'pass', 'type B works with it', rule, type.given);
   const least = atLeastDc(facts.house, seated);
-  const surely = map(type, (of) => least.value.sumA > DC_TOLERANCE_A[of]);
-  const sum: Maybe<SmoothDc> =
-    type.known && type.value === 'B'
-      ? known(least.value)
-      : surely.known && surely.value
-        ? least
-        : smoothDcThrough(facts.house, seated);
+  const surely = map(type, (of) => !fits(least.value.sumA, DC_TOLERANCE_A[of]));
+  const sum: Maybe<SmoothDc> = surely.known && surely.value ? least : smoothDcThrough(facts.house, seated);
   const comparison = map(all({ type, sum }), ({ type: of, sum: through }): Comparison => {
     const limit = DC_TOLERANCE_A[of] * 1000;
-    const from = through.from.map(({ load, dcA }) => `${load.name} ${figure(dcA * 1000)} mA`).join(', ');
+    const from = through.from.map(({ name, dcA }) => `${name} ${figure(dcA * 1000)} mA`).join(', ');
     return {
-      ...{ demand: through.sumA * 1000, limit, unit: 'mA', rule: clause(facts.job.pack, 'residualDc'), aside: of === 'B' },
+      ...{ demand: through.sumA * 1000, limit, unit: 'mA', rule },
       because: () =>
-        of === 'B'
-          ? 'type B works with it'
-          : through.from.length === 0
-            ? 'nothing behind it leaks smooth DC'
-            : `${from}: ${
-                through.sumA * 1000 > limit
-                  ? `its core saturates, and ${device.name} may open on no fault behind it any more`
-                  : `type ${of} works with that much`
-              }`,
+        through.from.length === 0
+          ? 'nothing behind it leaks smooth DC'
+          : `${from}: ${
+              !fits(through.sumA * 1000, limit)
+                ? `its core saturates, and ${device.name} may open on no fault behind it any more`
+                : `type ${of} works with that much`
+            }`,
       working: () => [
         line(
           'Σ smooth DC behind it',
@@ -210,7 +213,7 @@ function directThroughClassA(facts: CircuitFacts, seated: Seated): Check[] {
   const shapes = facts.loads
     .map((load) => ({ name: load.name, ...ifStated('loads', load, 'waveform') }))
     .filter((shape) => shape.value === 'smooth-dc');
-  const named = [...new Set([...value.from.map(({ load }) => load.name), ...shapes.map(({ name }) => name)])];
+  const named = [...new Set([...value.from.map(({ name }) => name), ...shapes.map(({ name }) => name)])];
   if (named.length === 0) return [];
   return [
     ruled(
