@@ -216,9 +216,13 @@ describe('residual devices', () => {
     await press(page, '[data-testid=gauges]', 'Try evenings');
     await page.waitForFunction(
       () =>
-        /trips without a fault: \d+ % to \d+ % of evenings/.test(document.querySelector('[data-device=rcd1]')?.textContent ?? ''),
+        /trips without a fault: [\d.]+ % to [\d.]+ % of evenings/.test(
+          document.querySelector('[data-device=rcd1]')?.textContent ?? '',
+        ),
       { timeout: 60_000 },
     );
+    await undo(page);
+    await page.waitForFunction(() => document.querySelector('[data-device=rcd1]')?.textContent?.includes('9.39 mA of 9'));
     await page.close();
   });
 

@@ -4,12 +4,14 @@ import { deskFigures } from './desk.bench';
 import { doorFigures } from './doors.bench';
 import { keepFigures } from './keep.bench';
 import { networkFigures } from './network.bench';
+import { residualFigures } from './residual.bench';
 import { studyFigures } from './study.bench';
 import { surveyFigures } from './survey.bench';
 import { viewFigures } from './view.bench';
 
 const figures = [
   ...studyFigures(),
+  ...residualFigures(),
   ...(await networkFigures()),
   ...(await keepFigures()),
   ...(await doorFigures()),

@@ -9,7 +9,6 @@ import { bin, ensurePackages, fail, ROOT, run } from './packages.mjs';
 const desk = (circuit, job = 'bindery-yard') => `/jobs/${job}/circuits?c=${circuit}`;
 const VIEWS = [
   { name: 'desk-day', at: desk('guillotine'), ready: '[data-fix]', theme: 'day' },
-  { name: 'desk-cupboard', at: desk('guillotine'), ready: '[data-fix]', theme: 'cupboard' },
   {
     name: 'desk-working',
     at: desk('folding-sockets'),
@@ -48,6 +47,12 @@ const VIEWS = [
   { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
   { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-way=combined-breaker]', theme: 'day' },
+  {
+    name: 'people-devices',
+    at: '/jobs/skerry-light/people?view=devices',
+    ready: '[data-arrangement=one]',
+    theme: 'cupboard',
+  },
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
   { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
   { name: 'firm', at: '/firm', ready: 'h1', theme: 'day' },

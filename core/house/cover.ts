@@ -38,10 +38,7 @@ export function wayTo({ house, circuit }: CircuitFacts, point: Point): Maybe<rea
  * @param point without one what hangs on the circuit's cable itself
  */
 export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<readonly Covering[]> {
-  const ahead = facts.ahead.map((seated): Covering => {
-    const { device } = seated;
-    return { device, seated, point: undefined, covers: hasResidual(device) ? sees(facts, seated) : opensAll(facts, device) };
-  });
+  const ahead = coverAhead(facts);
   if (point === undefined) return known(ahead);
   return map(wayTo(facts, point), (way) => [
     ...ahead,
@@ -51,6 +48,20 @@ export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<re
         .map((device): Covering => ({ device, seated: undefined, point: at, covers: coversFrom(facts, device, at, point) })),
     ),
   ]);
+}
+
+const kept = new WeakMap<CircuitFacts, readonly Covering[]>();
+
+/** The devices ahead of a circuit: the same for all its outlets, worked out once. */
+function coverAhead(facts: CircuitFacts): readonly Covering[] {
+  const found =
+    kept.get(facts) ??
+    facts.ahead.map((seated): Covering => {
+      const { device } = seated;
+      return { device, seated, point: undefined, covers: hasResidual(device) ? sees(facts, seated) : opensAll(facts, device) };
+    });
+  kept.set(facts, found);
+  return found;
 }
 
 /** A residual device covers only what it sees and opens wholly, from whichever side it is fed: the same as it must to clear a fault. */

@@ -1,8 +1,10 @@
 import type { Step } from '../job/commands';
+import { typeFor } from '../job/edits/arrangements';
 import { waysFor } from '../job/edits/protect';
 import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
+import { DC_TOLERANCE_A } from '../tables/leakage';
 import type { Candidate } from './candidate';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
@@ -38,13 +40,22 @@ function residualAhead(job: Job, circuitId: string): Device[] {
 }
 
 const TYPES = ['AC', 'A', 'F', 'B'] as const;
+const sumOf = ({ loads }: Job, field: 'leakageMa' | 'dcLeakageMa'): number =>
+  Object.values(loads).reduce((sum, load) => sum + (load[field]?.value ?? 0), 0);
 
-/** The next higher types of each device ahead, the least first: one that sees what leaks, or that stands the DC. */
-export const types = (job: Job, circuitId: string): Candidate[] =>
-  residualAhead(job, circuitId).flatMap(({ id, name, settings }): Candidate[] => {
+/** Of the device next to the circuit the type that sees what leaks there; of those further up the ones that stand the DC of the house. */
+export function types(job: Job, circuitId: string): Candidate[] {
+  const ahead = residualAhead(job, circuitId);
+  const directMa = sumOf(job, 'dcLeakageMa');
+  return ahead.flatMap(({ id, name, settings }, at): Candidate[] => {
     const type = 'residual' in settings ? settings.residual?.type?.value : undefined;
     if (type === undefined) return [];
-    return TYPES.slice(TYPES.indexOf(type) + 1).map((to) => ({
+    const higher = TYPES.slice(TYPES.indexOf(type) + 1);
+    const sees = typeFor(job, [circuitId]);
+    const nearest = at === ahead.length - 1;
+    const tooMuch = directMa > 1000 * DC_TOLERANCE_A[type];
+    const wanted = higher.filter((to) => (nearest ? to === sees : tooMuch && directMa <= 1000 * DC_TOLERANCE_A[to]));
+    return wanted.map((to) => ({
       kind: 'type',
       command: {
         label: `Fit ${name} of type ${to}`,
@@ -52,9 +63,13 @@ export const types = (job: Job, circuitId: string): Candidate[] =>
       },
     }));
   });
+}
 
 /** Coarser steps of what is made, A. */
 const STEPS_A = [0.1, 0.3] as const;
+
+/** Share of its sensitivity the house has to leak before a coarser one is tried. */
+const LEAKS_FROM = 0.2;
 
 /** A device ahead of others, that stands over finer ones, may be coarser: it then leaves more room for what leaks. */
 export const sensitivities = (job: Job, circuitId: string): Candidate[] =>
@@ -62,7 +77,7 @@ export const sensitivities = (job: Job, circuitId: string): Candidate[] =>
     .slice(0, -1)
     .flatMap(({ id, name, settings }): Candidate[] => {
       const now = 'residual' in settings ? settings.residual?.sensitivityA?.value : undefined;
-      if (now === undefined) return [];
+      if (now === undefined || sumOf(job, 'leakageMa') < 1000 * LEAKS_FROM * now) return [];
       return STEPS_A.filter((each) => each > now).map((to) => ({
         kind: 'sensitivity',
         command: {

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { ResidualGauge } from '@/core/study/residual';
 import { Button } from '@/ui/Button';
 import { useNarrow } from '@/ui/useMedia';
@@ -19,8 +19,12 @@ const TRIALS = 1_000_000;
 export function DevicesView({ place }: { place: PeoplePlace }) {
   const nec = useJobState((state) => state.job.dialect === 'nec');
   const study = useAnswer({ kind: 'residual' });
+  // What was shown stays shown, though an edit makes another one the first to want something.
+  const shown = useRef<string | null>(null);
   if (study === undefined) return <main aria-busy className="flex-1" />;
-  const chosen = study.devices.find(({ deviceId }) => deviceId === place.deviceId) ?? firstWanting(study.devices);
+  const wanted = place.deviceId ?? shown.current;
+  const chosen = study.devices.find(({ deviceId }) => deviceId === wanted) ?? firstWanting(study.devices);
+  shown.current = chosen?.deviceId ?? null;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[minmax(0,1fr)_404px]">
       <main className="min-w-0 p-3 lg:overflow-y-auto">
