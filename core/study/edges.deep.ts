@@ -29,6 +29,7 @@ const LADDERS: Readonly<Record<string, string>> = {
   'clears-in-time grounding': 'sizes of a table',
   'clears-in-time residual': 'sensitivities are rated values, far from any fault of these houses',
   'only-one-trips overcurrent': 'whole curves are compared, the current is what comes out',
+  'stays-on nuisance': 'evenings are tried: it goes up by whole trips',
   'only-one-trips residual': 'a credit: ratio, delay and type',
   'protects-cable egc': 'sizes of a table',
   'protects-cable heat': 'no verdict under the NEC',

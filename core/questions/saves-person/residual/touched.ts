@@ -6,7 +6,7 @@ import { ifStated } from '../../../job/readers';
 import type { Load, Point } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
-import { type Comparison, figure, judge } from '../../../judging/judge';
+import { type Comparison, figure, holds, judge, line } from '../../../judging/judge';
 import { fits } from '../../../tables/rounding';
 import type { Source } from '../../../tables/source';
 
@@ -73,7 +73,10 @@ function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boole
             ? `behind one of ${figure(sensitivityA * 1000)} mA`
             : `the finest ${word(facts.job.dialect, 'residualDevice')} ahead is one of ${figure(sensitivityA * 1000)} mA: too coarse for wet skin`
           : `no ${word(facts.job.dialect, 'residualDevice')} covers it`,
-      working: () => [],
+      working: () => [
+        line('finest sensitivity ahead', 'of what covers it', `${figure(sensitivityA * 1000)} mA`, TOUCHED_PRACTICE),
+        line('≤ 30 mA', `${figure(sensitivityA * 1000)} ≤ ${PERSON_A * 1000}`, holds(sensitivityA, PERSON_A), TOUCHED_PRACTICE),
+      ],
     };
   });
 }
