@@ -1,5 +1,6 @@
 import type { Arranged } from '../core/study/arrangements';
 import type { Nuisance, ResidualGauge } from '../core/study/residual';
+import type { SurgeStudy } from '../core/study/surge';
 
 const figure = (value: number): string => String(Number(value.toPrecision(3)));
 const percent = (share: number): string => (share < 0.0001 ? '< 0.01 %' : `${Number((share * 100).toPrecision(2))} %`);
@@ -53,5 +54,23 @@ export const arrangementsText = (rows: readonly Arranged[]): string =>
         `${stops}${unknowns > 0 ? ` +${unknowns}?` : ''}`.padStart(6),
       ].join(' '),
     ),
+    '',
+  ].join('\n');
+
+/** What comes down to the equipment of a circuit, stage by stage, and what is judged of each. */
+export const surgeText = ({ circuit, need, incomingKv, stands, stages, checks }: SurgeStudy): string =>
+  [
+    `${circuit}: ${need.verdict} ${need.because} (${need.rule})`,
+    `  ${figure(incomingKv)} kV from the line`,
+    ...stages.map(
+      ({ name, label, place, leadM, levelKv, atEquipmentKv, distanceM, doubled }) =>
+        `  ${levelKv === null ? '?' : figure(levelKv)} kV after ${name}, ${label}, ${place}, leads ${leadM ?? '?'} m; at the equipment ${
+          atEquipmentKv === null ? '?' : figure(atEquipmentKv)
+        } kV${distanceM === null ? '' : ` after ${figure(distanceM)} m`}${doubled ? ', doubled' : ''}`,
+    ),
+    `  ${stands.what} stands ${figure(stands.kV)} kV`,
+    ...checks
+      .filter(({ id }) => id !== 'surge-need')
+      .map(({ verdict, title, because, rule }) => `  ${verdict.padEnd(8)} ${title}: ${because} (${rule})`),
     '',
   ].join('\n');

@@ -72,12 +72,23 @@ describe('npm run study', { timeout: 120_000 }, () => {
       expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining(says)]);
     }
   });
+  it('prints what comes down to the equipment of a circuit', () => {
+    const printed = study('demo/bindery-yard.json', '--surge', 'water');
+    expect(printed.status).toBe(0);
+    expect(printed.stdout).toContain('6 kV from the line');
+    expect(printed.stdout).toMatch(
+      /1\.57 kV after Upper surge device, type 2, Upper board, leads 0\.25 m; at the equipment 2\.77 kV after 12 m, doubled/,
+    );
+    expect(printed.stdout).toContain('equipment of category II stands 2.5 kV');
+    const refused = study('demo/bindery-yard.json', '--surge', 'none');
+    expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('no such circuit')]);
+  });
   it('prints a board, what goes dark, and what to open before an outlet is worked on', () => {
     const board = study('demo/kiln-house.json', '--board', 'main', '--off', 'hall-device', '--before', 'loft-p2');
     expect(board.status).toBe(0);
     expect(board.stdout).toMatch(/^Main panel\n/);
     expect(board.stdout).toMatch(/8,10 +Heat pump breaker +L1 L2 +18.4 A/);
-    expect(board.stdout).toMatch(/pass +Room in Main panel: 14 of 42 spaces in use/);
+    expect(board.stdout).toMatch(/pass +Room in Main panel: 16 of 42 spaces in use/);
     // Tied to it, another opens as well.
     expect(board.stdout).toContain(
       'open: Upper hall lights breaker, Cold store breaker\ndark: 13 Cold store, 15 Upper hall lights',
@@ -98,7 +109,7 @@ describe('npm run study', { timeout: 120_000 }, () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
-    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 10 } });
+    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 25 } });
     expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
     expect(printed.boards.map(({ boardId }: { boardId: string }) => boardId)).toEqual(['upper', 'yard']);
     expect(printed.selectivity.pairs.length).toBeGreaterThan(10);

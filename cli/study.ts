@@ -20,14 +20,15 @@ import { requiredStudy } from '../core/study/required';
 import { residualStudy, triedEvenings } from '../core/study/residual';
 import { selectivityStudy } from '../core/study/selectivity';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
+import { surgeStudy } from '../core/study/surge';
 import { triedWays } from '../core/study/ways';
 import { boardText, boxText, darkText } from './boardText';
 import { editionsText, peopleText, waysText } from './peopleText';
-import { arrangementsText, residualText } from './residualText';
+import { arrangementsText, residualText, surgeText } from './residualText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD]',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
@@ -38,6 +39,7 @@ const USAGE = [
   "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
+  'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -96,6 +98,7 @@ function read(args: string[]) {
         against: { type: 'string' },
         residual: { type: 'boolean' },
         arrange: { type: 'string' },
+        surge: { type: 'string' },
       },
     });
   } catch (error) {
@@ -126,7 +129,7 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
-  const { compare, board, off, before, people, ways, against, residual, arrange } = values;
+  const { compare, board, off, before, people, ways, against, residual, arrange, surge } = values;
   if (compare !== undefined) compared(job, study, compare);
   else if (board !== undefined || off !== undefined || before !== undefined)
     process.stdout.write(ofBoard(job, study, { board, off, before }));
@@ -134,6 +137,10 @@ function main(args: string[]): void {
     process.stdout.write(ofPeople(job, study, { people, ways, against }));
   else if (residual === true || arrange !== undefined)
     process.stdout.write(ofResidual(job, study, { residual: residual === true, arrange }));
+  else if (surge !== undefined)
+    process.stdout.write(
+      surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`)),
+    );
   else answered(job, study, values.json === true);
 }
 

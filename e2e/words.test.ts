@@ -119,6 +119,7 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       ['/circuits?view=table', '[data-testid=table] [role=gridcell]'],
       ['/board', '[data-testid=board-checks] li'],
       ['/people', '[data-way=now]'],
+      ['/surge', '[data-testid=surge-checks] li'],
       ['/people?view=devices', dialect === 'nec' ? '[data-testid=shock-sentence]' : '[data-arrangement=one]'],
       ['/handover', '[data-testid=sheet] tbody tr'],
       [`/handover?print=report&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],

@@ -44,7 +44,7 @@ const VIEWS = [
   { name: 'board', at: '/jobs/kiln-house/board?b=main&d=hall-device', ready: '[data-testid=losses] li', theme: 'day' },
   { name: 'curves', at: '/jobs/bindery-yard/curves?c=hob', ready: '[data-testid=swaps] li', theme: 'day' },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
-  { name: 'desk-split-phase', at: desk('kiln', 'kiln-house'), ready: '[data-testid=plot]', theme: 'day' },
+  { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
   { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-way=combined-breaker]', theme: 'day' },
   {

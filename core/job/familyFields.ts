@@ -54,6 +54,9 @@ export const FAMILY_FIELDS: Readonly<Record<DeviceFamily, readonly string[]>> = 
   ],
   afdd: ['ratingA', 'poles', ...CONDITIONAL, ...BODY],
   switch: ['duty', 'ratingA', 'poles', ...CONDITIONAL, ...BODY],
-  spd: ['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId'],
+  spd: [
+    ...['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId', 'backupAs'],
+    ...['ownDisconnector', 'mount', 'indicator', 'nearAllowed', 'warranties'],
+  ],
   monitor: ['watches', 'opens', 'thresholdA'],
 };

@@ -1,4 +1,3 @@
-const SURGE = 'surge protection is not assessed yet';
 const OCCUPANCY = 'who lives there is not weighed yet';
 
 /**
@@ -12,16 +11,7 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'rooms.zone': 'a name: what is asked for hangs on what the room is used as, and on the zone of each outlet',
   'boards.floors': OCCUPANCY,
   'boards.electronics': OCCUPANCY,
-  'loads.withstandKv': SURGE,
   'devices.settings.terminalTorqueNm': 'the list of torques is not made yet',
-  'devices.settings.type': SURGE,
-  'devices.settings.ucV': SURGE,
-  'devices.settings.upKv': SURGE,
-  'devices.settings.inKa': SURGE,
-  'devices.settings.iimpKa': SURGE,
-  'devices.settings.sccrA': SURGE,
-  'devices.settings.leadM': SURGE,
-  'devices.settings.connection': SURGE,
 };
 
 /** Why the fact at a path of the job, for instance `boards.main.spaces`, changes no answer; nothing where it does. */

@@ -17,6 +17,8 @@ export const KINDS = [
   'sensitivity',
   'move',
   'apart-residual',
+  'lead',
+  'stage',
   'tie',
   'leg',
   'neutral',

@@ -22,6 +22,7 @@ import { asItSits, sharedNeutral, startDevice } from './boardCandidates';
 import type { Candidate } from './candidate';
 import { marks, protections } from './outletCandidates';
 import { moves, sensitivities, types } from './residualCandidates';
+import { surges } from './surgeCandidates';
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
 const SIZES_UP = 4;
@@ -41,6 +42,7 @@ export function candidates(job: Job, circuitId: string): Candidate[] {
     ...types(job, circuitId),
     ...sensitivities(job, circuitId),
     ...moves(job, circuitId),
+    ...surges(job, circuitId),
     ...sharedNeutral(job, circuitId),
     ...asItSits(job, circuitId),
     ...protections(job, circuitId),

@@ -81,10 +81,10 @@ function studied(job: Job): { checks: Map<string, Said>; answers: Map<string, Ve
 }
 /**
  * Facts that only add: a current entered to what is listed, a service capacity to the rated one, a voltage or a plug to be held to
- * what is there; that a device needs the voltage of the line, which nobody is asked. Without them less is asked.
+ * what is there; that a device needs the voltage of the line, which nobody is asked; a surge something stands that is less than its kind has to. Without them less is asked.
  */
 const ONLY_ADD =
-  /^(circuits\.designCurrentA|devices\.settings\.icsA|loads\.voltages|loads\.plug|devices\.settings\.residual\.(voltageDependent|functionalEarth)) /;
+  /^(circuits\.designCurrentA|devices\.settings\.icsA|loads\.voltages|loads\.plug|devices\.settings\.residual\.(voltageDependent|functionalEarth)|loads\.withstandKv) /;
 const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];
 
 /** Every fact of a job that stands somewhere, by path. */

@@ -18,6 +18,7 @@ import { type Nuisance, type ResidualStudy, residualStudy, type ShockStudy, shoc
 import { type SelectivityStudy, selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from './study';
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from './supply';
+import { type SurgeStudy, surgeStudy } from './surge';
 import { type SwapsStudy, swapsStudy } from './swaps';
 import type { WayTried } from './ways';
 import { type FaultsAlong, faultsAlong } from './whoOpens';
@@ -86,6 +87,8 @@ interface Questions {
   residual: { asks: object; answer: ResidualStudy };
   /** What flows through somebody who touches a line behind a device; null where the house has no residual device. */
   shock: { asks: { deviceId: string; skin: Skin; path: BodyPath }; answer: ShockStudy | null };
+  /** Surge devices on the way of a circuit, and what each leaves; null where there is no such circuit. */
+  surge: { asks: { circuitId: string }; answer: SurgeStudy | null };
   /** How often each residual device opens in an evening without a fault. */
   nuisance: { asks: { trials: number; seed: number }; answer: Nuisance[] };
   /** Ways of arranging a board's residual devices, each tried on the whole job. */
@@ -133,6 +136,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   residual: (study, _, job) => residualStudy(job, study),
   shock: (study, query, job) => shockStudy(job, study, query),
   nuisance: nuisanceInTurn,
+  surge: (study, { circuitId }, job) => surgeStudy(job, study, circuitId),
   arrangements: arrangementsInTurn,
   fixes: triedInTurn,
   reports: reportsInTurn,

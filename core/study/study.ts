@@ -4,16 +4,16 @@ import { rulesMisfits } from '../house/rulesMisfits';
 import type { Missing } from '../job/known';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
-import { QUESTION_IDS, type QuestionId, questionWords } from '../job/terms';
-import { type Answer, type Check, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
-import { answer, notAssessed } from '../judging/judge';
+import { QUESTION_IDS, type QuestionId } from '../job/terms';
+import { type Answer, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
+import { answer } from '../judging/judge';
 import { type FaultKind, kindsAmong, type NETWORK_STATES } from '../network/states';
 import { breaksFault } from '../questions/breaks-fault/breaksFault';
 import { carriesLoad } from '../questions/carries-load/carriesLoad';
 import { clearsInTime } from '../questions/clears-in-time/clearsInTime';
 import { onlyOneTrips } from '../questions/only-one-trips/onlyOneTrips';
 import { protectsCable } from '../questions/protects-cable/protectsCable';
-import { surgeAtService } from '../questions/rides-surge/atService';
+import { ridesSurge } from '../questions/rides-surge/ridesSurge';
 import { savesPerson } from '../questions/saves-person/savesPerson';
 import { staysOn } from '../questions/stays-on/staysOn';
 import { type Finding, findingsOf, worstFirst } from './findings';
@@ -152,12 +152,8 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'saves-person': (facts) => answer('saves-person', savesPerson(facts)),
   'only-one-trips': onlyOneTrips,
   'stays-on': staysOn,
-  'rides-surge': (facts) => laterVersion('rides-surge', surgeAtService(facts)),
+  'rides-surge': ridesSurge,
 };
-
-/** A question this version does not answer stays unknown, whatever it finds besides: never a pass. */
-const laterVersion = (question: QuestionId, besides: readonly Check[] = []): Answer =>
-  answer(question, [notAssessed('later', questionWords(question)), ...besides]);
 
 /** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
 export function studyJob(job: Job): Study {

@@ -9,6 +9,7 @@ import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from 
 import { breaker, device, gg, jobWith, stated } from './jobs';
 import { leakyJobs } from './leakyHouse';
 import { branch, dwellingOf220 } from './reliefJobs';
+import { surgeJobs } from './surgeHouse';
 
 /** Jobs in which facts count that neither the demos nor the reliefs have. */
 function witnesses(): Job[] {
@@ -140,4 +141,5 @@ export const JOBS: readonly Job[] = [
   ...boardJobs(),
   ...askedJobs(),
   ...leakyJobs(),
+  ...surgeJobs(),
 ];

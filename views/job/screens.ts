@@ -24,7 +24,7 @@ export const SCREENS: readonly Screen[] = [
   { name: 'Board', nec: 'Panel', key: '3', route: 'board', query: ['circuitId'], verdict: 'board' },
   { name: 'Curves', key: '4', route: 'curves', query: ['circuitId'], verdict: 'curves' },
   { name: 'People', key: '5', route: 'people', query: ['circuitId', 'at'], verdict: 'people' },
-  { name: 'Surge', key: '6', verdict: 'surge' },
+  { name: 'Surge', key: '6', route: 'surge', query: ['circuitId'], verdict: 'surge' },
   { name: 'Faults', key: '7' },
   { name: 'Tests', key: '8' },
   { name: 'Log', key: '9' },

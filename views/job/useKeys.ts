@@ -16,7 +16,8 @@ interface Panels {
 const PAIR_MS = 1200;
 
 const inField = ({ target }: KeyboardEvent): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], [role=dialog]') !== null;
+  target instanceof HTMLElement &&
+  target.closest('input:not([type=range]), textarea, select, [contenteditable], [role=dialog]') !== null;
 
 /** Keys that work anywhere in an open job. Letters alone only outside fields, and Ctrl Z not in one, which has an undo of its own. */
 export function useKeys({ search, help }: Panels): void {

@@ -2,7 +2,7 @@ import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from '../preferred';
 import type { Device } from '../schema/device';
 import type { Job } from '../schema/job';
 import { word } from '../terms';
-import { type Applies, choice, iec, nec, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
+import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
 
 function ratingOf(_: Job, row: Row): Spec {
   const family = 'settings' in row ? row.settings.family : 'mcb';
@@ -52,6 +52,30 @@ export const SPECS: Specs = {
   ]),
   standingMa: quantity('standing leakage by clamp, mA', 'ratio'),
   standingAllOn: yesNo('read by clamp with', 'everything on', 'some of it off'),
+  'settings.type': choice('type', ['1', '1+2', '2', '3']),
+  'settings.ucV': named((dialect) => (dialect === 'nec' ? 'MCOV, V' : 'maximum continuous voltage Uc, V'), 'ratio'),
+  'settings.upKv': named((dialect) => (dialect === 'nec' ? 'VPR, kV' : 'protection level Up, kV'), 'ratio'),
+  'settings.inKa': named((dialect) => `nominal discharge current${dialect === 'nec' ? '' : ' In'}, kA`, 'ratio'),
+  'settings.iimpKa': quantity('impulse current Iimp, kA', 'ratio'),
+  'settings.sccrA': (job, row) =>
+    quantity(job.dialect === 'nec' ? 'short-circuit current rating' : 'short-circuit rating Isccr', 'current', 'kA')(job, row),
+  'settings.leadM': length('length of its leads, all of them in a row'),
+  'settings.ownDisconnector': yesNo('opened when it fails', 'by itself', 'by a device ahead'),
+  'settings.mount': choice('connected', [
+    { value: 'plug-on', label: 'plugged onto the bars' },
+    { value: 'breaker-fed', label: 'behind a breaker' },
+    { value: 'line-side', label: 'ahead of the main' },
+  ]),
+  'settings.indicator': choice('its window', [
+    { value: 'good', label: 'shows it is good' },
+    { value: 'failed', label: 'shows it has failed' },
+  ]),
+  'settings.nearAllowed': (job, row) =>
+    yesNo(
+      job.dialect === 'nec' ? 'nearer than 30 ft to the service' : 'nearer than 10 m to the intake',
+      'allowed',
+      'not allowed',
+    )(job, row),
   'settings.terminalWires': quantity('wires a terminal takes', 'count'),
   'settings.terminalTorqueNm': (job, row) =>
     quantity('terminal torque', 'torque', job.dialect === 'nec' ? 'lb·in' : 'N·m')(job, row),
@@ -95,6 +119,11 @@ export const APPLIES: Applies = {
   backFed: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   fastened: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   neutralAt: (_, row) => (row as Device).seat === 'start' || isTransfer(row as Device),
+  'settings.iimpKa': iec,
+  'settings.nearAllowed': (_, row) => {
+    const { settings } = row as Device;
+    return settings.family === 'spd' && settings.type?.value === '3';
+  },
   // Rings alone have two wires in one terminal of their device.
   'settings.terminalWires': iec,
   'settings.widthModules': iec,

@@ -92,6 +92,7 @@ export const SPECS: Specs = {
     { value: 'mixed-frequency', label: 'mixed frequencies' },
     { value: 'smooth-dc', label: 'smooth DC' },
   ]),
+  withstandKv: quantity('surge it stands, kV', 'ratio'),
   leakageMa: quantity('standing leakage, mA', 'ratio'),
   dcLeakageMa: quantity('DC leakage, mA', 'ratio'),
   inrushPeakA: quantity('inrush, peak', 'current'),

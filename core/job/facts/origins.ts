@@ -1,6 +1,6 @@
 import type { Origin } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, choice, named, quantity, type Specs, said, size, yesNo } from './spec';
+import { type Applies, british, choice, iec, named, quantity, type Specs, said, size, yesNo } from './spec';
 
 /** Facts of origins, in the order they are asked. */
 export const SPECS: Specs = {
@@ -16,6 +16,19 @@ export const SPECS: Specs = {
   xOverR: quantity('X/R', 'ratio'),
   runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
   dcLeakageMa: quantity('DC it can leak, mA; 0 through a transformer', 'ratio'),
+  surroundings: choice('surroundings', ['rural', 'suburban', 'urban']),
+  flashesPerKm2: quantity('lightning strikes a km² and year', 'ratio'),
+  overheadLvM: quantity('overhead line before it', 'length', 'km'),
+  cableLvM: quantity('cable before it', 'length', 'km'),
+  overheadHvM: quantity('overhead line of high voltage before that', 'length', 'km'),
+  cableHvM: quantity('cable of high voltage before that', 'length', 'km'),
+  surgeCosts: choice('a surge could cost', [
+    { value: 'life', label: 'life or limb' },
+    { value: 'safety-service', label: 'a safety service' },
+    { value: 'money-or-data', label: 'significant money or data' },
+    { value: 'no-more', label: 'no more than equipment' },
+  ]),
+  surgeDeclined: yesNo('surge protection', 'declined in writing', 'not declined'),
   neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
   pipes: choice('metal pipes and frames', [
     { value: 'bonded', label: 'bonded' },
@@ -30,8 +43,17 @@ export const SPECS: Specs = {
   'transformer.upstreamLeastVA': quantity('minimum fault level above it', 'apparent-power', 'MVA'),
 };
 
+const ofSupplier = ({ kind }: Origin): boolean => kind === 'network' || kind === 'transformer';
+/** The British book asks what a surge could cost, never for the risk of one; the American asks neither. */
+const byRisk: Applies[string] = (job, row) => iec(job, row) && !british(job, row) && ofSupplier(row as Origin);
+
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   runsAlone: (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
   dcLeakageMa: (_, row) => (row as Origin).kind === 'inverter',
+  ...Object.fromEntries(
+    ['surroundings', 'flashesPerKm2', 'overheadLvM', 'cableLvM', 'overheadHvM', 'cableHvM'].map((field) => [field, byRisk]),
+  ),
+  surgeCosts: (job, row) => british(job, row) && ofSupplier(row as Origin),
+  surgeDeclined: (job, row) => british(job, row) && ofSupplier(row as Origin),
 };

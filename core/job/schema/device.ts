@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
+import { DateText, fact, Id, Lines, OrderKey, quantity, ShortText, WorkState } from './facts';
 
 const ratingA = fact(quantity(0.5, 4_000, 'A')).optional();
 const breakingA = fact(quantity(100, 200_000, 'A')).optional();
@@ -91,6 +91,17 @@ const overcurrentBreaker = {
   ...body,
 };
 
+/** A warranty of a surge device: of itself, or of what is connected behind it. */
+const Warranty = z.strictObject({
+  of: z.enum(['product', 'connected-equipment']),
+  until: DateText.optional(),
+  /** The most it pays, in the currency of the job. */
+  most: quantity(0, 100_000_000, '').optional(),
+  conditions: ShortText.optional(),
+  toldTo: ShortText.optional(),
+  on: DateText.optional(),
+});
+
 /** Parameters by family. Families are those of a published standard, never a maker's range. */
 export const DeviceSettings = z.discriminatedUnion('family', [
   z.strictObject({ family: z.literal('mcb'), ...overcurrentBreaker }),
@@ -181,7 +192,17 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     sccrA: breakingA,
     leadM: fact(quantity(0, 20, 'm')).optional(),
     connection: z.enum(['1+1', '2+0', '3+1', '4+0', 'L-N-G']).optional(),
+    /** What opens it when it fails, and that device as its listing names it, in one line. */
     backupDeviceId: Id.optional(),
+    backupAs: ShortText.optional(),
+    /** It opens itself when it fails: a listed disconnector inside. */
+    ownDisconnector: fact(z.boolean()).optional(),
+    mount: fact(z.enum(['plug-on', 'breaker-fed', 'line-side'])).optional(),
+    /** What its window shows. */
+    indicator: fact(z.enum(['good', 'failed'])).optional(),
+    /** Of type 3: its instructions allow it nearer than 10 m (30 ft) to the service. */
+    nearAllowed: fact(z.boolean()).optional(),
+    warranties: z.array(Warranty).max(10, 'at most 10 warranties').optional(),
   }),
   z.strictObject({
     family: z.literal('monitor'),

@@ -65,6 +65,16 @@ export const Origin = z.strictObject({
   runsAlone: fact(z.boolean()).optional(),
   /** Smooth DC it can feed into the installation and its earth; none through a transformer. */
   dcLeakageMa: fact(quantity(0, 500, 'mA')).optional(),
+  /** What surges come in by: what stands around, flashes to ground a km² and year, lengths of line before the house. */
+  surroundings: fact(z.enum(['rural', 'suburban', 'urban'])).optional(),
+  flashesPerKm2: fact(quantity(0.01, 100, 'a km² and year')).optional(),
+  overheadLvM: fact(quantity(0, 1_000_000, 'm')).optional(),
+  cableLvM: fact(quantity(0, 1_000_000, 'm')).optional(),
+  overheadHvM: fact(quantity(0, 1_000_000, 'm')).optional(),
+  cableHvM: fact(quantity(0, 1_000_000, 'm')).optional(),
+  /** What a surge could cost here, and whether its owner declared in writing that he bears it (BS 7671 443.4.1). */
+  surgeCosts: fact(z.enum(['life', 'safety-service', 'money-or-data', 'no-more'])).optional(),
+  surgeDeclined: fact(z.boolean()).optional(),
   /** Neutral to protective conductor joined for this source: needed for an island or generator. */
   neutralBond: fact(z.boolean()).optional(),
   /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */

@@ -71,29 +71,6 @@ describe('a service', () => {
     expect(checkOf(said(true), 'service', at)?.verdict).toBe('pass');
     expect(checkOf(said(false), 'service', at)?.verdict).toBe('stop');
   });
-  it('has a surge device since then; of one that stands untouched it is said', () => {
-    const at = 'surge-at:main';
-    expect(checkOf(service('nec-2017'), 'service', at, 'rides-surge')).toBeUndefined();
-    expect(checkOf(service('nec-2020'), 'service', at, 'rides-surge')?.verdict).toBe('stop');
-    const old = service('nec-2023', (job) => (job.circuits.service!.state = 'existing'));
-    expect(checkOf(old, 'service', at, 'rides-surge')?.verdict).toBe('caution');
-    const fitted = service('nec-2023', (job) => {
-      job.devices.spd = {
-        ...{
-          id: 'spd',
-          order: 'z',
-          name: 'SPD',
-          state: 'new',
-          seat: 'board',
-          boardId: 'main',
-          lines: ['L1', 'L2'],
-          grade: 'standard',
-        },
-        settings: { family: 'spd', type: stated('2') },
-      };
-    });
-    expect(checkOf(fitted, 'service', at, 'rides-surge')).toBeUndefined();
-  });
 });
 
 describe('a ground contact on a box that is not grounded', () => {

@@ -1,0 +1,5 @@
+import { SurgeScreen } from '@/views/surge/SurgeScreen';
+
+export default function SurgePage() {
+  return <SurgeScreen />;
+}

@@ -1,0 +1,72 @@
+import { hasResidual } from '../devices/residual';
+import { known, list, type Maybe, map, unknown } from '../job/known';
+import type { Device, Origin } from '../job/sealed';
+import type { Wiring } from '../network/paths';
+import type { CircuitFacts, Seated } from './facts';
+
+/** A surge device on the way of a circuit, and where it stands. */
+export interface SurgeStage {
+  device: Device;
+  /** On the lead of a source or in a board, or in an outlet of the circuit. */
+  at: 'lead' | 'board' | 'outlet';
+  /** Where the greatest fault it has to stand is found. */
+  seated: Seated;
+  /** The first board from the source, or the lead before it. */
+  atOrigin: boolean;
+  /** Cable from it to the far end of the circuit, m. */
+  distanceM: Maybe<number>;
+  /** A residual device stands between the source and it. */
+  behindResidual: boolean;
+}
+
+export const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
+
+/** The origin a circuit is fed from in the usual state. */
+export function originOf({ path, job }: CircuitFacts): Maybe<Origin> {
+  if (!path.known) return path;
+  const lead = path.value[0]!.circuit;
+  const origin = job.origins[lead.fromOriginId ?? ''];
+  return origin === undefined ? unknown(`circuits.${lead.id}`, `the source of ${lead.name}`) : known(origin);
+}
+
+/** Length of a circuit along its main run and its spurs, as far as a surge may run. */
+const lengthOf = (wiring: Wiring): Maybe<number> =>
+  map(list(wiring.stretches.map(({ facts }) => facts.lengthM)), (lengths) => lengths.reduce((sum, each) => sum + each, 0));
+
+/** Surge devices from the source to a circuit, the nearest to the source first; of a feeder those in the board it leads to as well. */
+export function surgeStages({ path, wiring, job }: CircuitFacts): Maybe<readonly SurgeStage[]> {
+  return map(path, (way) => {
+    const present = Object.values(job.devices).filter((each) => each.state !== 'removed' && isSurge(each));
+    const stages: SurgeStage[] = [];
+    const from = (index: number): Maybe<number> =>
+      map(list(way.slice(index).map(lengthOf)), (each) => each.reduce((sum, one) => sum + one, 0));
+    let behindResidual = false;
+    for (const [index, step] of way.entries()) {
+      const atOrigin = index === 0;
+      for (const seat of ['start', 'end'] as const)
+        for (const device of (seat === 'start' ? step.startDevices : step.endDevices).filter(isSurge))
+          stages.push({
+            ...{ device, at: 'lead', atOrigin, behindResidual },
+            ...{ seated: { device, wiring: step, seat }, distanceM: from(seat === 'start' ? index : index + 1) },
+          });
+      behindResidual ||= [...step.groupDevices, ...step.startDevices, ...step.endDevices].some(hasResidual);
+      const { toBoardId } = step.circuit;
+      for (const device of present.filter(
+        (each) => each.seat === 'board' && toBoardId !== undefined && each.boardId === toBoardId,
+      )) {
+        const group = job.devices[device.behindDeviceId ?? ''];
+        stages.push({
+          ...{ device, at: 'board', atOrigin, distanceM: from(index + 1) },
+          seated: { device, wiring: step, seat: 'end' },
+          behindResidual: behindResidual || (group !== undefined && hasResidual(group)),
+        });
+      }
+    }
+    for (const device of wiring.pointDevices.filter(isSurge))
+      stages.push({
+        ...{ device, at: 'outlet', atOrigin: false, distanceM: known(0), behindResidual },
+        seated: { device, wiring, seat: 'start' },
+      });
+    return stages;
+  });
+}

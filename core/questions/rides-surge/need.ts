@@ -1,0 +1,110 @@
+import type { CircuitFacts } from '../../house/facts';
+import { originOf } from '../../house/surge';
+import { all, andThen, join, known, type Maybe, map, NO_GIVENS } from '../../job/known';
+import { heldBy, PACKS } from '../../job/packs';
+import { factOf, ifStated } from '../../job/readers';
+import type { Board, Origin } from '../../job/sealed';
+import { figure, fits } from '../../judging/judge';
+import { type LineName, lineLength, riskLevel } from '../../surge/risk';
+import { CRL_LIMIT } from '../../tables/surge';
+
+/** Whether surge protection is asked for where a circuit hangs, and why. */
+export interface Need {
+  is: boolean;
+  why: string;
+}
+const yes = (why: string): Need => ({ is: true, why });
+const no = (why: string): Need => ({ is: false, why });
+
+/** Asked for by what a surge could cost, or by how likely one is; under the NEC by what is fed. */
+export function surgeNeed(facts: CircuitFacts): Maybe<Need> {
+  const { job } = facts;
+  return andThen(originOf(facts), (origin) => {
+    if (origin.kind !== 'network' && origin.kind !== 'transformer') return known(no('its source brings no line from outside'));
+    if (job.dialect === 'nec') return american(facts);
+    return PACKS[job.pack].standard === 'BS 7671' ? british(facts, origin) : metric(facts, origin);
+  });
+}
+
+/** Safety services anywhere in the house: life hangs on them. */
+const safety = ({ job }: CircuitFacts): string | undefined =>
+  Object.values(job.loads).find(({ safetyService }) => safetyService === true)?.name;
+
+/** What the premises are, of the board next to the supply that says so; where several differ, the one asked for. */
+function premisesSaid({ job, path }: CircuitFacts): Maybe<readonly string[]> {
+  return andThen(path, (way) => {
+    const boards = way.flatMap(({ circuit }): Board[] => {
+      const board = job.boards[circuit.toBoardId ?? circuit.fromBoardId ?? ''];
+      return board === undefined ? [] : [board];
+    });
+    const there = boards.map((board) => ifStated('boards', board, 'premises'));
+    const given = there.reduce((sum, each) => join(sum, each.given), NO_GIVENS);
+    const kinds = there.flatMap(({ value }) => value ?? []);
+    if (kinds.length > 0) return known(kinds, given);
+    return boards[0] === undefined ? known([]) : map(factOf('boards', boards[0], 'premises'), (kind) => [kind]);
+  });
+}
+
+const MANDATORY: Readonly<Record<string, string>> = {
+  care: 'life may hang on it: a care home',
+  work: 'work may hang on it',
+  'high-rise': 'many people live there',
+  shared: 'many people live there',
+  student: 'many people live there',
+};
+
+function metric(facts: CircuitFacts, origin: Origin): Maybe<Need> {
+  const service = safety(facts);
+  if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
+  return andThen(premisesSaid(facts), (kinds) => {
+    const of = kinds.find((kind) => MANDATORY[kind] !== undefined);
+    return of === undefined ? byRisk(origin) : known(yes(MANDATORY[of]!));
+  });
+}
+
+const LINES: readonly (readonly [LineName, 'overheadLvM' | 'cableLvM' | 'overheadHvM' | 'cableHvM'])[] = [
+  ['overheadLvKm', 'overheadLvM'],
+  ['cableLvKm', 'cableLvM'],
+  ['overheadHvKm', 'overheadHvM'],
+  ['cableHvKm', 'cableHvM'],
+];
+
+/** By the calculated risk level; what nobody entered of the line counts as overhead, but something has to be entered. */
+export function byRisk(origin: Origin): Maybe<Need> {
+  const lengths = LINES.map(([name, field]) => ({ name, field, metres: ifStated('origins', origin, field) }));
+  const entered = lengths.filter(({ metres }) => metres.value !== undefined);
+  const line = entered.length === 0 ? factOf('origins', origin, 'overheadLvM') : known(0);
+  const given = entered.reduce((sum, { metres }) => join(sum, metres.given), NO_GIVENS);
+  const need = map(
+    all({ surroundings: factOf('origins', origin, 'surroundings'), flashes: factOf('origins', origin, 'flashesPerKm2'), line }),
+    ({ surroundings, flashes }) => {
+      const of = Object.fromEntries(entered.map(({ name, metres }) => [name, metres.value! / 1000]));
+      const level = riskLevel({ surroundings, flashes, lengths: of });
+      const says = `CRL ${figure(level)}, over ${figure(lineLength(of))} km of weighted line`;
+      return fits(CRL_LIMIT, level) ? no(`${says}: not below ${CRL_LIMIT}`) : yes(`${says}: below ${CRL_LIMIT}`);
+    },
+  );
+  return need.known ? known(need.value, join(need.given, given)) : need;
+}
+
+function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
+  const service = safety(facts);
+  if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
+  return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
+    if (costs !== 'no-more') return known(yes(`a surge could cost ${COSTS[costs]}`));
+    return map(factOf('origins', origin, 'surgeDeclined'), (declined) =>
+      declined ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
+    );
+  });
+}
+const COSTS = { life: 'life or limb', 'safety-service': 'a safety service', 'money-or-data': 'significant money or data' };
+
+/** Since 2020 the service of a dwelling; since 2023 feeders to dwelling units and other buildings too. */
+function american(facts: CircuitFacts): Maybe<Need> {
+  if (heldBy(facts.job.pack, { 'nec-2020': true }) !== true) return known(no('this edition asks for none at a dwelling'));
+  return map(
+    premisesSaid(facts),
+    (kinds): Need =>
+      kinds.every((kind) => kind === 'work') && kinds.length > 0 ? no('it is no dwelling') : yes('it serves a dwelling'),
+  );
+}

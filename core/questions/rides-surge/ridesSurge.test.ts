@@ -1,0 +1,222 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../../job/schema/job';
+import { triedFixes } from '../../study/fixes';
+import { studyJob } from '../../study/study';
+import { ask, check } from '../../testing/ask';
+import { splitHouse } from '../../testing/houses';
+import { device, stated } from '../../testing/jobs';
+import { backedHouse, surgeHouse, surgeIn } from '../../testing/surgeHouse';
+
+const of = (job: Job, id: string, circuitId = 'c') => check(ask(job, 'rides-surge', circuitId), id);
+const verdict = (job: Job, id: string, circuitId = 'c') => of(job, id, circuitId)?.verdict;
+const origin = (job: Job, more: object): Job => ({ ...job, origins: { net: { ...job.origins.net!, ...more } } });
+const board = (job: Job, premises: string): Job => ({
+  ...job,
+  boards: { board: { ...job.boards.board!, premises: stated(premises as never) } },
+});
+
+describe('whether surge protection is asked for', () => {
+  it('by the risk of the line: asked for and absent is a stop, there a pass, not asked for a pass', () => {
+    const absent = surgeHouse();
+    delete absent.devices.spd;
+    expect(verdict(absent, 'surge-need')).toBe('stop');
+    expect(verdict(surgeHouse(), 'surge-need')).toBe('pass');
+    const calm = origin(absent, {
+      surroundings: stated('suburban'),
+      flashesPerKm2: stated(0.1),
+      overheadLvM: stated(0),
+      cableHvM: stated(1000),
+      overheadHvM: stated(0),
+    });
+    expect(of(calm, 'surge-need').because).toContain('CRL 4250');
+    expect(verdict(calm, 'surge-need')).toBe('pass');
+    expect(ask(calm, 'rides-surge').verdict).toBe('pass');
+  });
+  it('is not known without the surroundings, the flashes, any length of line, or what the house is', () => {
+    for (const field of ['surroundings', 'flashesPerKm2'])
+      expect(verdict(origin(surgeHouse(), { [field]: undefined }), 'surge-need')).toBe('unknown');
+    expect(verdict(origin(surgeHouse(), { overheadLvM: undefined, overheadHvM: undefined }), 'surge-need')).toBe('unknown');
+    const bare = surgeHouse();
+    delete bare.boards.board!.premises;
+    expect(verdict(bare, 'surge-need')).toBe('unknown');
+  });
+  it('whatever the risk where life, work or many people hang on it', () => {
+    const calm = origin(surgeHouse(), { flashesPerKm2: stated(0.01), surroundings: stated('urban') });
+    delete calm.devices.spd;
+    expect(verdict(calm, 'surge-need')).toBe('pass');
+    for (const premises of ['care', 'work', 'high-rise', 'shared', 'student'])
+      expect(verdict(board(calm, premises), 'surge-need')).toBe('stop');
+    calm.loads.l = { ...calm.loads.l!, safetyService: true };
+    expect(verdict(calm, 'surge-need')).toBe('stop');
+  });
+  it('by BS 7671 by what it could cost: no declaration lifts life, services, money and data', () => {
+    const british = (costs: string | undefined, declined?: boolean) => {
+      const job: Job = {
+        ...origin(surgeHouse(), {
+          ...(costs === undefined ? {} : { surgeCosts: stated(costs) }),
+          ...(declined === undefined ? {} : { surgeDeclined: stated(declined) }),
+        }),
+        pack: 'bs-7671-2018-a2',
+      };
+      delete job.devices.spd;
+      return verdict(job, 'surge-need');
+    };
+    expect(british(undefined)).toBe('unknown');
+    for (const costs of ['life', 'safety-service', 'money-or-data']) expect(british(costs, true)).toBe('stop');
+    expect(british('no-more')).toBe('unknown');
+    expect(british('no-more', false)).toBe('stop');
+    expect(british('no-more', true)).toBe('pass');
+  });
+  it('by the NEC since 2020 at the service of a dwelling, since 2023 in the panel of another building', () => {
+    const house = (pack: Job['pack'], spd: boolean): Job => {
+      const job = splitHouse();
+      job.pack = pack;
+      job.boards.board = { ...job.boards.board!, premises: stated('household') };
+      if (spd) job.devices.spd = surgeIn('board', { ucV: stated(150) }, { id: 'spd', lines: ['L1', 'L2'] });
+      job.circuits.service = { ...job.circuits.service!, state: 'new' };
+      return job;
+    };
+    expect(verdict(house('nec-2017', false), 'surge-need', 'range')).toBe('pass');
+    expect(verdict(house('nec-2020', false), 'surge-need', 'range')).toBe('stop');
+    expect(verdict(house('nec-2023', true), 'surge-need', 'range')).toBe('pass');
+    const apart = house('nec-2023', true);
+    const feeder = Object.values(apart.circuits).find(({ kind }) => kind === 'distribution')!;
+    apart.boards[feeder.toBoardId!] = { ...apart.boards[feeder.toBoardId!]!, otherBuilding: true };
+    expect(verdict(apart, 'surge-need', feeder.id)).toBe('stop');
+    expect(verdict({ ...apart, pack: 'nec-2020' }, 'surge-need', feeder.id)).toBe('pass');
+    // In of 10 kA since 2023.
+    const weak = house('nec-2023', false);
+    weak.devices.spd = surgeIn('board', { ucV: stated(150), inKa: stated(9.9) }, { id: 'spd', lines: ['L1', 'L2'] });
+    expect(verdict(weak, 'surge-in', 'range')).toBe('stop');
+    expect(verdict({ ...weak, pack: 'nec-2020' }, 'surge-in', 'range')).toBeUndefined();
+  });
+});
+
+describe('a surge device where it stands', () => {
+  const spd = (more: object, row: object = {}): Job => {
+    const job = surgeHouse();
+    job.devices.spd = surgeIn('board', more, { id: 'spd', ...row });
+    return job;
+  };
+  it('of type 3 is none for where the supply comes in, of type 2 none ahead of the main', () => {
+    expect(verdict(spd({ type: stated('3') }), 'surge-place')).toBe('stop');
+    expect(verdict(spd({ mount: stated('line-side') }), 'surge-place')).toBe('stop');
+    expect(verdict(spd({ type: stated('1+2'), mount: stated('line-side'), iimpKa: stated(12.5) }), 'surge-place')).toBe('pass');
+    expect(verdict(spd({ type: undefined }), 'surge-place')).toBe('unknown');
+  });
+  it('of type 3 in an outlet stands 10 m from there, or nearer by its instructions', () => {
+    const at = (lengthM: number, more: object = {}): Job => {
+      const job = surgeHouse(lengthM);
+      job.points.p = { id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new' };
+      job.devices.fine = device('fine', 'c', surgeIn('board', { type: stated('3'), ...more }).settings, {
+        seat: 'point',
+        pointId: 'p',
+        lines: [],
+      });
+      delete job.devices.fine.circuitId;
+      return job;
+    };
+    expect(verdict(at(10), 'surge-place:fine')).toBe('pass');
+    expect(verdict(at(9.9), 'surge-place:fine')).toBe('unknown');
+    expect(verdict(at(9.9, { nearAllowed: stated(true) }), 'surge-place:fine')).toBe('pass');
+    expect(verdict(at(9.9, { nearAllowed: stated(false) }), 'surge-place:fine')).toBe('stop');
+    // It is the last stage then: no way is left, and no lead.
+    expect(of(at(40), 'surge-level')).toMatchObject({ demand: 1.2, verdict: 'pass' });
+  });
+  it.each([
+    ['ucV', 253, 252.9, 'surge-uc'],
+    ['inKa', 5, 4.9, 'surge-in'],
+  ] as const)('%s is %d at the least', (field, most, less, id) => {
+    expect(verdict(spd({ [field]: stated(most) }), id)).toBe('pass');
+    expect(verdict(spd({ [field]: stated(less) }), id)).toBe('stop');
+    expect(verdict(spd({ [field]: undefined }), id)).toBe('unknown');
+  });
+  it('stands the greatest fault there is there', () => {
+    const fault = of(spd({}), 'surge-sccr').demand!;
+    expect(fault).toBeGreaterThan(500);
+    expect(verdict(spd({ sccrA: stated(fault) }), 'surge-sccr')).toBe('pass');
+    expect(verdict(spd({ sccrA: stated(0.99 * fault) }), 'surge-sccr')).toBe('stop');
+  });
+  it('is opened by what it was listed with, or by itself', () => {
+    expect(verdict(backedHouse(), 'surge-opens')).toBe('pass');
+    expect(verdict(spd({ ownDisconnector: undefined }), 'surge-opens')).toBe('unknown');
+    const other = backedHouse();
+    other.devices.cutout = device('cutout', 'service', {
+      ...(other.devices.cutout!.settings as object),
+      ratingA: stated(100),
+    } as never);
+    expect(verdict(other, 'surge-opens')).toBe('stop');
+    const gone = backedHouse();
+    gone.devices.cutout = { ...gone.devices.cutout!, state: 'removed' };
+    expect(verdict(gone, 'surge-opens')).toBe('stop');
+  });
+  it.each([
+    [0.5, 'pass'],
+    [0.501, 'caution'],
+    [1, 'caution'],
+    [1.001, 'stop'],
+  ] as const)('leads of %d m: %s', (leadM, wanted) => {
+    expect(verdict(spd({ leadM: stated(leadM) }), 'surge-lead')).toBe(wanted);
+  });
+  it('through the soil ahead of the residual device is joined over the neutral alone', () => {
+    const soil = (connection: string | undefined): Job => ({
+      ...spd({ connection }),
+      supply: { ...surgeHouse().supply, earthing: 'TT' },
+    });
+    expect(verdict(soil('1+1'), 'surge-soil')).toBe('pass');
+    expect(verdict(soil('2+0'), 'surge-soil')).toBe('stop');
+    expect(verdict(soil(undefined), 'surge-soil')).toBe('unknown');
+    expect(verdict(spd({ connection: '2+0' }), 'surge-soil')).toBeUndefined();
+  });
+  it('whose window shows that it has failed protects nothing', () => {
+    expect(verdict(spd({ indicator: stated('failed') }), 'surge-window')).toBe('stop');
+    expect(verdict(spd({ indicator: stated('failed') }), 'surge-level')).toBeUndefined();
+    expect(verdict(spd({ indicator: stated('good') }), 'surge-window')).toBe('pass');
+    expect(verdict(spd({}), 'surge-window')).toBeUndefined();
+    expect(verdict(spd({}, { state: 'existing' }), 'surge-window')).toBe('unknown');
+  });
+  it('taken out is none', () => {
+    expect(verdict(spd({}, { state: 'removed' }), 'surge-need')).toBe('stop');
+  });
+});
+
+describe('what is left at the equipment', () => {
+  const level = (lengthM: number, more: object = {}, load: object = {}) => {
+    const job = surgeHouse(lengthM, more);
+    job.loads.l = { ...job.loads.l!, ...load };
+    return of(job, 'surge-level');
+  };
+  it('is the protection level with the largest drop of its leads, against 80 % of what category II stands', () => {
+    expect(level(8, { upKv: stated(1.4), leadM: stated(0.4) })).toMatchObject({
+      verdict: 'pass',
+      demand: 2,
+      limit: 2,
+      unit: 'kV',
+    });
+    expect(level(8, { upKv: stated(1.41), leadM: stated(0.4) }).verdict).toBe('caution');
+    expect(level(8, { upKv: stated(1.9), leadM: stated(0.4) }).verdict).toBe('caution');
+    expect(level(8, { upKv: stated(1.91), leadM: stated(0.4) }).verdict).toBe('stop');
+  });
+  it('of the most sensitive thing there, where one says it stands less', () => {
+    expect(level(8, {}, { withstandKv: stated(1.5) })).toMatchObject({ limit: 1.2000000000000002, verdict: 'stop' });
+    expect(level(8, {}, { withstandKv: stated(4) }).limit).toBe(2);
+  });
+  it('the level doubles beyond 10 m: no more than a caution, since a second stage is its cure', () => {
+    expect(level(10).demand).toBeCloseTo(1.8, 9);
+    expect(level(10).verdict).toBe('pass');
+    const far = level(10.01);
+    expect(far.demand).toBeCloseTo(3, 9);
+    expect(far.verdict).toBe('caution');
+  });
+  it('fixes are tried: shorter leads, and another stage', () => {
+    const job = surgeHouse(8, { leadM: stated(1.2), upKv: stated(1) });
+    const labels = triedFixes(job, studyJob(job), 'c')
+      .filter(({ question }) => question === 'rides-surge')
+      .map(({ command }) => command.label);
+    expect(labels).toEqual(['Lay the leads of SPD within 0.5 m']);
+    const bare = surgeHouse();
+    delete bare.devices.spd;
+    const put = triedFixes(bare, studyJob(bare), 'c').filter(({ question }) => question === 'rides-surge');
+    expect(put.map(({ command }) => command.label)).toEqual(['Put a surge device in Board, Up 1 kV, leads of 0.3 m']);
+  });
+});

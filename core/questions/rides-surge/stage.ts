@@ -1,0 +1,261 @@
+import { identityOf } from '../../devices/identity';
+import { type CircuitFacts, faultAtDevice } from '../../house/facts';
+import type { SurgeStage } from '../../house/surge';
+import { all, andThen, join, type Known, known, type Maybe, map } from '../../job/known';
+import { heldBy } from '../../job/packs';
+import { settingIfEntered, settingOf } from '../../job/readers';
+import type { Device, DeviceSettings } from '../../job/sealed';
+import { word } from '../../job/terms';
+import type { Check } from '../../judging/answer';
+import { faultLine } from '../../judging/faultLine';
+import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import type { Fault } from '../../network/fault';
+import { theMore } from '../../network/faults';
+import { kindsAmong } from '../../network/states';
+import { clause } from '../../rules/clauses';
+import { IN_KA, LEAD_M, TYPE_3_FROM_M, UC_SHARE } from '../../tables/surge';
+
+type Spd = Extract<DeviceSettings, { family: 'spd' }>;
+export const settingsOf = (device: Device): Spd => device.settings as Spd;
+
+/** Impulse current of a type 1 device where nobody worked it out, kA (IEC 534.4.4.5). */
+const IIMP_KA = 12.5;
+
+/** Everything a surge device has to be where it stands. */
+export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
+  return [
+    ...shown(facts, stage),
+    placed(facts, stage),
+    continuous(facts, stage),
+    ...currents(facts, stage),
+    shortCircuit(facts, stage),
+    ...opened(facts, stage),
+    ...leads(facts, stage),
+    ...throughSoil(facts, stage),
+  ];
+}
+
+/** One whose window shows that it has failed protects nothing; of one that stands already somebody has to have looked. */
+function shown({ job }: CircuitFacts, { device }: SurgeStage): Check[] {
+  const rule = clause(job.pack, 'surgeOpens');
+  const [id, title] = [`surge-window:${device.id}`, `Window of ${device.name}`];
+  if (device.state !== 'existing' && settingsOf(device).indicator === undefined) return [];
+  const read = settingOf(device, 'indicator');
+  if (!read.known) return [unknownCheck(id, title, read.missing)];
+  return [
+    read.value === 'failed'
+      ? ruled(id, title, 'stop', 'shows that it has failed: it protects nothing', rule, read.given)
+      : ruled(id, title, 'pass', 'shows that it is good', rule, read.given),
+  ];
+}
+
+/** The type for its place: 1 or 2 where the source comes in, 1 ahead of the main, 3 no nearer to it than it may. */
+function placed(facts: CircuitFacts, stage: SurgeStage): Check {
+  const { device, at, atOrigin, seated } = stage;
+  const rule = clause(facts.job.pack, 'surgePlace');
+  const [id, title] = [`surge-place:${device.id}`, `Place of ${device.name}`];
+  const type = settingOf(device, 'type');
+  if (!type.known) return unknownCheck(id, title, type.missing);
+  const mount = settingIfEntered(device, 'mount');
+  const ahead = mount.value === 'line-side' || (at === 'lead' && seated.seat === 'start' && atOrigin);
+  const given = type.given;
+  if (ahead && type.value !== '1' && type.value !== '1+2')
+    return ruled(id, title, 'stop', `of type ${type.value} ahead of the main: type 1 is for there`, rule, given);
+  if (type.value !== '3') return ruled(id, title, 'pass', `of type ${type.value}`, rule, given);
+  if (atOrigin) return ruled(id, title, 'stop', 'of type 3 where the supply comes in: type 1 or 2 is for there', rule, given);
+  const near = map(all({ metres: fromOrigin(facts) }), ({ metres }) => fits(TYPE_3_FROM_M, metres));
+  if (!near.known) return unknownCheck(id, title, near.missing);
+  if (near.value)
+    return ruled(id, title, 'pass', 'of type 3, far enough from where the supply comes in', rule, join(given, near.given));
+  const allowed = settingOf(device, 'nearAllowed');
+  if (!allowed.known) return unknownCheck(id, title, allowed.missing);
+  return allowed.value
+    ? ruled(
+        id,
+        title,
+        'pass',
+        'of type 3, nearer than usual by its instructions',
+        rule,
+        join(given, join(near.given, allowed.given)),
+      )
+    : ruled(id, title, 'stop', 'of type 3, nearer to where the supply comes in than it may be', rule, allowed.given);
+}
+
+/** Cable from the first board to the far end of the circuit, m. */
+function fromOrigin({ path }: CircuitFacts): Maybe<number> {
+  return andThen(path, (way) => {
+    let sum: Maybe<number> = known(0);
+    for (const { stretches } of way.slice(1))
+      for (const { facts } of stretches) sum = andThen(sum, (total) => map(facts.lengthM, (metres) => total + metres));
+    return sum;
+  });
+}
+
+/** It stands the voltage there is for ever. */
+function continuous({ job }: CircuitFacts, { device }: SurgeStage): Check {
+  const nec = job.dialect === 'nec';
+  const rule = clause(job.pack, 'surgeRating');
+  const demand = (nec ? 1 : UC_SHARE) * job.supply.u0V;
+  return judge(
+    `surge-uc:${device.id}`,
+    `Voltage ${device.name} stands`,
+    map(
+      settingOf(device, 'ucV'),
+      (ucV): Comparison => ({
+        ...{ demand, limit: ucV, unit: 'V', rule, aside: true },
+        because: () => `the voltage of a line to ${word(job.dialect, 'earth')}, for ever`,
+        working: () => [
+          line(nec ? 'line to ground ≤ MCOV' : '1.1 · U0 ≤ Uc', `${figure(demand)} ≤ ${figure(ucV)}`, holds(demand, ucV), rule),
+        ],
+      }),
+    ),
+  );
+}
+
+/** Currents it is made for. */
+function currents({ job }: CircuitFacts, { device, atOrigin, at }: SurgeStage): Check[] {
+  const rule = clause(job.pack, 'surgeRating');
+  const least = (id: string, title: string, has: Maybe<number>, wants: number, unit: string): Check =>
+    judge(
+      `${id}:${device.id}`,
+      title,
+      map(
+        has,
+        (kA): Comparison => ({
+          ...{ demand: wants, limit: kA, unit, rule, aside: true },
+          because: () => `made for ${figure(kA)} kA`,
+          working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
+        }),
+      ),
+    );
+  const type = settingOf(device, 'type');
+  if (!type.known || type.value === '3' || at === 'outlet') return [];
+  if (job.dialect === 'nec')
+    return atOrigin && heldBy(job.pack, { 'nec-2023': true }) === true
+      ? [least('surge-in', `Discharge current of ${device.name}`, settingOf(device, 'inKa'), IN_KA.nec2023, 'kA')]
+      : [];
+  const nominal =
+    type.value === '1'
+      ? []
+      : [least('surge-in', `Discharge current of ${device.name}`, settingOf(device, 'inKa'), IN_KA.type2, 'kA')];
+  const impulse =
+    type.value === '2'
+      ? []
+      : [least('surge-iimp', `Impulse current of ${device.name}`, settingOf(device, 'iimpKa'), IIMP_KA, 'kA')];
+  return [...nominal, ...impulse];
+}
+
+/** The greatest fault where it stands, of any kind. */
+function faultAt(facts: CircuitFacts, { seated }: SurgeStage): Maybe<Fault> {
+  return andThen(facts.house.polesOf(seated.wiring), (poles) => {
+    let most: Known<Fault> | undefined;
+    for (const kind of kindsAmong(poles)) {
+      const fault = faultAtDevice(facts, seated, kind);
+      if (!fault.known) return fault;
+      most = theMore(most, fault, (a, b) => a > b);
+    }
+    return most!;
+  });
+}
+
+/** Its short-circuit rating against the greatest fault there is where it stands. */
+function shortCircuit(facts: CircuitFacts, stage: SurgeStage): Check {
+  const { device } = stage;
+  const rule = clause(facts.job.pack, 'surgeShort');
+  const comparison = map(
+    all({ most: faultAt(facts, stage), ratedA: settingOf(device, 'sccrA') }),
+    ({ most, ratedA }): Comparison => ({
+      ...{ demand: most.currentA, limit: ratedA, unit: 'A', rule },
+      because: () => `the maximum fault where ${device.name} stands`,
+      working: () => [
+        faultLine(most),
+        line(
+          'I ≤ its short-circuit rating',
+          `${figure(most.currentA)} ≤ ${figure(ratedA)} A`,
+          holds(most.currentA, ratedA),
+          rule,
+        ),
+      ],
+    }),
+  );
+  return judge(`surge-sccr:${device.id}`, `Short circuit at ${device.name}`, comparison);
+}
+
+/** What opens it when it fails: itself, or the device its rating was listed with. When that has tripped the protection is gone and nothing says so. */
+function opened({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+  const rule = clause(job.pack, 'surgeOpens');
+  const [id, title] = [`surge-opens:${device.id}`, `What opens ${device.name} when it fails`];
+  const { backupDeviceId, backupAs } = settingsOf(device);
+  const own = settingIfEntered(device, 'ownDisconnector');
+  if (at === 'outlet' && own.value === undefined && backupDeviceId === undefined) return [];
+  if (own.value === true) return [ruled(id, title, 'pass', 'opens by itself', rule, own.given)];
+  const backup = job.devices[backupDeviceId ?? ''];
+  if (backup === undefined)
+    return [
+      unknownCheck(id, title, [
+        { path: `devices.${device.id}.settings.ownDisconnector`, what: `what opens ${device.name} when it fails` },
+      ]),
+    ];
+  if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name} was to open it and is gone`, rule, own.given)];
+  const named = identityOf(backup);
+  if (backupAs === undefined)
+    return [
+      unknownCheck(id, title, [
+        { path: `devices.${device.id}.settings.backupAs`, what: `the device ${device.name} was listed with` },
+      ]),
+    ];
+  return [
+    named.value === backupAs
+      ? ruled(
+          id,
+          title,
+          'pass',
+          `${backup.name}; once that has tripped, nothing protects and nothing says so but its window`,
+          rule,
+          named.given,
+        )
+      : ruled(id, title, 'stop', `listed with ${backupAs}, and ${backup.name} is no longer that`, rule, named.given),
+  ];
+}
+
+/** The leads of a device in a board, as short as they can be. */
+function leads({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+  if (at === 'outlet' || job.dialect === 'nec') return [];
+  const rule = clause(job.pack, 'surgeLead');
+  const comparison = map(
+    settingOf(device, 'leadM'),
+    (metres): Comparison => ({
+      ...{ demand: metres, limit: LEAD_M.best, unit: 'm', rule, beyond: fits(metres, LEAD_M.most) ? 'caution' : 'stop' },
+      because: () => 'line to device and device to earth bar, in a row',
+      working: () => [line('length ≤ 0.5 m', `${figure(metres)} ≤ ${LEAD_M.best}`, holds(metres, LEAD_M.best), rule)],
+    }),
+  );
+  return [judge(`surge-lead:${device.id}`, `Leads of ${device.name}`, comparison)];
+}
+
+/** Through the soil, ahead of the residual device, nothing may join a line to earth when it fails: over the neutral alone. */
+function throughSoil(facts: CircuitFacts, { device, behindResidual, at }: SurgeStage): Check[] {
+  const { soil, job } = facts;
+  if (job.dialect === 'nec' || at === 'outlet' || behindResidual) return [];
+  const [id, title] = [`surge-soil:${device.id}`, `Connection of ${device.name}`];
+  if (!soil.known) return [unknownCheck(id, title, soil.missing)];
+  if (!soil.value) return [];
+  const { connection } = settingsOf(device);
+  const rule = clause(job.pack, 'surgeSoil');
+  if (connection === undefined)
+    return [
+      unknownCheck(id, title, [{ path: `devices.${device.id}.settings.connection`, what: `connection of ${device.name}` }]),
+    ];
+  return [
+    connection === '1+1' || connection === '3+1'
+      ? ruled(id, title, 'pass', `${connection}, a gap to earth`, rule, soil.given)
+      : ruled(
+          id,
+          title,
+          'stop',
+          `${connection} ahead of the residual device: when it fails, all metal is live and nothing opens`,
+          rule,
+          soil.given,
+        ),
+  ];
+}

@@ -1,0 +1,1 @@
+-- Columns of new fields: what surges come in by, and what they could cost.
