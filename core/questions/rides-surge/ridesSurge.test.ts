@@ -78,6 +78,10 @@ describe('whether surge protection is asked for', () => {
     };
     expect(verdict(house('nec-2017', false), 'surge-need', 'range')).toBe('pass');
     expect(verdict(house('nec-2020', false), 'surge-need', 'range')).toBe('stop');
+    // A new circuit on a service that stands untouched: the rule is one of the service.
+    const old = house('nec-2023', false);
+    old.circuits.service = { ...old.circuits.service!, state: 'existing' };
+    expect(verdict(old, 'surge-need', 'range')).toBe('caution');
     expect(verdict(house('nec-2023', true), 'surge-need', 'range')).toBe('pass');
     const apart = house('nec-2023', true);
     const feeder = Object.values(apart.circuits).find(({ kind }) => kind === 'distribution')!;
@@ -120,8 +124,14 @@ describe('a surge device where it stands', () => {
     expect(verdict(at(9.9), 'surge-place:fine')).toBe('unknown');
     expect(verdict(at(9.9, { nearAllowed: stated(true) }), 'surge-place:fine')).toBe('pass');
     expect(verdict(at(9.9, { nearAllowed: stated(false) }), 'surge-place:fine')).toBe('stop');
-    // It is the last stage then: no way is left, and no lead.
-    expect(of(at(40), 'surge-level')).toMatchObject({ demand: 1.2, verdict: 'pass' });
+    // What hangs elsewhere on the circuit is not behind it.
+    expect(of(at(40), 'surge-level').demand).toBeCloseTo(3, 9);
+    // It is the last stage where all there is hangs there: no way is left, and no lead.
+    const all = at(40);
+    all.loads.l = { ...all.loads.l!, pointId: 'p' };
+    expect(of(all, 'surge-level')).toMatchObject({ demand: 1.2, verdict: 'pass' });
+    const beside = { ...all, points: { ...all.points, q: { ...all.points.p!, id: 'q', order: 'b' } } };
+    expect(of(beside, 'surge-level').demand).toBeCloseTo(3, 9);
   });
   it.each([
     ['ucV', 253, 252.9, 'surge-uc'],
@@ -167,6 +177,15 @@ describe('a surge device where it stands', () => {
     expect(verdict(soil('2+0'), 'surge-soil')).toBe('stop');
     expect(verdict(soil(undefined), 'surge-soil')).toBe('unknown');
     expect(verdict(spd({ connection: '2+0' }), 'surge-soil')).toBeUndefined();
+  });
+  it('on fewer lines than there are leaves one out', () => {
+    const three = (lines: ('L1' | 'L2' | 'L3')[]): Job => ({
+      ...spd({ connection: '3+1' }, { lines }),
+      supply: { ...surgeHouse().supply, voltageSystem: 'three-phase-400-230' },
+    });
+    expect(verdict(three(['L1', 'L2']), 'surge-lines')).toBe('stop');
+    expect(verdict(three([]), 'surge-lines')).toBe('unknown');
+    expect(verdict(three(['L1', 'L2', 'L3']), 'surge-lines')).toBeUndefined();
   });
   it('whose window shows that it has failed protects nothing', () => {
     expect(verdict(spd({ indicator: stated('failed') }), 'surge-window')).toBe('stop');

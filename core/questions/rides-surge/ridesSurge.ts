@@ -49,7 +49,9 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
     return stages.length === 0
       ? ruled('surge-need', TITLE, 'pass', `not asked for: ${why}`, rule, need.given)
       : ruled('surge-need', TITLE, 'pass', `not asked for, and there: ${why}`, rule, need.given);
-  const old = circuit.state === 'existing' && path.known && path.value[0]!.circuit.state === 'existing';
+  const service = path.known ? path.value[0]!.circuit.state : 'new';
+  // The American rule binds the service where that is new or replaced; the others any new circuit.
+  const old = service === 'existing' && (job.dialect === 'nec' || circuit.state === 'existing');
   const lacks = old ? 'caution' : 'stop';
   if (there.length === 0)
     return ruled('surge-need', TITLE, lacks, `${why}, and none stands where the supply comes in`, rule, need.given);
@@ -59,7 +61,14 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
     heldBy(job.pack, { 'nec-2023': true }) === true &&
     !stages.some(({ at, seated }) => at === 'board' && seated.wiring.circuit.id === circuit.id)
   )
-    return ruled('surge-need', TITLE, lacks, 'another building of a dwelling, and none stands in its panel', rule, need.given);
+    return ruled(
+      'surge-need',
+      TITLE,
+      circuit.state === 'existing' ? 'caution' : 'stop',
+      'another building of a dwelling, and none stands in its panel',
+      rule,
+      need.given,
+    );
   return ruled(
     'surge-need',
     TITLE,
@@ -82,11 +91,18 @@ export function withstand({ job, loads }: CircuitFacts): Known<{ kV: number; wha
   return found;
 }
 
+/** A device in an outlet covers what hangs there, and a circuit only where nothing else hangs on it. */
+function reaches({ loads, house, circuit }: CircuitFacts, { at, device }: SurgeStage): boolean {
+  if (at !== 'outlet') return true;
+  const here = (pointId: string | undefined) => pointId === device.pointId;
+  return loads.length > 0 && loads.every((load) => here(load.pointId)) && house.socketsOf(circuit.id).every(({ id }) => here(id));
+}
+
 /** What the last stage lets through, its leads and the way to the equipment counted, against what that stands. */
 function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[] {
   const { circuit, job } = facts;
   if (circuit.kind !== 'final') return [];
-  const last = stages.filter(isGood).at(-1);
+  const last = stages.filter((stage) => isGood(stage) && reaches(facts, stage)).at(-1);
   if (last === undefined) return stages.length > 0 ? [] : [notApplicable('surge-level', LEVEL, 'no surge device is on its way')];
   const rule = clause(job.pack, 'surgeLevel');
   const stands = withstand(facts);

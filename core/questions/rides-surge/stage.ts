@@ -26,6 +26,7 @@ export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
   return [
     ...shown(facts, stage),
     placed(facts, stage),
+    ...everyLine(facts, stage),
     continuous(facts, stage),
     ...currents(facts, stage),
     shortCircuit(facts, stage),
@@ -79,6 +80,15 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
         join(given, join(near.given, allowed.given)),
       )
     : ruled(id, title, 'stop', 'of type 3, nearer to where the supply comes in than it may be', rule, allowed.given);
+}
+
+/** One that leaves a line out lets that line's surges through. */
+function everyLine({ job, system }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+  const on = device.lines.length;
+  if (at === 'outlet' || on >= system) return [];
+  const [id, title] = [`surge-lines:${device.id}`, `Lines of ${device.name}`];
+  if (on === 0) return [unknownCheck(id, title, [{ path: `devices.${device.id}`, what: `the lines ${device.name} is on` }])];
+  return [ruled(id, title, 'stop', `on ${device.lines.join(', ')} alone, of ${system} lines`, clause(job.pack, 'surgePlace'))];
 }
 
 /** Cable from the first board to the far end of the circuit, m. */
