@@ -78,8 +78,10 @@ export function addDevice(job: Job, circuit: Circuit, id: string): Command {
 export function addGroupDevice(job: Job, circuit: Circuit, id: string): Command {
   const family = job.dialect === 'nec' ? 'moulded-case-nec' : 'rccb';
   const own = Object.values(job.devices).filter((device) => device.boardId === circuit.fromBoardId);
+  // A surge device in the board stands ahead of nobody.
+  const groups = own.filter(({ settings }) => settings.family !== 'spd').length;
   const row = {
-    ...{ id, order: keyAfter(lastOrder(own)), name: `Group device ${own.length + 1}`, state: 'new', seat: 'board' },
+    ...{ id, order: keyAfter(lastOrder(own)), name: `Group device ${groups + 1}`, state: 'new', seat: 'board' },
     ...{ boardId: circuit.fromBoardId, lines: [], grade: 'typical', settings: { ...required(family, job.dialect), family } },
     ...(circuit.behindDeviceId === undefined ? {} : { behindDeviceId: circuit.behindDeviceId }),
   };
