@@ -68,9 +68,10 @@ describe('a study of whatever a job may hold', () => {
             for (const check of answer.checks) {
               if (check.verdict === 'pass') {
                 expect(check.given.filter((given) => given.from === 'assumed')).toEqual([]);
-                // Passes without figures: what somebody looked at by a rule of question 5; and a device that feeds nothing else has
+                // Passes without figures: what somebody looked at by a rule of question 5 or 8; and a device that feeds nothing else has
                 // nobody to be selective with.
-                if (check.demand === null && answer.question === 'saves-person') expect(check.rule).not.toBe('');
+                if (check.demand === null && (answer.question === 'saves-person' || answer.question === 'rides-surge'))
+                  expect(check.rule).not.toBe('');
                 else if (check.demand === null)
                   expect(check.because).toMatch(/(feeds this circuit alone|they are apart here|opens alone)$/);
                 else {

@@ -63,7 +63,7 @@ export function Cascade({
       <div className="overflow-x-auto">
         <svg
           viewBox={`0 0 ${WIDE} ${TOP + HIGH + 62}`}
-          className="w-full min-w-[520px]"
+          className="w-full min-w-[690px]"
           role="img"
           aria-label={saidOf(study, arrives)}
         >
@@ -112,9 +112,8 @@ export function Cascade({
                       />
                     )}
                     <text
-                      x={middle}
-                      y={y(kV) - 6}
-                      textAnchor="middle"
+                      x={middle + 28}
+                      y={y(kV) + 16}
                       fontSize="14"
                       fontWeight="700"
                       fill="var(--ink)"
