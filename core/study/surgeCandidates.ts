@@ -34,7 +34,19 @@ export function surges(job: Job, circuitId: string): Candidate[] {
   return [...stages.flatMap((each) => ofStage(job, each)), ...bare.map((id): Candidate => another(job, id))];
 }
 
-function ofStage(job: Job, { id, name, settings }: Device): Candidate[] {
+/** Overcurrent devices of what feeds a board. */
+const feedersOf = (job: Job, boardId: string | undefined): string[] =>
+  Object.values(job.devices)
+    .filter(
+      (each) =>
+        present(each) &&
+        ['fuse', 'mcb', 'mccb', 'moulded-case-nec'].includes(each.settings.family) &&
+        boardId !== undefined &&
+        job.circuits[each.circuitId ?? '']?.toBoardId === boardId,
+    )
+    .map(({ id }) => id);
+
+function ofStage(job: Job, { id, name, settings, boardId }: Device): Candidate[] {
   if (settings.family !== 'spd') return [];
   const setting = (field: string, to: unknown): Step => ({ do: 'set', on: 'devices', id, field: ['settings', field], to });
   const { leadM, indicator, backupDeviceId } = settings;
@@ -49,6 +61,10 @@ function ofStage(job: Job, { id, name, settings }: Device): Candidate[] {
     ),
     ...(indicator?.value === 'failed'
       ? [{ kind: 'stage', command: { label: `Fit ${name} anew`, steps: [setting('indicator', stated('good'))] } } as Candidate]
+      : []),
+    // What feeds its board, named as it is now, where nothing opens it any more.
+    ...(backup !== undefined && !present(backup)
+      ? feedersOf(job, boardId).map((each): Candidate => ({ kind: 'stage', command: backedBy(job, id, each) }))
       : []),
     ...(backup !== undefined && present(backup) ? [{ kind: 'stage', command: backedBy(job, id, backup.id) } as Candidate] : []),
   ];

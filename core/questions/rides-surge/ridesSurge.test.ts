@@ -5,6 +5,7 @@ import { studyJob } from '../../study/study';
 import { ask, check } from '../../testing/ask';
 import { splitHouse } from '../../testing/houses';
 import { device, stated } from '../../testing/jobs';
+import { backFed } from '../../testing/reliefJobs';
 import { backedHouse, surgeHouse, surgeIn } from '../../testing/surgeHouse';
 
 const of = (job: Job, id: string, circuitId = 'c') => check(ask(job, 'rides-surge', circuitId), id);
@@ -226,6 +227,32 @@ describe('what is left at the equipment', () => {
     const far = level(10.01);
     expect(far.demand).toBeCloseTo(3, 9);
     expect(far.verdict).toBe('caution');
+  });
+  it('two stages have 10 m of cable between them, or it is a caution', () => {
+    const apart = (lengthM: number | undefined) => {
+      const job = backFed();
+      const feeder = job.segments.feed!;
+      job.segments.feed = lengthM === undefined ? { ...feeder, lengthM: undefined } : { ...feeder, lengthM: stated(lengthM) };
+      job.devices.first = surgeIn('board', {}, { id: 'first' });
+      job.devices.second = surgeIn('sub', {}, { id: 'second' });
+      return verdict(job, 'surge-after:second', 'feeder');
+    };
+    expect(apart(10)).toBe('pass');
+    expect(apart(9.9)).toBe('caution');
+    expect(apart(undefined)).toBe('unknown');
+  });
+  it('what opened it and is gone: what feeds its board is tried in its place', () => {
+    const job = backedHouse();
+    job.devices.old = { ...job.devices.cutout!, id: 'old', state: 'removed' };
+    job.devices.spd = surgeIn(
+      'board',
+      { ownDisconnector: undefined, backupDeviceId: 'old', backupAs: 'fuse gG 63 A 1P' },
+      { id: 'spd' },
+    );
+    const labels = triedFixes(job, studyJob(job), 'c')
+      .filter(({ question }) => question === 'rides-surge')
+      .map(({ command }) => command.label);
+    expect(labels).toContain('cutout opens SPD when it fails');
   });
   it('fixes are tried: shorter leads, and another stage', () => {
     const job = surgeHouse(8, { leadM: stated(1.2), upKv: stated(1) });

@@ -30,6 +30,7 @@ export function ridesSurge(facts: CircuitFacts): Answer {
   return answer('rides-surge', [
     needCheck(facts, need, stages.value),
     ...stages.value.flatMap((stage) => stageChecks(facts, stage)),
+    ...afterEachOther(stages.value),
     ...levelChecks(facts, stages.value),
   ]);
 }
@@ -78,6 +79,27 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
     need.given,
   );
 }
+
+/** Two stages share a surge only with some cable between them, or where their maker says so, which nobody is asked. */
+function afterEachOther(stages: readonly SurgeStage[]): Check[] {
+  const fixed = stages.filter(({ at }) => at !== 'outlet');
+  return fixed.slice(1).map((stage, index) => {
+    const before = fixed[index]!;
+    const [id, title] = [`surge-after:${stage.device.id}`, `${stage.device.name} after ${before.device.name}`];
+    const between = map(all({ far: before.distanceM, near: stage.distanceM }), ({ far, near }) => far - near);
+    if (!between.known) return unknownCheck(id, title, between.missing);
+    const metres = `${figure(between.value)} m of cable between them`;
+    return fits(DOUBLED_FROM_M, between.value)
+      ? ruled(id, title, 'pass', metres, STAGES, between.given)
+      : ruled(id, title, 'caution', `${metres}: the first may leave all of it to the second`, STAGES, between.given);
+  });
+}
+const STAGES = {
+  standard: 'common practice',
+  edition: '',
+  clause: '10 m of cable between two stages',
+  basis: 'practice',
+} as const;
 
 /** The surge the most sensitive thing of a circuit stands: as said, else what equipment of category II has to. */
 export function withstand({ job, loads }: CircuitFacts): Known<{ kV: number; what: string }> {
