@@ -50,6 +50,9 @@ describe('standing leakage through a residual device', () => {
     const cable = leakyHouse({ a: {}, b: {} });
     delete cable.segments['b-cable']!.lengthM;
     expect(leak(cable).verdict).toBe('unknown');
+    const undrawn = leakyHouse({ a: {}, b: {} });
+    undrawn.segments = {};
+    expect(leak(undrawn).verdict).toBe('unknown');
     const bare = leakyHouse({ a: {}, b: {} });
     delete bare.loads.b;
     expect(leak(bare).verdict).toBe('unknown');
@@ -169,6 +172,14 @@ describe('what must stay on', () => {
     expect(stay(job)).toBe('caution');
     job.devices.rccb = { ...job.devices.rccb!, settings: { ...switchOf('A', 0.1, 'S'), residual: {} } as never };
     expect(stay(job)).toBe('unknown');
+  });
+  it('a residual device on the lead of another source is none below the shared one', () => {
+    const job = leakyHouse({ a: { mustStayOn: true }, b: {} }, switchOf('A', 0.1, 'S'));
+    const { service } = job.circuits;
+    job.origins.inv = { ...job.origins.net!, id: 'inv', order: 'b', kind: 'inverter' };
+    job.circuits.lead = { ...service!, id: 'lead', order: '0', fromOriginId: 'inv' };
+    job.devices.lead = device('lead', 'lead', rcbo());
+    expect(stay(job)).toBe('caution');
   });
   it('goes with a neighbour it trips together with, not with one it is tied to by the handle', () => {
     const job = leakyHouse({ a: { mustStayOn: true }, b: {} });

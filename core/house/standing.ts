@@ -5,7 +5,7 @@ import type { Line, Load } from '../job/sealed';
 import { type Evening, type Leaking, mostA } from '../leakage/nuisance';
 import { farthest, lengthOf, plus, polar, type Vector, ZERO } from '../leakage/vector';
 import { loadLines } from '../loads/lines';
-import type { Wiring } from '../network/paths';
+import { cableLength, type Wiring } from '../network/paths';
 import { LINES_OF } from '../network/states';
 import { earned } from '../rules/credit';
 import { CABLE_F_PER_M, CLASS_A_STANDING_A, CLASS_A_TRIP_A, LEAKAGE_SPREAD, STANDING_SHARE, TRIP_POINT } from '../tables/leakage';
@@ -58,8 +58,8 @@ function linesOfCircuit(house: House, wiring: Wiring): readonly Line[] | undefin
 /** What a metre of cable lets through to earth by its capacitance: each line a quarter turn ahead of its voltage. */
 function cableLeak(house: House, wiring: Wiring): Maybe<{ along: Vector; besideA: number }> {
   const { u0V, frequencyHz, voltageSystem } = house.job.supply;
-  return map(list(wiring.stretches.map(({ facts }) => facts.lengthM)), (lengths) => {
-    const sizeA = 2 * Math.PI * frequencyHz * CABLE_F_PER_M.most * u0V * lengths.reduce((sum, each) => sum + each, 0);
+  return map(cableLength(house.wirings, wiring), (metres) => {
+    const sizeA = 2 * Math.PI * frequencyHz * CABLE_F_PER_M * u0V * metres;
     const lines = linesOfCircuit(house, wiring);
     if (lines === undefined) return { along: ZERO, besideA: sizeA };
     const system = LINES_OF[voltageSystem];

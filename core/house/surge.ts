@@ -1,8 +1,8 @@
 import { hasResidual } from '../devices/residual';
 import { known, list, type Maybe, map, unknown } from '../job/known';
 import type { Device, Origin } from '../job/sealed';
-import type { Wiring } from '../network/paths';
-import type { CircuitFacts, Seated } from './facts';
+import { cableLength, type Wiring } from '../network/paths';
+import type { CircuitFacts, House, Seated } from './facts';
 
 /** A surge device on the way of a circuit, and where it stands. */
 export interface SurgeStage {
@@ -19,7 +19,7 @@ export interface SurgeStage {
   behindResidual: boolean;
 }
 
-export const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
+const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
 
 /** The origin a circuit is fed from in the usual state. */
 export function originOf({ path, job }: CircuitFacts): Maybe<Origin> {
@@ -29,17 +29,16 @@ export function originOf({ path, job }: CircuitFacts): Maybe<Origin> {
   return origin === undefined ? unknown(`circuits.${lead.id}`, `the source of ${lead.name}`) : known(origin);
 }
 
-/** Length of a circuit along its main run and its spurs, as far as a surge may run. */
-const lengthOf = (wiring: Wiring): Maybe<number> =>
-  map(list(wiring.stretches.map(({ facts }) => facts.lengthM)), (lengths) => lengths.reduce((sum, each) => sum + each, 0));
+/** Cable of several circuits in a row, m. */
+export const lengthOf = ({ wirings }: House, way: readonly Wiring[]): Maybe<number> =>
+  map(list(way.map((each) => cableLength(wirings, each))), (each) => each.reduce((sum, one) => sum + one, 0));
 
 /** Surge devices from the source to a circuit, the nearest to the source first; of a feeder those in the board it leads to as well. */
-export function surgeStages({ path, wiring, job }: CircuitFacts): Maybe<readonly SurgeStage[]> {
+export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<readonly SurgeStage[]> {
   return map(path, (way) => {
     const present = Object.values(job.devices).filter((each) => each.state !== 'removed' && isSurge(each));
     const stages: SurgeStage[] = [];
-    const from = (index: number): Maybe<number> =>
-      map(list(way.slice(index).map(lengthOf)), (each) => each.reduce((sum, one) => sum + one, 0));
+    const from = (index: number): Maybe<number> => lengthOf(house, way.slice(index));
     let behindResidual = false;
     for (const [index, step] of way.entries()) {
       const atOrigin = index === 0;

@@ -1,4 +1,4 @@
-import { BODY_OHM, BODY_PATHS, type BodyPath, C1, FLOOR_OHM, type Skin } from '../tables/body';
+import { BODY_PATHS, type BodyPath, bodyOhms, C1, FLOOR_OHM, type Skin } from '../tables/body';
 
 /** Straight between two entries on log-log paper; the first and the last stand for all beyond them. */
 function between(table: readonly (readonly [number, number])[], at: number): number {
@@ -12,7 +12,7 @@ function between(table: readonly (readonly [number, number])[], at: number): num
 
 /** Impedance of a body on a path at a touch voltage, Ω: what 5 % of people stay below. */
 export const bodyOhm = (touchV: number, skin: Skin, path: BodyPath): number =>
-  BODY_PATHS[path].share * between(BODY_OHM[skin], touchV);
+  BODY_PATHS[path].share * between(bodyOhms(skin), touchV);
 
 /** What flows through somebody, A; on dry ground shoes and floor stand in the way, from hand to hand nothing does. */
 export function bodyCurrentA(touchV: number, skin: Skin, path: BodyPath): number {

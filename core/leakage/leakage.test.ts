@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bodyCurrentA, bodyOhm, heartLimit, heartLimitA } from './body';
-import { allOn, chanceOf, type Evening, Evenings, mostA, randomFrom, spreadAt } from './nuisance';
+import { chanceOf, type Evening, Evenings, mostA, randomFrom, spreadAt } from './nuisance';
 import { bestSplit, type Item } from './split';
 import { farthest, lengthOf, plus, polar, type Vector, ZERO } from './vector';
 
@@ -57,7 +57,6 @@ describe('spreads and chances', () => {
   };
   it('what is not directed adds to the rest', () => {
     expect(mostA(evening)).toBeCloseTo(0.026, 12);
-    expect(allOn(evening)).toBeCloseTo(0.026, 12);
   });
   it('pieces of a run come to the same as the whole', () => {
     const [whole, pieces] = [new Evenings(evening, 7), new Evenings(evening, 7)];

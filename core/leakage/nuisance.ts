@@ -1,4 +1,4 @@
-import { lengthOf, plus, times, type Vector, ZERO } from './vector';
+import { lengthOf, type Vector } from './vector';
 
 /** A spread: never less, mostly about, never more. Spread as a triangle between. */
 export interface Spread {
@@ -115,15 +115,3 @@ export class Evenings {
     return chanceOf(this.trips, this.trials);
   }
 }
-
-/** With everything on at its full size. */
-export const allOn = ({ always, some }: Evening): number =>
-  lengthOf(some.reduce((sum, { atA }) => plus(sum, atA ?? ZERO), always)) +
-  some.reduce((sum, { atA, sizeA }) => sum + (atA === undefined ? sizeA : 0), 0);
-
-/** A vector of a thing at its full size, halved, doubled. */
-export const scaled = (each: Leaking, factor: number): Leaking => ({
-  ...each,
-  sizeA: each.sizeA * factor,
-  atA: each.atA === undefined ? undefined : times(factor, each.atA),
-});

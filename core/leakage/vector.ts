@@ -5,7 +5,6 @@ export interface Vector {
 }
 export const ZERO: Vector = { along: 0, ahead: 0 };
 export const plus = (a: Vector, b: Vector): Vector => ({ along: a.along + b.along, ahead: a.ahead + b.ahead });
-export const times = (factor: number, { along, ahead }: Vector): Vector => ({ along: factor * along, ahead: factor * ahead });
 export const lengthOf = ({ along, ahead }: Vector): number => Math.hypot(along, ahead);
 /** A current of a size at an angle to the voltage of L1, rad. */
 export const polar = (sizeA: number, angle: number): Vector => ({

@@ -1,4 +1,4 @@
-import { known, type Maybe, type Missing, unknown } from '../job/known';
+import { known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import type { Circuit, Device, Electrode, Job, Origin, Segment, SourceState } from '../job/sealed';
 import { factsOf, type SegmentFacts } from './segmentFacts';
 
@@ -184,6 +184,12 @@ export const lacksCable = ({ origins }: Wirings, { circuit, stretches }: Wiring)
 
 /** What a circuit without one misses. */
 export const cableMissing = ({ id, name }: Circuit): Missing => ({ path: `circuits.${id}`, what: `cable of ${name}` });
+
+/** Length of all the cable of a circuit, spurs with it, m; unknown where a length is not said, or no cable drawn where one is wanted. */
+export function cableLength(wirings: Wirings, wiring: Wiring): Maybe<number> {
+  if (lacksCable(wirings, wiring)) return { known: false, missing: [cableMissing(wiring.circuit)] };
+  return map(list(wiring.stretches.map(({ facts }) => facts.lengthM)), (lengths) => lengths.reduce((sum, each) => sum + each, 0));
+}
 
 /** The origins of a source state that are there. */
 export const originsOf = ({ origins }: Wirings, state: SourceState): Origin[] =>

@@ -25,11 +25,13 @@ import * as necClears from './clears-in-time/nec/credits';
 import * as cable from './protects-cable/credits';
 import * as nec from './protects-cable/nec/credits';
 import * as taps from './protects-cable/nec/tapCredits';
+import * as surge from './rides-surge/credits';
 import * as asked from './saves-person/asked/credits';
 import * as bonding from './saves-person/bonding';
 
 /** Every relief there is, wherever its record stands. */
 const CREDITS = [
+  surge,
   asked,
   bonding,
   breaks,

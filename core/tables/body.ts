@@ -8,66 +8,16 @@ export const BODY_SOURCE: Source = {
 };
 
 export type Skin = 'dry' | 'wet' | 'salt-wet';
-/** Impedance of the body hand to hand that 5 % of people stay below, Ω, by touch voltage, V. */
-export const BODY_OHM: Readonly<Record<Skin, readonly (readonly [voltageV: number, ohm: number])[]>> = {
-  dry: [
-    ...([
-      [25, 1750],
-      [50, 1375],
-      [75, 1125],
-      [100, 990],
-      [125, 900],
-      [150, 850],
-    ] as const),
-    ...([
-      [175, 825],
-      [200, 800],
-      [225, 775],
-      [400, 700],
-      [500, 625],
-      [700, 575],
-      [1000, 575],
-    ] as const),
-  ],
-  wet: [
-    ...([
-      [25, 1175],
-      [50, 1100],
-      [75, 1025],
-      [100, 975],
-      [125, 900],
-      [150, 850],
-    ] as const),
-    ...([
-      [175, 825],
-      [200, 800],
-      [225, 775],
-      [400, 700],
-      [500, 625],
-      [700, 575],
-      [1000, 575],
-    ] as const),
-  ],
-  'salt-wet': [
-    ...([
-      [25, 960],
-      [50, 940],
-      [75, 920],
-      [100, 880],
-      [125, 850],
-      [150, 830],
-    ] as const),
-    ...([
-      [175, 810],
-      [200, 790],
-      [225, 770],
-      [400, 700],
-      [500, 625],
-      [700, 575],
-      [1000, 575],
-    ] as const),
-  ],
+/** Touch voltages of the columns below, V. */
+const VOLTAGES = [25, 50, 75, 100, 125, 150, 175, 200, 225, 400, 500, 700, 1000] as const;
+const OHM: Readonly<Record<Skin, readonly number[]>> = {
+  dry: [1750, 1375, 1125, 990, 900, 850, 825, 800, 775, 700, 625, 575, 575],
+  wet: [1175, 1100, 1025, 975, 900, 850, 825, 800, 775, 700, 625, 575, 575],
+  'salt-wet': [960, 940, 920, 880, 850, 830, 810, 790, 770, 700, 625, 575, 575],
 };
+/** Impedance of the body hand to hand that 5 % of people stay below, Ω, by touch voltage, V. */
+export const bodyOhms = (skin: Skin): (readonly [voltageV: number, ohm: number])[] =>
+  VOLTAGES.map((voltageV, at) => [voltageV, OHM[skin][at]!] as const);
 
 /** From hand to hand to another path: how much of that impedance it has, and how much of that current the heart takes as much of. */
 export const BODY_PATHS = {
@@ -84,7 +34,5 @@ export const C1: readonly (readonly [timeS: number, currentA: number])[] = [
   [1, 0.05],
   [3, 0.04],
 ];
-/** Held for long, a hand may no longer let go, A. */
-export const LET_GO_A = 0.005;
 /** What shoes and floor add where it is dry, Ω. Practice. */
 export const FLOOR_OHM = { dry: 1000, wet: 0 } as const;

@@ -1,7 +1,7 @@
 import type { Source } from './source';
 
-/** Capacitance between a line and earth of installation cable, F/m: what is usual, and the most that is judged with. Practice. */
-export const CABLE_F_PER_M = { usual: 150e-12, most: 250e-12 } as const;
+/** Capacitance between a line and earth of installation cable, F/m: the most of the usual 150 to 250 pF. Practice. */
+export const CABLE_F_PER_M = 250e-12;
 
 export const LEAKAGE_SOURCE: Source = {
   standard: 'IEC 60364-5-53',

@@ -39,10 +39,10 @@ export const LEAD_M = { best: 0.5, most: 1 } as const;
 export const LEAD_H_PER_M = 1e-6;
 /** Currents a lead's drop is stated at: peak, A, and rise, s; the steepness there is between its mean and that of the wave itself. */
 export const LEAD_WAVES = [
-  { id: '8-in-8', says: '8 kA rising in 8 µs', voltsPerM: 1000, basis: 'memory' },
-  { id: '8-20-mean', says: '10 kA 8/20, mean rise', voltsPerM: 1250, basis: 'published' },
-  { id: '8-20-peak', says: '10 kA 8/20, steepest', voltsPerM: 1500, basis: 'memory' },
-  { id: 'foot', says: 'about 160 V a foot, about 4 kA', voltsPerM: 160 / 0.3048, basis: 'practice' },
+  { id: '8-in-8', says: '8 kA rising in 8 µs', voltsPerM: 1000 },
+  { id: '8-20-mean', says: '10 kA 8/20, mean rise', voltsPerM: 1250 },
+  { id: '8-20-peak', says: '10 kA 8/20, steepest', voltsPerM: 1500 },
+  { id: 'foot', says: 'about 160 V a foot, about 4 kA', voltsPerM: 160 / 0.3048 },
 ] as const;
 
 export const PROTECTED_SHARE = 0.8;
@@ -52,5 +52,5 @@ export const DOUBLED_FROM_M = 10;
 export const TYPE_3_FROM_M = 10;
 /** Least continuous voltage as a share of U0. */
 export const UC_SHARE = 1.1;
-/** Nominal discharge current asked for at dwellings, A (NEC 230.67(C) from 2023; IEC 534.4.4.4). */
-export const IN_KA = { nec2023: 10, type2: 5, threePlusOne: 20, onePlusOne: 10 } as const;
+/** Nominal discharge current asked for, kA (NEC 230.67(C) from 2023; IEC 534.4.4.4). */
+export const IN_KA = { nec2023: 10, type2: 5 } as const;

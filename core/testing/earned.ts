@@ -2,24 +2,21 @@ import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { spotJob } from './askedPlaces';
 import { EARNED_NEC } from './earnedNec';
+import { EARNED_PROTECTION } from './earnedProtection';
 import { type Earning, fact, oneLoad, structure } from './earning';
-import { soilHouse, splitHouse, threePhaseHouse } from './houses';
+import { splitHouse, threePhaseHouse } from './houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from './jobs';
-import { leakyHouse, monitorOf } from './leakyHouse';
 import {
   all,
-  backFed,
   combined,
   conditional,
   consumerUnit,
   drop,
   fuses,
   island,
-  leaky,
   load,
   pumpHouse,
   ringHouse,
-  series,
   set,
   socket,
   thinNeutral,
@@ -47,38 +44,7 @@ const ringOf = (cableId: string): Earning['conditions'] => ({
 /** Each credit's job in which it is earned, and what takes each of its conditions away. */
 export const EARNED: Readonly<Record<string, Earning>> = {
   ...EARNED_NEC,
-  'leakage-read': {
-    job: () => {
-      const job = leakyHouse({ a: { leakageMa: 20 } });
-      job.devices.rccb = { ...job.devices.rccb!, standingMa: stated(4, 'measured'), standingAllOn: stated(true) };
-      return job;
-    },
-    ...{ circuit: 'a', question: 'stays-on', check: 'leakage:' },
-    conditions: {
-      measured: { no: set('devices.rccb.standingMa', stated(4)), missing: 'structure' },
-      'all-on': fact('devices.rccb.standingAllOn', false),
-    },
-  },
-  'dc-detection': {
-    job: () => {
-      const job = leakyHouse({ a: { waveform: 'smooth-dc', dcLeakageMa: 20 } });
-      job.points.p = { id: 'p', circuitId: 'a', order: 'a', name: 'charger', kind: 'appliance', state: 'new' };
-      job.loads.a = { ...job.loads.a!, pointId: 'p' };
-      job.devices['a-monitor'] = { ...monitorOf('a'), seat: 'point', pointId: 'p' };
-      delete job.devices['a-monitor'].circuitId;
-      return job;
-    },
-    ...{ circuit: 'a', question: 'saves-person', check: 'dc:' },
-    conditions: {
-      opens: structure(set('devices.a-monitor.settings.opens', false)),
-      threshold: fact('devices.a-monitor.settings.thresholdA', 0.0061),
-      place: structure((job) => ({
-        ...job,
-        points: { ...job.points, q: { ...job.points.p!, id: 'q', order: 'b' } },
-        devices: { ...job.devices, 'a-monitor': { ...job.devices['a-monitor']!, pointId: 'q' } },
-      })),
-    },
-  },
+  ...EARNED_PROTECTION,
   diversity: {
     job: () => {
       const job = jobWith([
@@ -226,41 +192,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
       })),
     },
   },
-  residual: {
-    ...{ job: leaky, circuit: 'c', question: 'clears-in-time', check: '' },
-    conditions: {
-      lines: {
-        ...structure((job) => ({
-          ...job,
-          supply: { ...job.supply, voltageSystem: 'three-phase-400-230' },
-          segments: { 'c-cable': { ...job.segments['c-cable']!, roles: ['line', 'line2', 'neutral', 'protective'] } },
-        })),
-      },
-      neutral: structure(() => {
-        const job = soilHouse();
-        job.devices['sauna-device'] = device('sauna-device', 'sauna', rcbo({ poles: '1P' }));
-        return {
-          ...job,
-          circuits: { ...job.circuits, c: { ...job.circuits.sauna!, id: 'c' } },
-          devices: { ...job.devices, c: { ...job.devices['sauna-device']!, id: 'c', circuitId: 'c' } },
-          segments: { ...job.segments, c: { ...job.segments['sauna-cable']!, id: 'c', circuitId: 'c' } },
-        };
-      }),
-      return: {
-        no: set('segments.c-cable.protectivePath', 'pen'),
-        missing: all(set('segments.c-cable.protectivePath', undefined), set('segments.c-cable.protectiveSize', undefined)),
-      },
-      direction: {
-        no: () => ({ ...backFed({ bidirectional: stated(false) }) }),
-        missing: () => backFed(),
-      },
-    },
-  },
-  'both-sides': {
-    job: () => backFed({ bidirectional: stated(true) }),
-    ...{ circuit: 'feeder', question: 'clears-in-time', check: '' },
-    conditions: { bidirectional: fact('devices.feed.settings.bidirectional', false) },
-  },
   'slow-final': {
     job: () =>
       jobWith(
@@ -274,15 +205,6 @@ export const EARNED: Readonly<Record<string, Earning>> = {
         missing: set('circuits.c.use', undefined),
         fact: 'devices.c-device.settings.ratingA',
       },
-    },
-  },
-  'residual-selective': {
-    ...{ job: series, circuit: 'c', question: 'only-one-trips', check: 'residual:' },
-    conditions: {
-      ratio: fact('devices.head.settings.residual.sensitivityA', 0.08),
-      delayed: fact('devices.head.settings.residual.delay', 'general'),
-      general: fact('devices.c-device.settings.residual.delay', 'S'),
-      type: fact('devices.head.settings.residual.type', 'AC'),
     },
   },
   'gg-steps': {

@@ -1,12 +1,14 @@
 import type { CircuitFacts } from '../../house/facts';
 import { originOf } from '../../house/surge';
-import { all, andThen, join, known, type Maybe, map, NO_GIVENS } from '../../job/known';
+import { all, andThen, join, type Known, known, type Maybe, map, NO_GIVENS } from '../../job/known';
 import { heldBy, PACKS } from '../../job/packs';
 import { factOf, ifStated } from '../../job/readers';
 import type { Board, Origin } from '../../job/sealed';
 import { figure, fits } from '../../judging/judge';
+import { earned } from '../../rules/credit';
 import { type LineName, lineLength, riskLevel } from '../../surge/risk';
 import { CRL_LIMIT } from '../../tables/surge';
+import { DECLINED } from './credits';
 
 /** Whether surge protection is asked for where a circuit hangs, and why. */
 export interface Need {
@@ -30,18 +32,27 @@ export function surgeNeed(facts: CircuitFacts): Maybe<Need> {
 const safety = ({ job }: CircuitFacts): string | undefined =>
   Object.values(job.loads).find(({ safetyService }) => safetyService === true)?.name;
 
-/** What the premises are, of the board next to the supply that says so; where several differ, the one asked for. */
-function premisesSaid({ job, path }: CircuitFacts): Maybe<readonly string[]> {
-  return andThen(path, (way) => {
-    const boards = way.flatMap(({ circuit }): Board[] => {
-      const board = job.boards[circuit.toBoardId ?? circuit.fromBoardId ?? ''];
-      return board === undefined ? [] : [board];
-    });
-    const there = boards.map((board) => ifStated('boards', board, 'premises'));
-    const given = there.reduce((sum, each) => join(sum, each.given), NO_GIVENS);
-    const kinds = there.flatMap(({ value }) => value ?? []);
-    if (kinds.length > 0) return known(kinds, given);
-    return boards[0] === undefined ? known([]) : map(factOf('boards', boards[0], 'premises'), (kind) => [kind]);
+/** What the premises are, by every board on the way that says so. */
+function premisesOn({
+  job,
+  path,
+}: CircuitFacts): Maybe<{ boards: readonly Board[]; kinds: readonly Known<string | undefined>[] }> {
+  return map(path, (way) => {
+    const boards = way.flatMap(({ circuit }) => job.boards[circuit.toBoardId ?? circuit.fromBoardId ?? ''] ?? []);
+    return { boards, kinds: boards.map((board) => ifStated('boards', board, 'premises')) };
+  });
+}
+
+/** Asked for by what one of the boards serves; relieved only where the first of them, which brings the line in, says what it is. */
+function byPremises(facts: CircuitFacts, asks: (kind: string) => string | undefined, relieved: () => Maybe<Need>): Maybe<Need> {
+  return andThen(premisesOn(facts), ({ boards, kinds }) => {
+    const asking = kinds.find(({ value }) => value !== undefined && asks(value) !== undefined);
+    if (asking !== undefined) return known(yes(asks(asking.value!)!), asking.given);
+    const first = boards[0];
+    if (first === undefined) return relieved();
+    const others = kinds.reduce((sum, each) => join(sum, each.given), NO_GIVENS);
+    const need = andThen(factOf('boards', first, 'premises'), relieved);
+    return need.known ? known(need.value, join(need.given, others)) : need;
   });
 }
 
@@ -56,10 +67,11 @@ const MANDATORY: Readonly<Record<string, string>> = {
 function metric(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
   if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
-  return andThen(premisesSaid(facts), (kinds) => {
-    const of = kinds.find((kind) => MANDATORY[kind] !== undefined);
-    return of === undefined ? byRisk(origin) : known(yes(MANDATORY[of]!));
-  });
+  return byPremises(
+    facts,
+    (kind) => MANDATORY[kind],
+    () => byRisk(origin),
+  );
 }
 
 const LINES: readonly (readonly [LineName, 'overheadLvM' | 'cableLvM' | 'overheadHvM' | 'cableHvM'])[] = [
@@ -92,8 +104,8 @@ function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
   return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
     if (costs !== 'no-more') return known(yes(`a surge could cost ${COSTS[costs]}`));
-    return map(factOf('origins', origin, 'surgeDeclined'), (declined) =>
-      declined ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
+    return map(earned(DECLINED, origin), (credit) =>
+      credit.earned ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
     );
   });
 }
@@ -102,9 +114,9 @@ const COSTS = { life: 'life or limb', 'safety-service': 'a safety service', 'mon
 /** Since 2020 the service of a dwelling; since 2023 feeders to dwelling units and other buildings too. */
 function american(facts: CircuitFacts): Maybe<Need> {
   if (heldBy(facts.job.pack, { 'nec-2020': true }) !== true) return known(no('this edition asks for none at a dwelling'));
-  return map(
-    premisesSaid(facts),
-    (kinds): Need =>
-      kinds.every((kind) => kind === 'work') && kinds.length > 0 ? no('it is no dwelling') : yes('it serves a dwelling'),
+  return byPremises(
+    facts,
+    (kind) => (kind === 'work' ? undefined : 'it serves a dwelling'),
+    () => known(no('it is no dwelling')),
   );
 }

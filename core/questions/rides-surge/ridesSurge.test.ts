@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { deviceLine } from '../../devices/identity';
 import type { Job } from '../../job/schema/job';
 import { triedFixes } from '../../study/fixes';
 import { studyJob } from '../../study/study';
@@ -10,7 +11,7 @@ import { backedHouse, surgeHouse, surgeIn } from '../../testing/surgeHouse';
 
 const of = (job: Job, id: string, circuitId = 'c') => check(ask(job, 'rides-surge', circuitId), id);
 const verdict = (job: Job, id: string, circuitId = 'c') => of(job, id, circuitId)?.verdict;
-const origin = (job: Job, more: object): Job => ({ ...job, origins: { net: { ...job.origins.net!, ...more } } });
+const origin = (job: Job, more: object): Job => ({ ...job, origins: { ...job.origins, net: { ...job.origins.net!, ...more } } });
 const board = (job: Job, premises: string): Job => ({
   ...job,
   boards: { board: { ...job.boards.board!, premises: stated(premises as never) } },
@@ -49,6 +50,20 @@ describe('whether surge protection is asked for', () => {
       expect(verdict(board(calm, premises), 'surge-need')).toBe('stop');
     calm.loads.l = { ...calm.loads.l!, safetyService: true };
     expect(verdict(calm, 'surge-need')).toBe('stop');
+  });
+  it('is relieved by what the board says where the line comes in, not by one further down', () => {
+    const lent = origin(backFed(), {
+      surroundings: stated('urban'),
+      flashesPerKm2: stated(0.01),
+      overheadLvM: stated(0),
+      cableLvM: stated(1000),
+    });
+    lent.boards.sub = { ...lent.boards.sub!, premises: stated('household') };
+    expect(verdict(lent, 'surge-need', 'feeder')).toBe('unknown');
+    lent.boards.board = { ...lent.boards.board!, premises: stated('household') };
+    expect(verdict(lent, 'surge-need', 'feeder')).toBe('pass');
+    lent.boards.sub = { ...lent.boards.sub, premises: stated('care') };
+    expect(verdict(lent, 'surge-need', 'feeder')).not.toBe('pass');
   });
   it('by BS 7671 by what it could cost: no declaration lifts life, services, money and data', () => {
     const british = (costs: string | undefined, declined?: boolean) => {
@@ -161,6 +176,26 @@ describe('a surge device where it stands', () => {
     gone.devices.cutout = { ...gone.devices.cutout!, state: 'removed' };
     expect(verdict(gone, 'surge-opens')).toBe('stop');
   });
+  it('what opens it stands ahead of it, and is known', () => {
+    const beside = backedHouse();
+    beside.devices.spd = surgeIn(
+      'board',
+      { ownDisconnector: undefined, backupDeviceId: 'c-device', backupAs: deviceLine(beside.devices['c-device']!) },
+      { id: 'spd' },
+    );
+    expect(verdict(beside, 'surge-opens')).toBe('stop');
+    const bare = backedHouse();
+    bare.devices.cutout = device('cutout', 'service', {
+      ...(bare.devices.cutout!.settings as object),
+      ratingA: undefined,
+    } as never);
+    bare.devices.spd = surgeIn(
+      'board',
+      { ownDisconnector: undefined, backupDeviceId: 'cutout', backupAs: deviceLine(bare.devices.cutout) },
+      { id: 'spd' },
+    );
+    expect(verdict(bare, 'surge-opens')).toBe('unknown');
+  });
   it.each([
     [0.5, 'pass'],
     [0.501, 'caution'],
@@ -220,6 +255,11 @@ describe('what is left at the equipment', () => {
   it('of the most sensitive thing there, where one says it stands less', () => {
     expect(level(8, {}, { withstandKv: stated(1.5) })).toMatchObject({ limit: 1.2000000000000002, verdict: 'stop' });
     expect(level(8, {}, { withstandKv: stated(4) }).limit).toBe(2);
+  });
+  it('is not known where no cable is drawn', () => {
+    const job = surgeHouse();
+    job.segments = {};
+    expect(verdict(job, 'surge-level')).toBe('unknown');
   });
   it('the level doubles beyond 10 m: no more than a caution, since a second stage is its cure', () => {
     expect(level(10).demand).toBeCloseTo(1.8, 9);

@@ -1,7 +1,7 @@
 import { identityOf } from '../../devices/identity';
 import { type CircuitFacts, faultAtDevice } from '../../house/facts';
-import type { SurgeStage } from '../../house/surge';
-import { all, andThen, join, type Known, known, type Maybe, map } from '../../job/known';
+import { lengthOf, type SurgeStage } from '../../house/surge';
+import { all, andThen, join, type Known, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { settingIfEntered, settingOf } from '../../job/readers';
 import type { Device, DeviceSettings } from '../../job/sealed';
@@ -11,12 +11,15 @@ import { faultLine } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
+import { pathTo } from '../../network/paths';
 import { kindsAmong } from '../../network/states';
 import { clause } from '../../rules/clauses';
+import { earned } from '../../rules/credit';
 import { IN_KA, LEAD_M, TYPE_3_FROM_M, UC_SHARE } from '../../tables/surge';
+import { TYPE_3_NEAR } from './credits';
 
 type Spd = Extract<DeviceSettings, { family: 'spd' }>;
-export const settingsOf = (device: Device): Spd => device.settings as Spd;
+const settingsOf = (device: Device): Spd => device.settings as Spd;
 
 /** Impulse current of a type 1 device where nobody worked it out, kA (IEC 534.4.4.5). */
 const IIMP_KA = 12.5;
@@ -64,41 +67,37 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
     return ruled(id, title, 'stop', `of type ${type.value} ahead of the main: type 1 is for there`, rule, given);
   if (type.value !== '3') return ruled(id, title, 'pass', `of type ${type.value}`, rule, given);
   if (atOrigin) return ruled(id, title, 'stop', 'of type 3 where the supply comes in: type 1 or 2 is for there', rule, given);
-  const near = map(all({ metres: fromOrigin(facts) }), ({ metres }) => fits(TYPE_3_FROM_M, metres));
-  if (!near.known) return unknownCheck(id, title, near.missing);
-  if (near.value)
-    return ruled(id, title, 'pass', 'of type 3, far enough from where the supply comes in', rule, join(given, near.given));
-  const allowed = settingOf(device, 'nearAllowed');
-  if (!allowed.known) return unknownCheck(id, title, allowed.missing);
-  return allowed.value
-    ? ruled(
-        id,
-        title,
-        'pass',
-        'of type 3, nearer than usual by its instructions',
-        rule,
-        join(given, join(near.given, allowed.given)),
-      )
-    : ruled(id, title, 'stop', 'of type 3, nearer to where the supply comes in than it may be', rule, allowed.given);
+  const far = map(
+    andThen(facts.path, (way) => lengthOf(facts.house, way.slice(1))),
+    (metres) => fits(TYPE_3_FROM_M, metres),
+  );
+  if (!far.known) return unknownCheck(id, title, far.missing);
+  if (far.value)
+    return ruled(id, title, 'pass', 'of type 3, far enough from where the supply comes in', rule, join(given, far.given));
+  const credit = earned(TYPE_3_NEAR, device);
+  if (!credit.known) return unknownCheck(id, title, credit.missing);
+  const why = credit.value.earned ? 'of type 3, nearer than usual by its instructions' : `of type 3; ${credit.value.why}`;
+  return ruled(id, title, credit.value.earned ? 'pass' : 'stop', why, rule, join(given, join(far.given, credit.given)));
 }
 
 /** One that leaves a line out lets that line's surges through. */
-function everyLine({ job, system }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+function everyLine({ job, house }: CircuitFacts, { device, at, seated }: SurgeStage): Check[] {
   const on = device.lines.length;
-  if (at === 'outlet' || on >= system) return [];
+  if (at === 'outlet') return [];
   const [id, title] = [`surge-lines:${device.id}`, `Lines of ${device.name}`];
+  const poles = house.polesOf(seated.wiring);
+  if (!poles.known) return [unknownCheck(id, title, poles.missing)];
+  if (on >= poles.value.lines) return [];
   if (on === 0) return [unknownCheck(id, title, [{ path: `devices.${device.id}`, what: `the lines ${device.name} is on` }])];
-  return [ruled(id, title, 'stop', `on ${device.lines.join(', ')} alone, of ${system} lines`, clause(job.pack, 'surgePlace'))];
-}
-
-/** Cable from the first board to the far end of the circuit, m. */
-function fromOrigin({ path }: CircuitFacts): Maybe<number> {
-  return andThen(path, (way) => {
-    let sum: Maybe<number> = known(0);
-    for (const { stretches } of way.slice(1))
-      for (const { facts } of stretches) sum = andThen(sum, (total) => map(facts.lengthM, (metres) => total + metres));
-    return sum;
-  });
+  return [
+    ruled(
+      id,
+      title,
+      'stop',
+      `on ${device.lines.join(', ')} alone, of ${poles.value.lines} lines`,
+      clause(job.pack, 'surgePlace'),
+    ),
+  ];
 }
 
 /** It stands the voltage there is for ever. */
@@ -192,7 +191,9 @@ function shortCircuit(facts: CircuitFacts, stage: SurgeStage): Check {
 }
 
 /** What opens it when it fails: itself, or the device its rating was listed with. When that has tripped the protection is gone and nothing says so. */
-function opened({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
+  const { job } = facts;
+  const { device, at } = stage;
   const rule = clause(job.pack, 'surgeOpens');
   const [id, title] = [`surge-opens:${device.id}`, `What opens ${device.name} when it fails`];
   const { backupDeviceId, backupAs } = settingsOf(device);
@@ -207,7 +208,11 @@ function opened({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
       ]),
     ];
   if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name} was to open it and is gone`, rule, own.given)];
+  const ahead = standsAhead(facts, stage, backup);
+  if (!ahead) return [ruled(id, title, 'stop', `${backup.name} does not stand ahead of it`, rule, own.given)];
   const named = identityOf(backup);
+  if (named.value.includes('?'))
+    return [unknownCheck(id, title, [{ path: `devices.${backup.id}`, what: `what ${backup.name} is, ${named.value}` }])];
   if (backupAs === undefined)
     return [
       unknownCheck(id, title, [
@@ -226,6 +231,19 @@ function opened({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
         )
       : ruled(id, title, 'stop', `listed with ${backupAs}, and ${backup.name} is no longer that`, rule, named.given),
   ];
+}
+
+/** Whether a device stands between the usual source and a surge device; or in its board with that behind it. */
+function standsAhead({ house }: CircuitFacts, { device, at, seated }: SurgeStage, backup: Device): boolean {
+  if (backup.seat === 'board' && backup.boardId === device.boardId && device.behindDeviceId === backup.id) return true;
+  const { circuit } = seated.wiring;
+  // As something that hangs on its board: the way there from the usual source, whichever lead this circuit is.
+  const hangs = at === 'board' && circuit.toBoardId !== undefined ? { ...circuit, fromBoardId: circuit.toBoardId } : circuit;
+  const way = pathTo(house.wirings, hangs);
+  const before = way.known ? (hangs === circuit ? way.value : way.value.slice(0, -1)) : [];
+  return before.some(({ startDevices, endDevices, groupDevices }) =>
+    [...startDevices, ...endDevices, ...groupDevices].includes(backup),
+  );
 }
 
 /** The leads of a device in a board, as short as they can be. */

@@ -6,7 +6,7 @@ import { ifStated } from '../../job/readers';
 import type { Device, Load } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
-import type { Wiring } from '../../network/paths';
+import { pathTo, type Wiring } from '../../network/paths';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { RESIDUAL_SELECTIVE } from '../../selectivity/credits';
@@ -39,7 +39,7 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
   const title = `What else opens ${device.name}`;
   const missing: Check[] = [];
   for (const other of others) {
-    const alone = opensAlone(device, pathDevices(facts, other));
+    const alone = opensAlone(device, below(facts, device, other));
     if (alone === undefined) return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} opens ${device.name}`)];
     if (!alone.known) missing.push(unknownCheck(id, title, alone.missing));
     else if (!alone.value)
@@ -59,30 +59,25 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
 }
 
 /** Whether some residual device below one opens by itself; undefined where there is none below it. */
-function opensAlone(above: Device, below: readonly Device[]): Maybe<boolean> | undefined {
-  const nearest = below.at(-1);
+function opensAlone(above: Device, there: Maybe<readonly Device[]>): Maybe<boolean> | undefined {
+  if (!there.known) return there;
+  const nearest = there.value.at(-1);
   if (nearest === undefined) return undefined;
   const parts = all({ up: residualPart(above)!, down: residualPart(nearest)! });
   if (!parts.known) return parts;
   return map(earned(RESIDUAL_SELECTIVE, parts.value), ({ earned: is }) => is);
 }
 
-/** Residual devices of a circuit's own and of feeders between, below whatever both share. */
-function pathDevices({ house, ahead }: CircuitFacts, other: Wiring): Device[] {
-  const shared = new Set(ahead.map(({ device }) => device.id));
-  const found: Device[] = [];
-  const seen = new Set<string>();
-  for (let wiring: Wiring | undefined = other; wiring !== undefined && !seen.has(wiring.circuit.id); ) {
-    seen.add(wiring.circuit.id);
-    found.unshift(
-      ...[...[...wiring.groupDevices].reverse(), ...wiring.startDevices, ...(wiring === other ? [] : wiring.endDevices)].filter(
-        (device) => !shared.has(device.id) && residualPart(device) !== undefined,
-      ),
-    );
-    const feed: string | undefined = house.wirings.incoming.get(wiring.circuit.fromBoardId ?? '')?.[0]?.id;
-    wiring = feed === undefined ? undefined : house.wirings.byCircuit.get(feed);
-  }
-  return found;
+/** Residual devices on the way of another circuit, below one that both hang behind. */
+function below({ house }: CircuitFacts, above: Device, other: Wiring): Maybe<readonly Device[]> {
+  return map(pathTo(house.wirings, other.circuit), (way) => {
+    const chain = way.flatMap((wiring) => [
+      ...[...wiring.groupDevices].reverse(),
+      ...wiring.startDevices,
+      ...(wiring === other ? [] : wiring.endDevices),
+    ]);
+    return chain.slice(chain.indexOf(above) + 1).filter((device) => residualPart(device) !== undefined);
+  });
 }
 
 /** A common trip opens this one with its neighbour; of a tie nobody described that may be so. */
@@ -99,7 +94,7 @@ function byCommonTrip(facts: CircuitFacts, kept: readonly Load[]): Check[] {
     return tied.flatMap((other) => {
       // A handle tie opens by hand alone.
       const tie = ifStated('devices', device.tiedTo === other.id ? device : other, 'tie');
-      if (tie.value === 'handle') return [];
+      if (tie.value === 'handle' && !tie.given.assumed) return [];
       return [
         lost(
           facts,

@@ -65,9 +65,10 @@ function nearest(facts: CircuitFacts, point: Point | undefined): Maybe<readonly 
   return map(coverOf(facts, point), (cover) => {
     const found: Covering[] = [];
     for (const each of [...cover].reverse()) {
-      if (!hasResidual(each.device) || (each.covers.known && !each.covers.value)) continue;
+      const spared = each.covers.known && !each.covers.value && !each.covers.given.assumed;
+      if (!hasResidual(each.device) || spared) continue;
       found.push(each);
-      if (each.covers.known && !each.covers.given.assumed) break;
+      if (each.covers.known && each.covers.value && !each.covers.given.assumed) break;
     }
     return found;
   });
