@@ -105,3 +105,28 @@ export async function accessibilityProblems(page: Page): Promise<string[]> {
     return violations.flatMap((violation) => violation.nodes.map((node) => `${violation.id}: ${node.target.join(' ')}`));
   });
 }
+
+/** Text of an element, shown or not. */
+export const text = (page: Page, selector: string): Promise<string> =>
+  page.$eval(selector, (element) => element.textContent ?? '');
+
+/** Presses the first button within a place whose words begin so, as soon as it is there. */
+export const press = (page: Page, within: string, words: string) =>
+  page.waitForFunction(
+    (at, wanted) => {
+      const found = [...document.querySelectorAll<HTMLElement>(`${at} button`)].find((each) =>
+        (each.textContent ?? '').trim().startsWith(wanted),
+      );
+      found?.click();
+      return found !== undefined;
+    },
+    { timeout: 30_000 },
+    within,
+    words,
+  );
+/** Undoes by keyboard. */
+export const undo = async (page: Page) => {
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+};

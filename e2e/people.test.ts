@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems, reload } from './app';
+import { accessibilityProblems, press, reload, text, undo } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -14,7 +14,6 @@ const people = async (
   await page.waitForSelector('[data-testid=bands] [data-outlet]');
   return page;
 };
-const text = (page: Page, selector: string) => page.$eval(selector, (element) => element.textContent ?? '');
 const marks = (page: Page, outlet: string) =>
   page.$$eval(`[data-outlet="${outlet}"] [data-mark]`, (all) => all.map((each) => each.getAttribute('data-mark')));
 const marked = (page: Page, outlet: string, wanted: readonly string[]) =>
@@ -26,25 +25,6 @@ const marked = (page: Page, outlet: string, wanted: readonly string[]) =>
     outlet,
     wanted.join(),
   );
-const press = (page: Page, within: string, words: string) =>
-  page.waitForFunction(
-    (at, wanted) => {
-      const found = [...document.querySelectorAll<HTMLElement>(`${at} button`)].find((each) =>
-        (each.textContent ?? '').trim().startsWith(wanted),
-      );
-      found?.click();
-      return found !== undefined;
-    },
-    { timeout: 30_000 },
-    within,
-    words,
-  );
-const undo = async (page: Page) => {
-  await page.keyboard.down('Control');
-  await page.keyboard.press('z');
-  await page.keyboard.up('Control');
-};
-
 describe('who is protected', () => {
   it('stands outlet by outlet under its room; a fix tried is applied in one press, and undone', async () => {
     const page = await people('kiln-house');

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { accessibilityProblems, reload } from './app';
+import { accessibilityProblems, press, reload, text, undo } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -14,28 +14,8 @@ const surge = async (
   await page.waitForSelector('[data-testid=cascade] svg');
   return page;
 };
-const text = (page: Page, selector: string) => page.$eval(selector, (element) => element.textContent ?? '');
 const says = (page: Page, selector: string, words: string) =>
   page.waitForFunction((at, wanted) => document.querySelector(at)?.textContent?.includes(wanted), {}, selector, words);
-const press = (page: Page, within: string, words: string) =>
-  page.waitForFunction(
-    (at, wanted) => {
-      const found = [...document.querySelectorAll<HTMLElement>(`${at} button`)].find((each) =>
-        (each.textContent ?? '').trim().startsWith(wanted),
-      );
-      found?.click();
-      return found !== undefined;
-    },
-    { timeout: 30_000 },
-    within,
-    words,
-  );
-const undo = async (page: Page) => {
-  await page.keyboard.down('Control');
-  await page.keyboard.press('z');
-  await page.keyboard.up('Control');
-};
-
 describe('surges', () => {
   it('come down stage by stage to the equipment of a circuit, and another circuit is one press away', async () => {
     const page = await surge('bindery-yard', '?c=water');

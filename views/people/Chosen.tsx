@@ -1,12 +1,11 @@
 'use client';
 import { useState } from 'react';
-import { factAt } from '@/core/job/facts/read';
 import type { Circuit, Point } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { PeopleAsked, PeoplePoint, PeopleStudy } from '@/core/study/people';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { FactField } from '../facts/FactField';
+import { FactRows } from '../facts/FactRows';
 import { FixCard } from '../facts/FixCard';
 import { PointFacts } from '../facts/PointPanel';
 import { useAnswer, useJobState } from '../job/JobContext';
@@ -34,7 +33,7 @@ export function Chosen({ study, place }: { study: PeopleStudy; place: PeoplePlac
           {point === undefined ? `${circuit.number} ${circuit.name}`.trim() : point.name}
         </h2>
         <p className="mb-2 text-[13px] text-quiet">{saidOf(shown, job, circuit, point)}</p>
-        <AskedList points={shown} job={job} circuitId={circuit.id} pointId={place.pointId} />
+        <AskedList points={shown} circuitId={circuit.id} pointId={place.pointId} />
         {shown.some(({ columns }) => columns.arc.asked !== null) && study.arcs[circuit.id] !== undefined && (
           <p className="py-2 text-[13px] text-quiet" data-testid="arc-sentence">
             {study.arcs[circuit.id]}
@@ -65,12 +64,10 @@ const ORDER = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'] as const;
 /** Of each kind the worst, with the outlets it is of. */
 function AskedList({
   points,
-  job,
   circuitId,
   pointId,
 }: {
   points: readonly PeoplePoint[];
-  job: Job;
   circuitId: string;
   pointId: string | null;
 }) {
@@ -104,7 +101,7 @@ function AskedList({
               <LocalRule asked={asked} circuitId={circuitId} pointId={pointId} />
             )}
           </div>
-          {asked.verdict === 'unknown' && <Missing job={job} asked={all} />}
+          {asked.verdict === 'unknown' && <Missing asked={all} />}
         </li>
       ))}
     </ul>
@@ -115,18 +112,9 @@ function AskedList({
 const rulesOf = (asked: readonly PeopleAsked[]): string => [...new Set(asked.map(({ rule }) => rule))].join('; ');
 
 /** What is missing, entered where it is read. */
-function Missing({ job, asked }: { job: Job; asked: readonly PeopleAsked[] }) {
+function Missing({ asked }: { asked: readonly PeopleAsked[] }) {
   const missing = [...new Map(asked.flatMap((each) => each.missing).map((each) => [each.path, each])).values()];
-  return (
-    <dl className="mt-1 ml-6 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2">
-      {missing.map(({ path, what }) => (
-        <div key={path} className="contents">
-          <dt className="py-0.5 text-quiet">{what}</dt>
-          <dd className="py-0.5 text-right font-semibold">{factAt(job, path) === undefined ? '' : <FactField path={path} />}</dd>
-        </div>
-      ))}
-    </dl>
-  );
+  return <FactRows rows={missing} className="mt-1 ml-6" />;
 }
 
 /** What may stand in the place of an outlet without an equipment ground, and the words it then bears. */

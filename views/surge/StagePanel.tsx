@@ -3,14 +3,14 @@ import { useState } from 'react';
 import { leadsByPlace } from '@/core/job/board/leads';
 import { setFact } from '@/core/job/edits/rows';
 import { backedBy } from '@/core/job/edits/surge';
-import { factAt, factPaths } from '@/core/job/facts/read';
+import { factPaths } from '@/core/job/facts/read';
 import { showLength } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownStage, SurgeStudy } from '@/core/study/surge';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { FactField } from '../facts/FactField';
+import { FactRows } from '../facts/FactRows';
 import { FixCard } from '../facts/FixCard';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { Warranties } from './Warranties';
@@ -71,16 +71,7 @@ function Plate({ deviceId }: { deviceId: string }) {
   return (
     <section aria-label="Its plate" className="text-[13px]">
       <h3 className="font-semibold text-[14px]">Its plate</h3>
-      <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-2">
-        {paths.map((path) => (
-          <div key={path} className="contents">
-            <dt className="py-0.5 text-quiet">{factAt(job, path)?.name}</dt>
-            <dd className="py-0.5 text-right font-semibold">
-              <FactField path={path} />
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <FactRows rows={paths.map((path) => ({ path }))} />
     </section>
   );
 }

@@ -1,11 +1,11 @@
 'use client';
 import { useState } from 'react';
-import { factAt, factPaths } from '@/core/job/facts/read';
+import { factPaths } from '@/core/job/facts/read';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { ResidualGauge } from '@/core/study/residual';
 import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { FactField } from '../../facts/FactField';
+import { FactRows } from '../../facts/FactRows';
 import { FixCard } from '../../facts/FixCard';
 import { useAnswer, useJobState } from '../../job/JobContext';
 import { DirectPath } from './DirectPath';
@@ -36,22 +36,12 @@ export function ChosenDevice({ gauge }: { gauge: ResidualGauge }) {
 }
 
 function Missing({ gauge: { missing } }: { gauge: ResidualGauge }) {
-  const job = useJobState((state) => state.job);
   return (
     <section aria-label="Not known" data-testid="missing">
       <h3 className="flex items-center gap-2 font-semibold text-[13px]">
         <VerdictMark kind="unknown" /> Wanted to say what stands
       </h3>
-      <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 text-[13px]">
-        {missing.map(({ path, what }) => (
-          <div key={path} className="contents">
-            <dt className="py-0.5 text-quiet">{what}</dt>
-            <dd className="py-0.5 text-right font-semibold">
-              {factAt(job, path) === undefined ? '' : <FactField path={path} />}
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <FactRows rows={missing} />
     </section>
   );
 }
@@ -151,16 +141,7 @@ function About({ gauge }: { gauge: ResidualGauge }) {
   return (
     <section aria-label="The device" className="text-[13px]">
       <h3 className="font-semibold text-[14px]">The device</h3>
-      <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-2">
-        {paths.map((path) => (
-          <div key={path} className="contents">
-            <dt className="py-0.5 text-quiet">{factAt(job, path)?.name}</dt>
-            <dd className="py-0.5 text-right font-semibold">
-              <FactField path={path} />
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <FactRows rows={paths.map((path) => ({ path }))} />
       <p className="text-quiet">{gauge.alive}</p>
     </section>
   );
