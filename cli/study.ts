@@ -15,6 +15,8 @@ import { boardStudy, boxStudy, darkStudy } from '../core/study/board';
 import { curvesStudy } from '../core/study/curves';
 import { demandStudy } from '../core/study/demand';
 import { triedFixes } from '../core/study/fixes';
+import { circuitInspection, inspectionStudy } from '../core/study/inspection';
+import { labelsStudy } from '../core/study/labels';
 import { peopleStudy } from '../core/study/people';
 import { requiredStudy } from '../core/study/required';
 import { residualStudy, triedEvenings } from '../core/study/residual';
@@ -23,12 +25,13 @@ import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { surgeStudy } from '../core/study/surge';
 import { triedWays } from '../core/study/ways';
 import { boardText, boxText, darkText } from './boardText';
+import { inspectionText, labelsText } from './inspectionText';
 import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT]',
+  'usage: npm run study -- FILE [--json] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed.',
@@ -40,6 +43,7 @@ const USAGE = [
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
+  'With --inspect what was looked at on a board, by its id, and along its circuits; with --labels what the labels of outlets and appliances say.',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -99,6 +103,8 @@ function read(args: string[]) {
         residual: { type: 'boolean' },
         arrange: { type: 'string' },
         surge: { type: 'string' },
+        inspect: { type: 'string' },
+        labels: { type: 'boolean' },
       },
     });
   } catch (error) {
@@ -129,7 +135,7 @@ function main(args: string[]): void {
   if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
   const job = withLines(parsed.job, values.add ?? []);
   const study = studyJob(job);
-  const { compare, board, off, before, people, ways, against, residual, arrange, surge } = values;
+  const { compare, board, off, before, people, ways, against, residual, arrange, surge, inspect, labels } = values;
   if (compare !== undefined) compared(job, study, compare);
   else if (board !== undefined || off !== undefined || before !== undefined)
     process.stdout.write(ofBoard(job, study, { board, off, before }));
@@ -141,6 +147,7 @@ function main(args: string[]): void {
     process.stdout.write(
       surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`)),
     );
+  else if (inspect !== undefined || labels === true) process.stdout.write(ofInspection(job, study, inspect, labels === true));
   else answered(job, study, values.json === true);
 }
 
@@ -185,6 +192,22 @@ function ofPeople(
     people === true ? peopleText(peopleStudy(job, study)) : '',
     ways === undefined ? '' : waysText(triedWays(job, study, ways)),
     edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
+  ].join('');
+}
+
+/** What was looked at, and what labels say: what is asked of them. */
+function ofInspection(job: Job, study: Study, inspect: string | undefined, labels: boolean): string {
+  const board =
+    inspect === undefined
+      ? undefined
+      : (inspectionStudy(job, study, inspect) ??
+        refuse(`--inspect ${JSON.stringify(inspect)}: the job has no such board, or nothing feeds it`));
+  const circuits = board?.circuits.map(({ circuitId }) =>
+    circuitInspection(job, study.circuits.find((each) => each.circuitId === circuitId)!),
+  );
+  return [
+    board === undefined ? '' : inspectionText(job, board, circuits ?? []),
+    labels ? labelsText(labelsStudy(job, study)) : '',
   ].join('');
 }
 

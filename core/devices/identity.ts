@@ -44,3 +44,13 @@ export function identityOf({ settings, id, name }: Device): Known<string> {
 
 /** The line alone, to be kept with a listing. */
 export const deviceLine = (device: Device): string => identityOf(device).value;
+
+/** What a device is to whoever has it in his hand: family, rating, poles. What was seen on it holds while it is that. */
+export function asHeld({ settings, id, name }: Device): Known<string> {
+  const [field, fact] = 'frameA' in settings ? (['frameA', settings.frameA] as const) : (['ratingA', ratedIn(settings)] as const);
+  const rated = ifEntered(fact, `devices.${id}.settings.${field}`, `rating of ${name}`);
+  const poles = 'poles' in settings ? ` ${settings.poles}` : '';
+  return known(`${settings.family} ${rated.value ?? '?'} A${poles}`, rated.given);
+}
+const ratedIn = (settings: Device['settings']): Sealed<number> | undefined =>
+  'ratingA' in settings ? settings.ratingA : undefined;

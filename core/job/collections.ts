@@ -15,5 +15,6 @@ export const COLLECTIONS = [
   'amendments',
   'prices',
   'combinations',
+  'inspections',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];

@@ -8,6 +8,7 @@ import { type JobProblem, LINKS, referenceProblems } from './references';
 import { Circuit, Load, Point, Segment } from './schema/circuit';
 import { Combination, Device } from './schema/device';
 import { Id } from './schema/facts';
+import { Inspection } from './schema/inspection';
 import { Job } from './schema/job';
 import { Acceptance, Amendment, Price, Reading } from './schema/records';
 import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
@@ -29,6 +30,7 @@ export const ROW_SCHEMAS = {
   amendments: Amendment,
   prices: Price,
   combinations: Combination,
+  inspections: Inspection,
 } as const satisfies Record<CollectionName, z.ZodType>;
 
 const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);

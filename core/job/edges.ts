@@ -21,6 +21,7 @@ export type EdgeKind =
   | 'let-through'
   | 'time'
   | 'torque'
+  | 'volume'
   | 'count';
 
 export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
@@ -74,6 +75,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
     unit('lb·in', ['lb·in', 'lbin', 'lb-in', 'in-lb'], 0.1129848),
     unit('lb·ft', ['lb·ft', 'lbft', 'lb-ft', 'ft-lb'], 1.355818),
   ],
+  volume: [unit('cm³', ['cm³', 'cm3', 'ml'], 1), unit('in³', ['in³', 'in3', 'cuin', 'ci'], 16.387064)],
   horsepower: [unit('hp', ['hp'], 1), unit('kW', ['kw'], 1 / 0.746)],
   count: [unit('', [''], 1)],
 };

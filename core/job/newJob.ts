@@ -69,16 +69,17 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
     amendments: {},
     prices: Object.fromEntries(usual.prices.map((price) => [price.id, price])),
     combinations: {},
+    inspections: {},
   };
 }
 
 /**
- * A job like another one, for another house or another try: the design with all its facts. Readings and accepted findings
- * belong to the house they were made in and are left out, as are number and date.
+ * A job like another one, for another house or another try: the design with all its facts. Readings, what was
+ * looked at and accepted findings belong to the house they were made in and are left out, as are number and date.
  */
 export function duplicateOf(job: Job, id: string, name: string): Job {
   const { number: _number, date: _date, ...card } = job.card;
-  return { ...job, id, name, card, readings: {}, acceptances: {} };
+  return { ...job, id, name, card, readings: {}, acceptances: {}, inspections: {} };
 }
 
 /** A job under another id. */

@@ -1,5 +1,19 @@
 import { ifEntered, type Known, type Maybe, need } from './known';
-import type { Board, Circuit, Combination, Device, DeviceSettings, Electrode, Load, Origin, Point, Room, Sealed } from './sealed';
+import type {
+  Board,
+  Circuit,
+  Combination,
+  Device,
+  DeviceSettings,
+  Electrode,
+  Inspection,
+  Load,
+  Origin,
+  Point,
+  Room,
+  Sealed,
+  Segment,
+} from './sealed';
 
 interface Rows {
   loads: Load;
@@ -11,6 +25,8 @@ interface Rows {
   rooms: Room;
   combinations: Combination;
   devices: Device;
+  segments: Segment;
+  inspections: Inspection;
 }
 type Named = (name: string) => string;
 type Inner<F> = NonNullable<F> extends Sealed<infer T> ? T : never;
@@ -135,6 +151,12 @@ const WORDS = {
     cover: (name) => `cover of ${name}`,
     receptacles: (name) => `whether ${name} is one receptacle or several on one yoke`,
     noEarthMarked: (name) => `whether ${name} is marked "no equipment ground"`,
+    boxVolumeCm3: (name) => `volume of the box of ${name}`,
+    boxWires: (name) => `wires in the box of ${name}`,
+    boxEarths: (name) => `grounds in the box of ${name}`,
+    boxGangs: (name) => `gangs the devices of ${name} take`,
+    boxClamps: (name) => `whether there are clamps in the box of ${name}`,
+    boxFittings: (name) => `studs and hickeys in the box of ${name}`,
   },
   rooms: {
     use: (name) => `what ${name} is used as`,
@@ -146,6 +168,8 @@ const WORDS = {
     foodPreparation: (name) => `whether food or drink is prepared beside a sink in ${name}`,
     bonding: (name) => `bonding of the metal in ${name}`,
   },
+  segments: {},
+  inspections: {},
   combinations: { capacityA: (reference) => `rating of the combination ${reference}` },
   devices: {
     diversity: (name) => `share of what hangs behind ${name} that runs together`,
@@ -181,7 +205,9 @@ export const ifStated = <C extends keyof Rows, F extends FieldOf<C>>(
   ifEntered(row[field] as Sealed<Inner<Rows[C][F]>> | undefined, `${on}.${row.id}.${field}`, what ?? usualName(on, row, field));
 
 const usualName = <C extends keyof Rows>(on: C, row: Rows[C], field: string): string =>
-  (WORDS[on] as Record<string, Named>)[field]!('name' in row ? row.name : row.reference);
+  (WORDS[on] as Record<string, Named>)[field]!(
+    'name' in row ? (row.name ?? row.id) : 'reference' in row ? row.reference : row.id,
+  );
 
 const SETTINGS = {
   ratingA: of('rating'),
@@ -210,6 +236,7 @@ const SETTINGS = {
   spaceUse: of('space'),
   widthModules: of('width'),
   listedHere: (name: string) => `whether ${name} is listed for where it sits`,
+  terminalTorqueNm: (name: string) => `torque marked on ${name}`,
   terminalWires: (name: string) => `how many wires a terminal of ${name} takes`,
   timeDelay: of('time delay'),
   type: of('type'),

@@ -11,7 +11,7 @@ export const RECORDED: Readonly<Record<string, string>> = {
   'rooms.zone': 'a name: what is asked for hangs on what the room is used as, and on the zone of each outlet',
   'boards.floors': OCCUPANCY,
   'boards.electronics': OCCUPANCY,
-  'devices.settings.terminalTorqueNm': 'the list of torques is not made yet',
+  'inspections.code': 'written on the inspection report: what is judged hangs on what was seen',
 };
 
 /** Why the fact at a path of the job, for instance `boards.main.spaces`, changes no answer; nothing where it does. */

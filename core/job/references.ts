@@ -1,4 +1,5 @@
 import { COLLECTIONS, type CollectionName } from './collections';
+import { INSPECTED_ON, itemOn } from './inspected';
 import { PACKS } from './packs';
 import type { Job } from './schema/job';
 
@@ -53,6 +54,10 @@ export const LINKS: readonly Link[] = [
   { from: 'acceptances', field: 'boardId', to: 'boards' },
   { from: 'combinations', field: 'upstreamDeviceId', to: 'devices' },
   { from: 'combinations', field: 'downstreamDeviceId', to: 'devices' },
+  { from: 'inspections', field: 'boardId', to: 'boards' },
+  { from: 'inspections', field: 'deviceId', to: 'devices' },
+  { from: 'inspections', field: 'pointId', to: 'points' },
+  { from: 'inspections', field: 'segmentId', to: 'segments' },
 ];
 
 type AnyRow = Record<string, unknown> & { id: string };
@@ -70,6 +75,7 @@ export function referenceProblems(job: Job): JobProblem[] {
     ...feedProblems(job),
     ...treeProblems(job),
     ...seatProblems(job),
+    ...inspectedProblems(job),
   ];
 }
 
@@ -233,4 +239,16 @@ function seatProblems(job: Job): JobProblem[] {
         });
     }
   return problems;
+}
+
+/** Each item is looked at on one thing, of its own kind. */
+function inspectedProblems(job: Job): JobProblem[] {
+  return Object.values(job.inspections).flatMap((row) =>
+    INSPECTED_ON.flatMap((field): JobProblem[] => {
+      const wanted = itemOn(row.item) === field;
+      if (wanted === (row[field] !== undefined)) return [];
+      const message = wanted ? `"${row.item}" names its ${field}` : `"${row.item}" has no ${field}`;
+      return [{ path: `inspections.${row.id}.${field}`, code: 'structure', message }];
+    }),
+  );
 }

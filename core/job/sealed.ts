@@ -1,6 +1,7 @@
 import type * as circuit from './schema/circuit';
 import type * as device from './schema/device';
 import type { Fact, Provenance } from './schema/facts';
+import type * as inspection from './schema/inspection';
 import type * as job from './schema/job';
 import type * as supply from './schema/supply';
 
@@ -28,6 +29,7 @@ export type Load = SealedRow<circuit.Load>;
 export type DeviceSettings = SealedField<device.DeviceSettings>;
 export type Device = Omit<SealedRow<device.Device>, 'settings'> & { readonly settings: DeviceSettings };
 export type Combination = SealedRow<device.Combination>;
+export type Inspection = SealedRow<inspection.Inspection>;
 export type Origin = SealedRow<supply.Origin>;
 export type Electrode = SealedRow<supply.Electrode>;
 export type Board = SealedRow<supply.Board>;
@@ -45,8 +47,10 @@ interface Tables {
   loads: Load;
   devices: Device;
   combinations: Combination;
+  inspections: Inspection;
 }
 
+export type { InspectedItem, InspectedOn, ObservationCode } from './inspected';
 export type { Appliance, Configuration, InstallationMethod, Insulation, Tap } from './schema/circuit';
 export type { Grade } from './schema/device';
 export type { ConductorSize, Line } from './schema/facts';

@@ -71,6 +71,15 @@ export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
   return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;
 }
 
+/** A length at arm's reach: `3.5 in.`, `90 mm`. */
+export const showSmall = (lengthM: number, dialect: 'iec' | 'nec'): string =>
+  dialect === 'nec' ? `${showNumber(lengthM / 0.0254)} in.` : `${showNumber(lengthM * 1000)} mm`;
+
+const NM_PER_LBIN = 0.1129848;
+/** A torque in both units: `4.07 N·m (36 lb·in)`. */
+export const showTorque = (torqueNm: number): string =>
+  `${showNumber(torqueNm)} N·m (${showNumber(torqueNm / NM_PER_LBIN)} lb·in)`;
+
 /** Apparent power: `37.5 kVA`, `800 VA`, `40 MVA`. */
 export const showPower = (va: number): string => {
   if (va >= 1e6) return `${showNumber(va / 1e6, 4)} MVA`;

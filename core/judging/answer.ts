@@ -45,6 +45,8 @@ export interface Check {
   readonly missing: readonly Missing[];
   /** Facts it rests on, with where each comes from. */
   readonly given: readonly Given[];
+  /** Place in the job of what it is about, where that is neither its circuit nor a fact it lacks. */
+  readonly at?: string;
   explain(): WorkingLine[];
 }
 

@@ -161,6 +161,9 @@ class Plain implements Check {
 export const unknownCheck = (id: string, title: string, missing: readonly Missing[]): Check =>
   new Plain(id, title, 'unknown', undefined, missing, undefined);
 
+/** A check with the place of what it is about. */
+export const placed = (check: Check, at: string): Check => Object.assign(check, { at });
+
 /** A check this version does not make. */
 export const notAssessed = (id: string, title: string, what = 'not assessed yet'): Check =>
   new Plain(id, title, 'unknown', what, [], undefined);

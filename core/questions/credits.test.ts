@@ -28,12 +28,14 @@ import * as taps from './protects-cable/nec/tapCredits';
 import * as surge from './rides-surge/credits';
 import * as asked from './saves-person/asked/credits';
 import * as bonding from './saves-person/bonding';
+import * as inspected from './saves-person/inspected/credits';
 
 /** Every relief there is, wherever its record stands. */
 const CREDITS = [
   surge,
   asked,
   bonding,
+  inspected,
   breaks,
   carries,
   clears,

@@ -119,6 +119,7 @@ const CLAUSES = {
   },
   surgeSoil: { iec: p53('534.4.3, connection type CT2'), bs: '534.4.3' },
   surgeOpens: { iec: p53('534.4.5'), bs: '534.4.5', nec: '110.3(B)' },
+  inspection: { iec: part('6', '2016', '6.4.2, 6.5.1'), bs: '642, 651', nec: '110.3, 110.12' },
   loop: { iec: p41('411.4.4'), bs: '411.4.4' },
   loopSoil: { iec: p41('411.5.4'), bs: '411.5.4' },
   touch: { iec: p41('411.5.3'), bs: '411.5.3' },

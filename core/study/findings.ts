@@ -33,7 +33,7 @@ export function findingsOf(job: Job, circuit: Circuit, answers: readonly Answer[
         verdict: check.verdict,
         text: `${check.title}: ${check.because}`,
         rule: check.rule,
-        path: check.missing[0]?.path ?? `circuits.${circuit.id}`,
+        path: check.at ?? check.missing[0]?.path ?? `circuits.${circuit.id}`,
         standing: standingOf(job, circuit.id, question, check),
       });
     }

@@ -22,6 +22,7 @@ export interface Given {
   /** Short: `20 A`, `class A`, `30 mA`; nothing where there is none. */
   label: string | null;
   device: string | null;
+  deviceId: string | null;
   /** The outlet its reset is in; null where it sits in a board. */
   resetPointId: string | null;
   /** Whether it is asked for here, and what came of that; null where it is not. */
@@ -173,7 +174,7 @@ const askedFor = (job: Job, outcome: Outcome): PeopleAsked => ({
 const saidOf = ({ because, missing }: Outcome): string =>
   because === '' ? `missing: ${missing.map(({ what }) => what).join('; ')}` : because;
 
-const NONE: Given = { label: null, device: null, resetPointId: null, asked: null, unsure: false };
+const NONE: Given = { label: null, device: null, deviceId: null, resetPointId: null, asked: null, unsure: false };
 
 function columnsOf(facts: CircuitFacts, pointId: string | null, outcomes: readonly Outcome[]): Record<Column, Given> {
   const point = pointId === null ? undefined : facts.house.pointsOf(facts.circuit.id).find(({ id }) => id === pointId);
@@ -191,13 +192,15 @@ function columnsOf(facts: CircuitFacts, pointId: string | null, outcomes: readon
     for (const { device, point: at, covers } of [...cover.value].reverse()) {
       const label = is(device as Device);
       if (label === undefined) continue;
-      if (covers.known && covers.value) return { label, device: device.name, resetPointId: at?.id ?? null, asked, unsure: false };
+      if (covers.known && covers.value)
+        return { label, device: device.name, deviceId: device.id, resetPointId: at?.id ?? null, asked, unsure: false };
       unsure ||= !covers.known;
     }
     return { ...NONE, asked, unsure };
   };
   const breaker = facts.protective as Device | undefined;
-  const overcurrent: Given = breaker === undefined ? NONE : { ...NONE, label: deviceLabel(breaker), device: breaker.name };
+  const overcurrent: Given =
+    breaker === undefined ? NONE : { ...NONE, label: deviceLabel(breaker), device: breaker.name, deviceId: breaker.id };
   return {
     overload: overcurrent,
     shortCircuit: overcurrent,
@@ -267,7 +270,7 @@ const buttonLabel = (device: Device): string =>
   [groundFaultLabel(device), arcLabel(device)].filter((each) => each !== undefined).join(' + ');
 
 /** Where a reset is, and whether a hand finds it there: nobody said, where it is null. */
-function whereOf(job: Job, device: Device): { where: string; reached: boolean | null } {
+export function whereOf(job: Job, device: Device): { where: string; reached: boolean | null } {
   const point = job.points[device.pointId ?? ''];
   if (point !== undefined) {
     const room = job.rooms[point.roomId ?? '']?.name;

@@ -12,6 +12,8 @@ import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type Show
 import { type DemandStudy, demandStudy } from './demand';
 import type { Finding } from './findings';
 import type { Fix, Progress } from './fixes';
+import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from './inspection';
+import { type LabelsStudy, labelsStudy } from './labels';
 import { type PeopleStudy, peopleStudy } from './people';
 import { type RequiredStudy, requiredStudy } from './required';
 import { type Nuisance, type ResidualStudy, residualStudy, type ShockStudy, shockStudy, tryEvenings } from './residual';
@@ -65,6 +67,12 @@ interface Questions {
   };
   /** A board with its devices, its shared neutrals and what is judged of it; null where there is none such. */
   board: { asks: { boardId: string }; answer: BoardStudy | null };
+  /** A board as somebody inspected it; null where there is none such, or nothing feeds it. */
+  inspection: { asks: { boardId: string }; answer: InspectionStudy | null };
+  /** The outlets and cables of a circuit as somebody inspected them. */
+  inspectedCircuit: { asks: { circuitId: string }; answer: CircuitInspection | null };
+  /** Labels for outlets and appliances. */
+  labels: { asks: object; answer: LabelsStudy };
   /** What goes dark when devices are opened. */
   dark: { asks: { deviceIds: readonly string[] }; answer: DarkStudy };
   /** What to open before a box, or an outlet, is worked on; null where no circuit passes it. */
@@ -125,6 +133,9 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   curves: (study, { items, grade, circuitId }, job) => curvesStudy(job, study, items, grade, circuitId),
   currentRead: (study, query, job) => currentRead(job, study, query),
   board: (study, { boardId }, job) => boardStudy(job, study, boardId),
+  inspection: (study, { boardId }, job) => inspectionStudy(job, study, boardId),
+  inspectedCircuit: (study, { circuitId }, job) => ofCircuit(study, circuitId, (circuit) => circuitInspection(job, circuit)),
+  labels: (study, _, job) => labelsStudy(job, study),
   dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),
   beforeOpening: (study, { at }, job) => boxStudy(job, study, at),
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),

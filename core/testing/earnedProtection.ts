@@ -1,5 +1,7 @@
+import type { DeviceSettings } from '../job/schema/device';
 import { type Earning, fact, structure } from './earning';
 import { soilHouse } from './houses';
+import { buriedBranch } from './inspectedHouse';
 import { device, stated } from './jobs';
 import { leakyHouse, monitorOf } from './leakyHouse';
 import { all, backFed, leaky, series, set } from './reliefJobs';
@@ -18,6 +20,31 @@ export const EARNED_PROTECTION: Readonly<Record<string, Earning>> = {
     conditions: {
       measured: { no: set('devices.rccb.standingMa', stated(4)), missing: 'structure' },
       'all-on': fact('devices.rccb.standingAllOn', false),
+    },
+  },
+  shallow: {
+    job: buriedBranch,
+    ...{ circuit: 'outlets', question: 'saves-person', check: 'seen:burial-depth' },
+    conditions: {
+      branch: structure((job) => ({
+        ...job,
+        boards: { ...job.boards, shed: { ...job.boards.studio!, id: 'shed' } },
+        circuits: { ...job.circuits, outlets: { ...job.circuits.outlets!, kind: 'distribution', toBoardId: 'shed' } },
+      })),
+      'one-line': structure((job) => ({
+        ...job,
+        segments: { ...job.segments, outlets: { ...job.segments.outlets!, roles: ['line', 'line2', 'neutral', 'protective'] } },
+        devices: {
+          ...job.devices,
+          'outlets-device': {
+            ...job.devices['outlets-device']!,
+            lines: ['L1', 'L2'],
+            settings: { ...job.devices['outlets-device']!.settings, poles: '2P' } as DeviceSettings,
+          },
+        },
+      })),
+      rated: fact('devices.outlets-device.settings.ratingA', 21),
+      'ground-fault': structure(set('devices.outlets-device.settings.groundFault', 'none')),
     },
   },
   'dc-detection': {

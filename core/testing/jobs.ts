@@ -130,6 +130,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     amendments: {},
     prices: {},
     combinations: {},
+    inspections: {},
   };
   for (const [index, sketch] of circuits.entries()) addCircuit(job, sketch, index);
   return job;

@@ -6,6 +6,7 @@ import { askedJobs } from './askedJobs';
 import { boardJobs } from './boardJobs';
 import { EARNED } from './earned';
 import { soilHouse, splitHouse, star, threePhaseHouse, transformerOrigin } from './houses';
+import { inspectedJobs } from './inspectedHouse';
 import { breaker, device, gg, jobWith, stated } from './jobs';
 import { leakyJobs } from './leakyHouse';
 import { branch, dwellingOf220 } from './reliefJobs';
@@ -142,4 +143,5 @@ export const JOBS: readonly Job[] = [
   ...askedJobs(),
   ...leakyJobs(),
   ...surgeJobs(),
+  ...inspectedJobs(),
 ];

@@ -90,7 +90,7 @@ const isMetric = (size: FactValue | undefined): boolean => String(size).endsWith
 
 /** The values made just below and above one that is not made; nothing where it is made, or no list of its kind says. */
 function madeBeside(how: Typing, value: FactValue): FactValue[] | undefined {
-  const steps: readonly FactValue[] = how.steps ?? [];
+  const steps: readonly FactValue[] = ('steps' in how ? how.steps : undefined) ?? [];
   if (steps.length === 0 || steps.includes(value)) return undefined;
   if (how.kind === 'size' && isMetric(value) !== isMetric(steps[0])) return undefined;
   const asNumber = (one: FactValue): number => (how.kind === 'size' ? sizeMm2(String(one)) : Number(one));

@@ -13,7 +13,8 @@ import { useJobState, useSession } from '../job/JobContext';
 import { FactEditor } from './FactEditor';
 
 function stepsOf(how: FactKind): readonly FactValue[] {
-  return how.kind === 'choice' ? how.options.map((option) => option.value) : (how.steps ?? []);
+  if (how.kind === 'choice') return how.options.map((option) => option.value);
+  return 'steps' in how ? (how.steps ?? []) : [];
 }
 
 /** The next value of the list above or below the present one, which need not be in the list. */

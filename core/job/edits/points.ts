@@ -4,6 +4,7 @@ import { cableFor, factsOfDraft, type PointDraft } from '../points/draft';
 import { endOfLine, nextInLine, placedPoints } from '../points/tree';
 import type { Circuit, Point } from '../schema/circuit';
 import type { Job } from '../schema/job';
+import { withoutInspections } from './inspection';
 import { edit, set } from './steps';
 
 const byOrder = (a: { order: string }, b: { order: string }): number => (a.order < b.order ? -1 : 1);
@@ -128,6 +129,7 @@ export function removePoint(job: Job, point: Point): Command {
       .filter((load) => load.pointId === id)
       .map((load) => set('loads', load.id, 'pointId', undefined)),
     ...seated.map((device) => set('devices', device.id, 'state', 'removed')),
+    ...withoutInspections(job, 'pointId', new Set([id])),
     isNamed ? set('points', id, 'state', 'removed') : { do: 'drop', on: 'points', id },
   ]);
 }

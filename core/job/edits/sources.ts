@@ -3,6 +3,7 @@ import { keyAfter } from '../order';
 import type { Job } from '../schema/job';
 import type { Origin, SourceState, Supply } from '../schema/supply';
 import { systemWord } from '../terms';
+import { withoutInspections } from './inspection';
 import { edit, set } from './steps';
 
 const last = (rows: Record<string, { order: string }>): string | undefined =>
@@ -76,16 +77,17 @@ export function withoutSource(job: Job, originId: string): Step[] {
   const leadIds = new Set(leads.map((lead) => lead.id));
   const devices = Object.values(job.devices).filter(({ circuitId }) => circuitId !== undefined && leadIds.has(circuitId));
   const deviceIds = new Set(devices.map((device) => device.id));
+  const segments = Object.values(job.segments).filter((segment) => leadIds.has(segment.circuitId));
   const combinations = Object.values(job.combinations).filter(
     ({ upstreamDeviceId, downstreamDeviceId }) => deviceIds.has(upstreamDeviceId) || deviceIds.has(downstreamDeviceId),
   );
   const states = Object.values(job.sourceStates).filter((state) => state.originIds.includes(originId));
   return [
     ...combinations.map(drop('combinations')),
+    ...withoutInspections(job, 'deviceId', deviceIds),
+    ...withoutInspections(job, 'segmentId', new Set(segments.map(({ id }) => id))),
     ...devices.map(drop('devices')),
-    ...Object.values(job.segments)
-      .filter((segment) => leadIds.has(segment.circuitId))
-      .map(drop('segments')),
+    ...segments.map(drop('segments')),
     ...leads.map(drop('circuits')),
     ...Object.values(job.electrodes)
       .filter((electrode) => electrode.originId === originId)

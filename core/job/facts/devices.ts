@@ -124,8 +124,6 @@ export const APPLIES: Applies = {
     const { settings } = row as Device;
     return settings.family === 'spd' && settings.type?.value === '3';
   },
-  // Rings alone have two wires in one terminal of their device.
-  'settings.terminalWires': iec,
   'settings.widthModules': iec,
   'settings.spaceUse': nec,
   'settings.neutralLead': nec,

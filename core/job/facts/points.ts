@@ -1,6 +1,6 @@
 import type { Point } from '../schema/circuit';
 import { configurationsOf } from './configurations';
-import { type Applies, type AppliesTo, choice, iec, length, nec, type Option, quantity, type Specs, yesNo } from './spec';
+import { type Applies, type AppliesTo, choice, iec, length, nec, type Option, quantity, type Specs, wires, yesNo } from './spec';
 
 const YOKES: readonly Option[] = [
   { value: 1, label: 'single' },
@@ -56,6 +56,12 @@ export const SPECS: Specs = {
     { value: 'in-use', label: 'weatherproof in use' },
   ]),
   noEarthMarked: yesNo('marked “no equipment ground”', 'marked', 'not marked'),
+  boxVolumeCm3: quantity('volume of its box', 'volume', 'in³'),
+  boxWires: wires('wires in the box, without the grounds'),
+  boxEarths: wires('grounds in the box'),
+  boxGangs: quantity('gangs its devices take', 'count'),
+  boxClamps: yesNo('clamps inside the box', 'some', 'none'),
+  boxFittings: quantity('studs and hickeys in the box', 'count'),
 };
 
 const SOCKETS: ReadonlySet<Point['kind']> = new Set(['socket', 'spur']);
@@ -75,4 +81,6 @@ export const APPLIES: Applies = {
   sinkThroughDoor: necSocket,
   zone: iec,
   ipX: iec,
+  // Box fill is a rule of the NEC alone.
+  ...Object.fromEntries(['VolumeCm3', 'Wires', 'Earths', 'Gangs', 'Clamps', 'Fittings'].map((field) => [`box${field}`, nec])),
 };

@@ -5,13 +5,15 @@ import { FAMILY_FIELDS } from '../familyFields';
 import type { Segment } from '../schema/circuit';
 import type { Fact, Provenance } from '../schema/facts';
 import type { Job } from '../schema/job';
-import { showArea, showCurrent, showLength, showNumber, showPower } from '../show';
+import { showArea, showCurrent, showLength, showNumber, showPower, showSmall, showTorque } from '../show';
 import type { Dialect } from '../terms';
+import { showWires } from '../wireList';
 import * as boards from './boards';
 import * as circuits from './circuits';
 import * as combinations from './combinations';
 import * as devices from './devices';
 import * as electrodes from './electrodes';
+import * as inspections from './inspections';
 import * as loads from './loads';
 import * as origins from './origins';
 import * as points from './points';
@@ -44,6 +46,7 @@ const FACTS: Readonly<Partial<Record<CollectionName, { SPECS: Specs; APPLIES?: A
   rooms,
   electrodes,
   combinations,
+  inspections,
 };
 
 const isCollection = (name: string | undefined): name is CollectionName =>
@@ -109,11 +112,16 @@ const nameOfCable = (job: Job, row: Row): string | undefined => {
 /** A value as people of the dialect read it, with its unit. */
 export function showFact(dialect: Dialect, how: FactKind, value: FactValue): string {
   if (how.kind === 'choice') return how.options.find((option) => option.value === value)?.label ?? String(value);
+  if (how.kind === 'wires') return showWires(String(value));
   if (typeof value !== 'number') return how.kind === 'size' ? showSize(String(value)) : String(value);
   if (how.kind === 'size') return String(value);
   switch (how.edge) {
     case 'length':
-      return showLength(value, dialect);
+      return how.usual === 'in' || how.usual === 'mm' ? showSmall(value, dialect) : showLength(value, dialect);
+    case 'torque':
+      return showTorque(value);
+    case 'volume':
+      return dialect === 'nec' ? `${showNumber(value / 16.387064)} in³` : `${showNumber(value)} cm³`;
     case 'area':
       return showArea(value, dialect);
     case 'current':

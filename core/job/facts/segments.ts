@@ -17,6 +17,7 @@ import {
   type Specs,
   said,
   size,
+  wires,
 } from './spec';
 
 const INSULATIONS = {
@@ -105,8 +106,23 @@ export const SPECS: Specs = {
     { value: 'metal-partition', label: 'in a partition with metal parts' },
     { value: 'not', label: 'in none' },
   ]),
+  jacket: choice('colour of the sheath', ['white', 'yellow', 'orange', 'black', 'other']),
+  diameterM: ({ dialect }) => ({
+    label: 'outside, the wider way',
+    how: { kind: 'quantity', edge: 'length', usual: dialect === 'nec' ? 'in' : 'mm' },
+  }),
+  raceway: choice('raceway', [
+    ...['EMT', 'RMC', 'IMC', 'FMC'],
+    { value: 'PVC40', label: 'PVC schedule 40' },
+    { value: 'PVC80', label: 'PVC schedule 80' },
+  ]),
+  racewaySize: choice('trade size', ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2']),
+  racewayWires: wires('every wire in the raceway'),
   returnMohmPerM: quantity('resistance of the metal that carries a fault back', 'resistance-per-length'),
 };
+
+const inRaceway: AppliesTo = (job, row) =>
+  nec(job, row) && ((row as Segment).place === 'raceway' || (row as Segment).construction === 'singles');
 
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
@@ -117,5 +133,11 @@ export const APPLIES: Applies = {
   method: iec,
   concealed: (job, row) => british(job, row) && ['in-wall', 'raceway', 'wet', undefined].includes((row as Segment).place),
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
+  // Sheaths have colours by size in the American trade alone.
+  jacket: (job, row) => nec(job, row) && ['NM-B', 'UF-B'].includes((row as Segment).construction ?? ''),
+  diameterM: ofSegment(({ construction }) => construction !== 'singles'),
+  raceway: inRaceway,
+  racewaySize: inRaceway,
+  racewayWires: inRaceway,
   returnMohmPerM: ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
 };

@@ -15,6 +15,7 @@ export interface Option {
 export type FactKind =
   | { kind: 'quantity'; edge: EdgeKind; usual?: string; steps?: readonly number[] }
   | { kind: 'size'; steps: readonly string[] }
+  | { kind: 'wires'; unit: 'mm2' | 'AWG' }
   | { kind: 'choice'; options: readonly Option[] };
 
 export interface Spec {
@@ -57,6 +58,11 @@ export const yesNo = (label: string, yes = 'yes', no = 'no'): SpecOf =>
 export const size =
   (name: (dialect: Dialect) => string): SpecOf =>
   ({ dialect }) => ({ label: `size of the ${name(dialect)}`, how: { kind: 'size', steps: sizesOf(dialect) } });
+
+/** Wires counted by size. */
+export const wires =
+  (label: string): SpecOf =>
+  ({ dialect }) => ({ label, how: { kind: 'wires', unit: dialect === 'nec' ? 'AWG' : 'mm2' } });
 
 export type AppliesTo = (job: Job, row: Row) => boolean;
 export const iec: AppliesTo = ({ dialect }) => dialect === 'iec';

@@ -1,4 +1,5 @@
 import { inUnit, readQuantity, readSize, type Typed } from '../edges';
+import { readWires, showWires } from '../wireList';
 import type { FactKind, FactValue, Option } from './spec';
 
 const sizeUnit = (how: Extract<FactKind, { kind: 'size' }>): 'mm2' | 'AWG' =>
@@ -11,6 +12,7 @@ const sizeUnit = (how: Extract<FactKind, { kind: 'size' }>): 'mm2' | 'AWG' =>
 export function readFact(how: FactKind, text: string): Typed<FactValue> {
   if (how.kind === 'size') return readSize(text, sizeUnit(how));
   if (how.kind === 'quantity') return readQuantity(text, how.edge, how.usual);
+  if (how.kind === 'wires') return readWires(text, how.unit);
   const found = optionOf(how.options, text.trim().toLowerCase());
   if (found !== undefined) return { ok: true, value: found.value, readAs: found.label };
   return { ok: false, message: `"${text.trim()}" is none of ${how.options.map(({ label }) => label).join(', ')}` };
@@ -28,5 +30,6 @@ function optionOf(options: readonly Option[], text: string): Option | undefined 
 export function entryText(how: FactKind, value: FactValue): string {
   if (how.kind === 'choice') return how.options.find((option) => option.value === value)?.label ?? String(value);
   if (how.kind === 'quantity') return inUnit(Number(value), how.edge, how.usual);
+  if (how.kind === 'wires') return showWires(String(value)).replaceAll(how.unit === 'AWG' ? ' AWG' : ' mm²', '');
   return String(value).replace(sizeUnit(how), '');
 }

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { ConductorSize, fact, Id, OrderKey, quantity, ShortText, WorkState } from './facts';
+import { ConductorSize, fact, Id, OrderKey, quantity, ShortText, WireList, WorkState } from './facts';
 
 /** Circuits a dwelling must have (NEC 210.11(C), 220.52). */
 export const CircuitPurpose = z.enum(['small-appliance', 'laundry', 'bathroom', 'garage', 'outdoor', 'other']);
@@ -81,6 +81,10 @@ export const Construction = z.enum([
 export const Tap = z.enum(['feeder-10-ft', 'feeder-25-ft', 'cooking', 'outlet']);
 export type Tap = z.infer<typeof Tap>;
 
+/** Raceways and trade sizes of NEC chapter 9 table 4. */
+export const RacewayKind = z.enum(['EMT', 'PVC40', 'PVC80', 'RMC', 'IMC', 'FMC']);
+export const RacewaySize = z.enum(['1/2', '3/4', '1', '1-1/4', '1-1/2', '2']);
+
 /** One length of one cable under one set of conditions. Segments follow each other by `order`; a spur names its parent. */
 export const Segment = z.strictObject({
   id: Id,
@@ -113,6 +117,14 @@ export const Segment = z.strictObject({
   /** In a wall or partition: less than 50 mm deep, deeper, behind metal or mechanical protection, or in one with metal parts. */
   concealed: fact(z.enum(['shallow', 'deep', 'protected', 'metal-partition', 'not'])).optional(),
   tap: Tap.optional(),
+  /** Outside, the wider way of a flat cable. */
+  diameterM: fact(quantity(0.001, 0.2, 'm')).optional(),
+  /** Colour of the sheath: a clue to the size, never proof of it. */
+  jacket: fact(z.enum(['white', 'yellow', 'orange', 'black', 'other'])).optional(),
+  /** The raceway it lies in, and every wire in that, of other circuits and without current too. */
+  raceway: fact(RacewayKind).optional(),
+  racewaySize: fact(RacewaySize).optional(),
+  racewayWires: fact(WireList).optional(),
   /** Label of the box it ends in, where other circuits may end too. */
   box: ShortText.optional(),
   /**
@@ -181,6 +193,14 @@ export const Point = z.strictObject({
   splitWithId: Id.optional(),
   /** Outlet without an equipment earth, marked so (NEC 406.4(D)). */
   noEarthMarked: fact(z.boolean()).optional(),
+  /** Its box: volume as marked, wires that end or are joined in it or pass, those of them that are for protection alone. */
+  boxVolumeCm3: fact(quantity(20, 20_000, 'cm³')).optional(),
+  boxWires: fact(WireList).optional(),
+  boxEarths: fact(WireList).optional(),
+  /** Gangs its devices take: one wider than a gang takes two; clamps inside it; studs and hickeys. */
+  boxGangs: fact(z.int().min(0, 'at least 0').max(12, 'at most 12')).optional(),
+  boxClamps: fact(z.boolean()).optional(),
+  boxFittings: fact(z.int().min(0, 'at least 0').max(6, 'at most 6')).optional(),
   state: WorkState,
 });
 export type Point = z.infer<typeof Point>;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { SIZE_TEXT } from '../sizeText';
+import { SIZE_TEXT, WIRES_TEXT } from '../sizeText';
 
 /** Where an entered fact comes from. An absent fact is unknown: there is no default. */
 export const Provenance = z.enum(['measured', 'stated', 'assumed']);
@@ -64,3 +64,6 @@ export const Lines = z
 /** Conductor sizes are kept as designated: metric `2.5mm2`, American `12AWG`, `1/0AWG`, `250kcmil`. */
 export const ConductorSize = z.string().regex(SIZE_TEXT, 'a size is written like 2.5mm2, 12AWG, 1/0AWG or 250kcmil');
 export type ConductorSize = z.infer<typeof ConductorSize>;
+
+/** Wires counted by size: `4x14AWG 2x12AWG`, or `0` for none. */
+export const WireList = z.string().max(200).regex(WIRES_TEXT, 'wires are written like "4x14AWG 2x12AWG", or "0" for none');

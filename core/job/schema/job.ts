@@ -3,6 +3,7 @@ import type { CollectionName } from '../collections';
 import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Segment } from './circuit';
 import { Combination, Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
+import { Inspection } from './inspection';
 import { Acceptance, Amendment, Price, Reading } from './records';
 import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
 
@@ -67,6 +68,7 @@ export const Job = z.strictObject({
   amendments: table(Amendment),
   prices: table(Price).default({}),
   combinations: table(Combination).default({}),
+  inspections: table(Inspection).default({}),
 });
 export type Job = z.infer<typeof Job>;
 

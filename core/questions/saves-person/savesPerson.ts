@@ -10,6 +10,7 @@ import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
 import { bondingChecks } from './bonding';
 import { emergencyChecks } from './emergency';
+import { inspectedChecks } from './inspected/inspected';
 import { suppliedChecks } from './residual/supplied';
 import { touchedChecks } from './residual/touched';
 import { typeChecks } from './residual/types';
@@ -39,6 +40,7 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...typeChecks(facts),
   ...suppliedChecks(facts),
   ...touchedChecks(facts),
+  ...inspectedChecks(facts),
 ];
 
 /** Whether a check of it is one of a board as it is built, asked with the circuit that feeds it. */

@@ -1,0 +1,315 @@
+import type { CircuitFacts } from '../house/facts';
+import { howMeasured, measuredIn } from '../job/facts/inspections';
+import { factAt, showFact } from '../job/facts/read';
+import type { InspectedItem, InspectedOn, ObservationCode } from '../job/inspected';
+import { PACKS } from '../job/packs';
+import type { Provenance } from '../job/schema/facts';
+import type { InspectionResult } from '../job/schema/inspection';
+import type { Job } from '../job/schema/job';
+import { word } from '../job/terms';
+import { type Check, type Verdict, worstVerdict } from '../judging/answer';
+import { boardLooked, cableLooked, pointLooked } from '../questions/saves-person/inspected/inspected';
+import { type Looked, placeOf, type Subject } from '../questions/saves-person/inspected/looked';
+import { clauseOfItem, inWords, type Zone } from '../rules/inspection/item';
+import { cite } from '../tables/source';
+import { deviceLabel } from './chart';
+import type { CircuitStudy, Study } from './study';
+
+/** A thing that is looked at: by somebody, by a fact that says it, or worked out from others. */
+export interface InspectionRow {
+  key: string;
+  kind: 'seen' | 'fact' | 'judged';
+  /** Of what is seen: the item, and what it is looked at on. */
+  item: InspectedItem | null;
+  on: InspectedOn | null;
+  id: string;
+  zone: Zone | null;
+  name: string;
+  right: string;
+  fix: string;
+  rule: string;
+  /** Null where nobody looked. */
+  verdict: Verdict | null;
+  because: string;
+  measured: 'length' | 'torque' | 'count' | null;
+  /** What was seen, or the figure as people read it. */
+  result: InspectionResult | null;
+  value: string | null;
+  from: Provenance | null;
+  /** When, by whom, and what he noted. */
+  dated: string | null;
+  by: string | null;
+  note: string | null;
+  rowId: string | null;
+  /** Observation code where the rules have them: proposed, and as confirmed. */
+  proposed: ObservationCode | null;
+  code: ObservationCode | null;
+  /** Of a fact: its place in the job. */
+  path: string | null;
+}
+/** How far an inspection has come. */
+export interface Seen {
+  asked: number;
+  seen: number;
+  wrong: number;
+}
+export interface InspectedDevice {
+  deviceId: string;
+  name: string;
+  label: string;
+  slot: string | null;
+  rows: InspectionRow[];
+}
+export interface InspectionStudy {
+  boardId: string;
+  /** Whether these rules give observations a code. */
+  codes: boolean;
+  rows: InspectionRow[];
+  devices: InspectedDevice[];
+  counts: Seen;
+  /** Every circuit of the board, its outlets and cables. */
+  circuits: ({ circuitId: string; number: string; name: string } & Seen)[];
+}
+export interface InspectedPart {
+  on: 'pointId' | 'segmentId';
+  id: string;
+  name: string;
+  room: string | null;
+  rows: InspectionRow[];
+  counts: Seen;
+}
+export interface CircuitInspection {
+  circuitId: string;
+  codes: boolean;
+  parts: InspectedPart[];
+}
+
+const hasCodes = ({ pack }: Job): boolean => PACKS[pack].standard === 'BS 7671';
+
+/** @returns null where there is no such board, or nothing feeds it */
+export function inspectionStudy(job: Job, study: Study, boardId: string): InspectionStudy | null {
+  const board = job.boards[boardId];
+  const feedId = study.circuits[0]?.facts.house.wirings.incoming.get(boardId)?.[0]?.id;
+  const feed = study.circuits.find(({ circuitId }) => circuitId === feedId);
+  if (board === undefined || feed === undefined) return null;
+  const own = study.circuits.filter((each) => each.boardId === boardId);
+  const looked = boardLooked(feed.facts, board);
+  const seen = looked.own.map((each) => seenRow(job, each));
+  const devices = looked.devices.map(({ subject, looked: items }): InspectedDevice => {
+    const device = job.devices[subject.id]!;
+    return {
+      ...{ deviceId: device.id, name: device.name, label: deviceLabel(device), slot: device.slot ?? null },
+      rows: items.map((each) => seenRow(job, each)),
+    };
+  });
+  return {
+    boardId,
+    codes: hasCodes(job),
+    rows: [...seen, ...besides(job, feed, own, boardId)],
+    devices,
+    counts: countsOf([...looked.own, ...looked.devices.flatMap((each) => each.looked)]),
+    circuits: [feed, ...own].map(({ circuitId, number, name, facts }) => ({
+      ...{ circuitId, number, name },
+      ...sum(partsOf(facts).map(({ looked: items }) => countsOf(items))),
+    })),
+  };
+}
+
+export function circuitInspection(job: Job, { facts, answers }: CircuitStudy): CircuitInspection {
+  const checks = answers.flatMap((answer) => answer.checks);
+  return {
+    circuitId: facts.circuit.id,
+    codes: hasCodes(job),
+    parts: partsOf(facts).map(({ subject, looked }): InspectedPart => {
+      const point = job.points[subject.id];
+      return {
+        ...{ on: subject.on as 'pointId' | 'segmentId', id: subject.id, name: subject.name },
+        room: subject.on === 'pointId' ? (job.rooms[point?.roomId ?? '']?.name ?? null) : null,
+        rows: [...looked.map((each) => seenRow(job, each)), ...besidesPart(job, subject, checks)],
+        counts: countsOf(looked),
+      };
+    }),
+  };
+}
+
+/** Outlets and cables of a circuit, from its start on. */
+const partsOf = (facts: CircuitFacts): { subject: Subject; looked: Looked[] }[] => [
+  ...facts.wiring.stretches.map((stretch) => cableLooked(facts, stretch)),
+  ...facts.house.pointsOf(facts.circuit.id).map((point) => pointLooked(facts.job, point)),
+];
+
+const isWrong = (verdict: Verdict): boolean => verdict === 'stop' || verdict === 'caution';
+const countsOf = (looked: readonly Looked[]): Seen => ({
+  asked: looked.length,
+  seen: looked.filter(({ check }) => check !== undefined).length,
+  wrong: looked.filter(({ check }) => check !== undefined && isWrong(check.verdict)).length,
+});
+const sum = (counts: readonly Seen[]): Seen =>
+  counts.reduce(
+    (all, { asked, seen, wrong }) => ({ asked: all.asked + asked, seen: all.seen + seen, wrong: all.wrong + wrong }),
+    {
+      ...{ asked: 0, seen: 0, wrong: 0 },
+    },
+  );
+
+/** An item somebody looks at. */
+function seenRow(job: Job, { item, of, subject, rows, check }: Looked): InspectionRow {
+  const row = job.inspections[rows[0]?.id ?? ''];
+  const fact = row?.result ?? row?.value;
+  const source = clauseOfItem(job.pack, of);
+  return {
+    ...{ key: `${item}:${subject.id}`, kind: 'seen', item, on: subject.on, id: subject.id, zone: of.zone ?? null },
+    ...{ name: inWords(job.pack, of.name), right: inWords(job.pack, of.right), fix: inWords(job.pack, of.fix) },
+    rule: source === undefined ? '' : cite(source),
+    verdict: check?.verdict ?? null,
+    because: check?.because ?? '',
+    measured: measuredIn(item) ?? null,
+    result: row?.result?.value ?? null,
+    value: row?.value === undefined ? null : showFact(job.dialect, howMeasured(job, item), row.value.value),
+    ...{
+      from: fact?.from ?? null,
+      dated: fact?.on ?? null,
+      note: fact?.note ?? null,
+      by: row?.by ?? null,
+      rowId: row?.id ?? null,
+    },
+    proposed: hasCodes(job) && check !== undefined && isWrong(check.verdict) ? (of.code ?? null) : null,
+    code: row?.code ?? null,
+    path: row === undefined || row.value === undefined ? null : `inspections.${row.id}.value`,
+  };
+}
+
+const WORST_OF_NOTHING = 'not-applicable';
+/** A thing that is worked out, or said by a fact, from checks made of it. */
+function judgedRow(
+  zone: Zone | null,
+  key: string,
+  name: string,
+  subject: string,
+  checks: readonly Check[],
+  path: string | null = null,
+): InspectionRow {
+  const verdict = worstVerdict(checks.map((check) => check.verdict));
+  const worst = checks.find((check) => check.verdict === verdict);
+  const inOrder = verdict === 'pass' || verdict === WORST_OF_NOTHING;
+  return {
+    ...{ key, kind: path === null ? 'judged' : 'fact', item: null, on: null, id: subject, zone, name, right: '', fix: '' },
+    rule: worst?.rule ?? '',
+    verdict: checks.length === 0 ? null : verdict,
+    because:
+      inOrder && checks.length > 1
+        ? `${checks.length} in order`
+        : worst === undefined
+          ? ''
+          : checks.length > 1
+            ? `${worst.title}: ${worst.because}`
+            : worst.because,
+    ...{
+      measured: null,
+      result: null,
+      value: null,
+      from: null,
+      dated: null,
+      by: null,
+      note: null,
+      rowId: null,
+      proposed: null,
+      code: null,
+      path,
+    },
+  };
+}
+
+/** What is said of a board by its facts and worked out of its circuits, in the place an inspector looks for it. */
+function besides(job: Job, feed: CircuitStudy, own: readonly CircuitStudy[], boardId: string): InspectionRow[] {
+  const all = (circuit: CircuitStudy, question: string): readonly Check[] =>
+    circuit.answers.filter((each) => each.question === question).flatMap(({ checks }) => checks);
+  const ofFeed = all(feed, 'saves-person');
+  const ofOwn = own.flatMap((circuit) => all(circuit, 'saves-person'));
+  const bonds = [feed, ...own].flatMap((circuit) => all(circuit, 'clears-in-time')).filter(({ id }) => id === `bond:${boardId}`);
+  const gauges = own.flatMap((circuit) =>
+    circuit.answers.filter(({ question }) => question === 'protects-cable').map(({ head }) => head),
+  );
+  const here = (pattern: RegExp): readonly Check[] => ofFeed.filter(({ id }) => pattern.test(id));
+  const nec = job.dialect === 'nec';
+  const at = (field: string): string => `boards.${boardId}.${field}`;
+  const rows = [
+    judgedRow('devices', 'openings', nec ? 'Fillers' : 'Blanks', boardId, here(/^board-openings:/), at('openingsClosed')),
+    judgedRow('enclosure', 'enclosure', 'Enclosure', boardId, here(/^board-enclosure:/), at('nonCombustible')),
+    strapRow(
+      job,
+      judgedRow(
+        'supply',
+        'strap',
+        nec ? 'Bonding strap, once' : 'Neutral and earth joined once',
+        boardId,
+        bonds.slice(0, 1),
+        at('neutralBonded'),
+      ),
+    ),
+    judgedRow('supply', 'other-systems', 'Other systems', boardId, here(/^board-intersystem:/), at('intersystemBonding')),
+    judgedRow('supply', 'electrodes', 'Electrodes', boardId, here(/^electrode/)),
+    judgedRow('supply', 'pipes', 'Pipes and frames', boardId, here(/^pipes/)),
+    judgedRow(
+      'bars',
+      'landing',
+      'Where neutrals land',
+      boardId,
+      ofOwn.filter(({ id }) => id.startsWith('neutral-at:')),
+    ),
+    judgedRow('bars', 'neutral-bar', 'Terminals for neutrals', boardId, here(/^board-neutrals:/)),
+    judgedRow(
+      'bars',
+      'earth-bar',
+      nec ? 'Terminals for grounds' : 'Terminals for protective conductors',
+      boardId,
+      here(/^board-earths:/),
+    ),
+    judgedRow('devices', 'listed', 'Made for it', boardId, here(/^board-listed:/)),
+    judgedRow('devices', 'fastened', 'Back-fed devices held', boardId, here(/^board-fastened:/)),
+    judgedRow(
+      'devices',
+      'places',
+      nec ? 'Spaces and legs' : 'Places and phases',
+      boardId,
+      ofOwn.filter(({ id }) => /^(seat|leg|half):/.test(id)),
+    ),
+    judgedRow('devices', 'gauge', 'Gauge against device', boardId, gauges),
+    judgedRow(
+      'door',
+      'told-apart',
+      `Numbers on the ${word(job.dialect, 'board')}`,
+      boardId,
+      ofOwn.filter(({ id }) => id === 'number-shared' || id === 'directory'),
+    ),
+  ];
+  // A fact that says nothing here is not asked; what nothing was judged of is not shown.
+  return rows.filter(({ verdict, path }) => verdict !== null || (path !== null && factAt(job, path)?.fact !== undefined));
+}
+
+/** Where nothing is wrong with how neutral and earth are joined here, no check says so: the fact itself does. */
+function strapRow(job: Job, row: InspectionRow): InspectionRow {
+  const place = factAt(job, row.path ?? '');
+  if (row.verdict !== null || place?.fact === undefined) return row;
+  const verdict = place.fact.from === 'assumed' ? 'caution' : 'pass';
+  return { ...row, verdict, because: `${place.name}: ${place.shown}` };
+}
+
+/** What is worked out of an outlet or a cable. */
+function besidesPart(job: Job, subject: Subject, checks: readonly Check[]): InspectionRow[] {
+  const here = (pattern: RegExp): readonly Check[] => checks.filter(({ id, at }) => at === placeOf(subject) && pattern.test(id));
+  const [fill, raceway, sheath] = [here(/^box-fill:/), here(/^raceway-fill:/), here(/^jacket:/)];
+  const sizes = checks.filter(({ id }) => id === `box:${subject.id}`);
+  return [
+    judgedRow(null, 'box-fill', 'Box fill', subject.id, fill),
+    judgedRow(null, 'raceway-fill', 'Fill', subject.id, raceway),
+    judgedRow(
+      null,
+      'sheath',
+      'Colour of the sheath'.replace('Colour', job.dialect === 'nec' ? 'Color' : 'Colour'),
+      subject.id,
+      sheath,
+    ),
+    judgedRow(null, 'sizes', 'Sizes that meet', subject.id, sizes),
+  ].filter(({ verdict }) => verdict !== null);
+}
