@@ -118,13 +118,19 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       ['/supply', '[data-testid=origin] table'],
       ['/circuits?view=table', '[data-testid=table] [role=gridcell]'],
       ['/board', '[data-testid=board-checks] li'],
+      ...['space', 'door', 'enclosure', 'supply', 'bars', 'devices', 'wires'].map(
+        (zone) => [`/board?show=inspection&zone=${zone}`, '[data-testid=inspection-items] li'] as const,
+      ),
+      ...circuits.map((circuit) => [`/board?show=inspection&walk=${circuit}`, '[data-testid=inspection-items] li'] as const),
+      ['/handover?print=labels', '[data-label]'],
+      ['/handover?print=inspection', '[data-testid=sheet] p'],
       ['/people', '[data-way=now]'],
       ['/surge', '[data-testid=surge-checks] li'],
       ['/people?view=devices', dialect === 'nec' ? '[data-testid=shock-sentence]' : '[data-arrangement=one]'],
       ['/handover', '[data-testid=sheet] tbody tr'],
       [`/handover?print=report&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
       [`/handover?print=conductors&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
-    ] as const) {
+    ] as readonly (readonly [string, string])[]) {
       const page = await app.open(`/jobs/${job}${at}`);
       await page.waitForSelector(ready);
       await clean(page, at);

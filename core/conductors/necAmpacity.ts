@@ -27,6 +27,8 @@ export interface NecAmpacity {
     inSun: boolean;
     ambient: number;
     bundling: number;
+    /** It is a nipple, and the number of its conductors does not count. */
+    nipple: boolean;
     correctedA: number;
   };
   /** By its terminals: the cell of their column, no factor. */
@@ -58,6 +60,7 @@ const HELD_AT_60 = { 'NM-B': 'nonMetallic', 'UF-B': 'underground' } as const;
  * @param ratedA of the circuit at its terminals, the smaller end: up to 100 A unmarked ones count for 60 °C
  * @param neutralCounts the neutral of three lines carries their harmonics and is a current-carrying conductor (310.15(E)(3))
  * @param conductor the line, or another conductor of the same cable
+ * @param nipple a short piece of raceway, whose conductors count as if they lay alone
  * @returns unknown when a fact is absent or the tables hold no such cell
  */
 export function necAmpacity(
@@ -68,6 +71,7 @@ export function necAmpacity(
   pack: RulePackId,
   neutralCounts: boolean,
   conductor: ConductorName = 'lineSize',
+  nipple = false,
 ): Maybe<NecAmpacity> {
   const facts = all({
     size: segment.size(conductor),
@@ -91,7 +95,7 @@ export function necAmpacity(
         segment.at('ambientC'),
         `no factor listed for ${aroundC} °C${inSun ? ' in the sun' : ''} and ${column} °C insulation`,
       );
-    const bundling = necBundlingFactor(conductors);
+    const bundling = nipple ? 1 : necBundlingFactor(conductors);
     const terminal = terminalOf(ratedA, terminalC);
     const terminalA = necTableA(material, size, terminal.column);
     const held = HELD_AT_60[segment.segment.construction as keyof typeof HELD_AT_60];
@@ -102,7 +106,7 @@ export function necAmpacity(
     return known({
       size,
       material,
-      insulation: { column, tableA, ambientC, inSun, ambient, bundling, correctedA },
+      insulation: { column, tableA, ambientC, inSun, ambient, bundling, nipple, correctedA },
       terminal: { ...terminal, tableA: terminalA },
       cable: held === undefined ? undefined : { tableA: at60!, source: necSource(held, pack) },
       conductors,

@@ -3,6 +3,7 @@ import * as letThrough from '../devices/letThrough';
 import * as ofHouse from '../house/credits';
 import * as directCurrent from '../house/directCurrent';
 import * as leakageRead from '../house/leakageRead';
+import * as nipple from '../house/nipple';
 import { applyCommand } from '../job/commands';
 import { stepsToSet } from '../job/facts/read';
 import type { Maybe } from '../job/known';
@@ -45,6 +46,7 @@ const CREDITS = [
   taps,
   selective,
   ofHouse,
+  nipple,
   directCurrent,
   leakageRead,
   demand,

@@ -27,7 +27,7 @@ describe('the inspection of a board', () => {
     expect(row(of(job), 'space-depth')).toMatchObject({
       value: '36 in.',
       verdict: 'pass',
-      path: 'inspections.space-depth-board.value',
+      rowId: 'space-depth-board',
     });
     expect(of(job).devices[0]?.rows.find(({ item }) => item === 'torque')).toMatchObject({ value: '4 N·m (35.4 lb·in)' });
   });

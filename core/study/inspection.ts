@@ -1,8 +1,9 @@
 import type { CircuitFacts } from '../house/facts';
 import { howMeasured, measuredIn } from '../job/facts/inspections';
-import { factAt, showFact } from '../job/facts/read';
+import { factAt, factPaths, showFact } from '../job/facts/read';
 import type { InspectedItem, InspectedOn, ObservationCode } from '../job/inspected';
 import { PACKS } from '../job/packs';
+import { placedPoints } from '../job/points/tree';
 import type { Provenance } from '../job/schema/facts';
 import type { InspectionResult } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';
@@ -67,6 +68,8 @@ export interface InspectionStudy {
   rows: InspectionRow[];
   devices: InspectedDevice[];
   counts: Seen;
+  /** Outlets and cables along its circuits of which something was seen. */
+  parts: InspectedPart[];
   /** Every circuit of the board, its outlets and cables. */
   circuits: ({ circuitId: string; number: string; name: string } & Seen)[];
 }
@@ -76,6 +79,8 @@ export interface InspectedPart {
   name: string;
   room: string | null;
   rows: InspectionRow[];
+  /** Facts of it that are seen with the box open or along the cable. */
+  facts: string[];
   counts: Seen;
 }
 export interface CircuitInspection {
@@ -108,9 +113,14 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
     rows: [...seen, ...besides(job, feed, own, boardId)],
     devices,
     counts: countsOf([...looked.own, ...looked.devices.flatMap((each) => each.looked)]),
+    parts: [feed, ...own].flatMap((circuit) =>
+      circuitInspection(job, circuit).parts.filter(
+        ({ counts, rows }) => counts.seen > 0 || rows.some(({ kind }) => kind !== 'seen'),
+      ),
+    ),
     circuits: [feed, ...own].map(({ circuitId, number, name, facts }) => ({
       ...{ circuitId, number, name },
-      ...sum(partsOf(facts).map(({ looked: items }) => countsOf(items))),
+      ...sum(partsOf(job, facts).map(({ looked: items }) => countsOf(items))),
     })),
   };
 }
@@ -120,23 +130,41 @@ export function circuitInspection(job: Job, { facts, answers }: CircuitStudy): C
   return {
     circuitId: facts.circuit.id,
     codes: hasCodes(job),
-    parts: partsOf(facts).map(({ subject, looked }): InspectedPart => {
+    parts: partsOf(job, facts).map(({ subject, looked }): InspectedPart => {
       const point = job.points[subject.id];
+      const on = subject.on as 'pointId' | 'segmentId';
       return {
-        ...{ on: subject.on as 'pointId' | 'segmentId', id: subject.id, name: subject.name },
-        room: subject.on === 'pointId' ? (job.rooms[point?.roomId ?? '']?.name ?? null) : null,
+        ...{ on, id: subject.id, name: subject.name },
+        room: on === 'pointId' ? (job.rooms[point?.roomId ?? '']?.name ?? null) : null,
         rows: [...looked.map((each) => seenRow(job, each)), ...besidesPart(job, subject, checks)],
+        facts: factPaths(job, on === 'pointId' ? 'points' : 'segments', subject.id).filter((path) =>
+          SEEN_FACTS.has(path.split('.')[2]!),
+        ),
         counts: countsOf(looked),
       };
     }),
   };
 }
 
+const SEEN_FACTS: ReadonlySet<string> = new Set([
+  ...['earthTo', 'boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'],
+  ...['diameterM', 'jacket', 'raceway', 'racewaySize', 'racewayWires'],
+]);
+
 /** Outlets and cables of a circuit, from its start on. */
-const partsOf = (facts: CircuitFacts): { subject: Subject; looked: Looked[] }[] => [
-  ...facts.wiring.stretches.map((stretch) => cableLooked(facts, stretch)),
-  ...facts.house.pointsOf(facts.circuit.id).map((point) => pointLooked(facts.job, point)),
-];
+const partsOf = (job: Job, facts: CircuitFacts): { subject: Subject; looked: Looked[] }[] => {
+  const { circuit, house, wiring } = facts;
+  const points = new Map(house.pointsOf(circuit.id).map((point) => [point.id, point]));
+  const asFed = placedPoints(job.points, circuit.id).map(({ point }) => point.id);
+  const order = [...new Set([...asFed, ...points.keys()])];
+  return [
+    ...wiring.stretches.map((stretch) => cableLooked(facts, stretch)),
+    ...order.flatMap((id) => {
+      const point = points.get(id);
+      return point === undefined ? [] : [pointLooked(facts.job, point)];
+    }),
+  ];
+};
 
 const isWrong = (verdict: Verdict): boolean => verdict === 'stop' || verdict === 'caution';
 const countsOf = (looked: readonly Looked[]): Seen => ({
@@ -175,7 +203,7 @@ function seenRow(job: Job, { item, of, subject, rows, check }: Looked): Inspecti
     },
     proposed: hasCodes(job) && check !== undefined && isWrong(check.verdict) ? (of.code ?? null) : null,
     code: row?.code ?? null,
-    path: row === undefined || row.value === undefined ? null : `inspections.${row.id}.value`,
+    path: null,
   };
 }
 

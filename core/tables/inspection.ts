@@ -1,22 +1,22 @@
 import type { ConductorSize } from '../job/schema/facts';
+import { necCited } from './necCited';
 import type { Source } from './source';
 
 const INCH_M = 0.0254;
-const nec = (clause: string): Source => ({ standard: 'NEC', edition: '2023', clause, basis: 'memory' });
 
 /** Space before a panel of 150 V to ground or less, m: depth 3 ft, width 30 in., headroom 6½ ft (NEC 110.26(A)). */
 export const WORKING_SPACE_M = { depth: 36 * INCH_M, width: 30 * INCH_M, height: 78 * INCH_M } as const;
 /** Center of the grip of a handle at its highest, m: 6 ft 7 in. (NEC 240.24(A)). */
 export const HANDLE_HEIGHT_M = 79 * INCH_M;
-/** Free conductor at an outlet, m: 6 in. (NEC 300.14). The code's own metric figure is a little less. */
-export const FREE_LENGTH_M = 0.15;
+/** Free conductor at an outlet, m: 6 in. (NEC 300.14). Where the code gives both units, what is kept here is the inch figure. */
+export const FREE_LENGTH_M = 6 * INCH_M;
 
 /** Cables by kind: supports no farther apart than, and from a box, m (NEC 334.30, 340.10(4), 338.10(B), 320.30, 330.30). */
 export const SUPPORTS_M = {
-  'NM-B': { apart: 1.4, fromBox: 12 * INCH_M },
-  'UF-B': { apart: 1.4, fromBox: 12 * INCH_M },
-  SE: { apart: 1.4, fromBox: 12 * INCH_M },
-  AC: { apart: 1.4, fromBox: 12 * INCH_M },
+  'NM-B': { apart: 54 * INCH_M, fromBox: 12 * INCH_M },
+  'UF-B': { apart: 54 * INCH_M, fromBox: 12 * INCH_M },
+  SE: { apart: 54 * INCH_M, fromBox: 12 * INCH_M },
+  AC: { apart: 54 * INCH_M, fromBox: 12 * INCH_M },
   MC: { apart: 72 * INCH_M, fromBox: 12 * INCH_M },
 } as const;
 
@@ -29,7 +29,7 @@ export const BEND_CUSTOM = {
 };
 
 /** Cover over what lies in the soil, m, by how it lies (NEC table 300.5(A)); a branch circuit of 120 V and 20 A behind a class A device. */
-export const COVER_M = { cable: 0.6, plastic: 0.45, steel: 0.15, shallow: 0.3 } as const;
+export const COVER_M = { cable: 24 * INCH_M, plastic: 18 * INCH_M, steel: 6 * INCH_M, shallow: 12 * INCH_M } as const;
 export const SHALLOW_TO_A = 20;
 
 /** Wires and their room to bend, m, one to a terminal: leaving beside the terminal (NEC table 312.6(A)) or through the wall opposite (B). */
@@ -53,7 +53,7 @@ export const BENDING_SPACE: readonly { size: ConductorSize; besideM: number; opp
     ['600kcmil', 8, 15],
   ] as const
 ).map(([size, beside, opposite]) => ({ size, besideM: beside * INCH_M, oppositeM: opposite * INCH_M }));
-export const BENDING_SPACE_SOURCE = nec('tables 312.6(A), 312.6(B)');
+export const bendingSpaceSource = necCited('tables 312.6(A), 312.6(B)');
 
 /** Share of the marked torque a terminal may be off by: what tool and hand come to. Practice. */
 export const TORQUE_OFF = 0.1;
@@ -74,7 +74,7 @@ export const boxAllowanceCm3 = (size: ConductorSize): number | undefined => {
   const in3 = BOX_IN3[size];
   return in3 === undefined ? undefined : in3 * CM3_PER_IN3;
 };
-export const BOX_SOURCE = nec('314.16(B), table 314.16(B)(1)');
+export const boxSource = necCited({ 'nec-2017': '314.16(B), table 314.16(B)', 'nec-2020': '314.16(B), table 314.16(B)(1)' });
 
 /** Sheaths of NM cable by the colour that is custom since 2001: a clue to the size, never proof of it. */
 export const JACKETS: Readonly<Record<'white' | 'yellow' | 'orange' | 'black', readonly ConductorSize[]>> = {

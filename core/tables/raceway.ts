@@ -1,8 +1,7 @@
 import type { ConductorSize } from '../job/schema/facts';
-import type { Source } from './source';
+import { necCited } from './necCited';
 
-const nec = (clause: string): Source => ({ standard: 'NEC', edition: '2023', clause, basis: 'memory' });
-export const FILL_SOURCE = nec('chapter 9 table 1, tables 4 and 5');
+export const fillSource = necCited('chapter 9 table 1, tables 4 and 5');
 
 export const RACEWAYS = ['EMT', 'PVC40', 'PVC80', 'RMC', 'IMC', 'FMC'] as const;
 export type Raceway = (typeof RACEWAYS)[number];

@@ -1,6 +1,7 @@
 import { type Earning, fact, oneLoad, structure } from './earning';
 import { mouldedCase, splitHouse } from './houses';
 import { device, stated } from './jobs';
+import { house } from './necCircuit';
 import {
   all,
   branch,
@@ -48,6 +49,24 @@ export const EARNED_NEC: Readonly<Record<string, Earning>> = {
       },
       area: { missing: set('boards.board.areaM2', undefined), fact: 'boards.board.areaM2' },
       counted: { missing: set('loads.outlets.fastened', undefined), fact: 'loads.outlets.fastened' },
+    },
+  },
+  nipple: {
+    job: () =>
+      house({
+        ...{ ratingA: 20, size: '12AWG' },
+        segment: { construction: 'singles', place: 'raceway', lengthM: stated(0.6), loadedConductors: stated(10) },
+      }),
+    ...{ circuit: 'c', question: 'protects-cable', check: 'overload' },
+    conditions: {
+      short: fact('segments.c.lengthM', 0.62),
+      alone: {
+        no: (job) => ({ ...job, segments: { ...job.segments, on: { ...job.segments.c!, id: 'on', order: 'b' } } }),
+        missing: (job) => {
+          const { construction: _c, place: _p, ...bare } = job.segments.c!;
+          return { ...job, segments: { ...job.segments, on: { ...bare, id: 'on', order: 'b' } } };
+        },
+      },
     },
   },
   'load-management': {

@@ -10,7 +10,9 @@ import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
 import { Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
+import { boardsInOrder } from './boards';
 import { type BoardPlace, showBoard } from './place';
+import { ShowPick } from './ShowPick';
 
 /** Which board, how its devices are told apart, and what its lines carry: of a device that is dragged, as it would be. */
 export function BoardHead({
@@ -26,9 +28,6 @@ export function BoardHead({
 }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const boards = Object.values(job.boards)
-    .filter(({ state }) => state !== 'removed')
-    .sort((a, b) => (a.order < b.order ? -1 : 1));
   const bus = linesOf(job.supply);
   const sums = useMemo(() => {
     const known = new Map(study?.devices.map((each) => [each.deviceId, each]));
@@ -65,9 +64,10 @@ export function BoardHead({
         aria-label={word(job.dialect, 'board')}
         className="w-52 max-w-full"
         value={place.boardId ?? ''}
-        options={boards.map(({ id, name }) => ({ value: id, label: name }))}
+        options={boardsInOrder(job).map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(boardId) => showBoard(place, { boardId, deviceId: null, roomId: null })}
       />
+      <ShowPick place={place} />
       <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]" data-testid="line-sums">
         {sums.lines.map(({ line, amps }) => (
           <span key={line} className="whitespace-nowrap">

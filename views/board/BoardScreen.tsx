@@ -9,17 +9,24 @@ import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { BoardHead } from './BoardHead';
 import { BoardPanel } from './BoardPanel';
 import { Draggables, type Drop } from './dragging';
+import { InspectionView } from './inspect/InspectionView';
 import { type BoardPlace, boardPlace, showBoard } from './place';
 import { RailsBoard } from './RailsBoard';
 import { SlotsBoard } from './SlotsBoard';
 import { Tray } from './Tray';
 
-/** A board as the thing itself: its devices in their places, moved by hand, and what each of them switches off. */
+/** A board: its devices in their places, or what an inspector looks at on it. */
 export function BoardScreen() {
-  const session = useSession();
   const search = useSearchParams();
   const job = useJobState((state) => state.job);
   const place = useMemo(() => boardPlace(job, search), [job, search]);
+  return place.show === 'inspection' && place.boardId !== null ? <InspectionView place={place} /> : <Devices place={place} />;
+}
+
+/** A board as the thing itself: its devices in their places, moved by hand, and what each of them switches off. */
+function Devices({ place }: { place: BoardPlace }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
   const board = job.boards[place.boardId ?? ''];
   const study = useAnswer({ kind: 'board', boardId: place.boardId ?? '' }) ?? undefined;
   const layout = useMemo(() => (board === undefined ? undefined : boardLayout(job, board)), [job, board]);

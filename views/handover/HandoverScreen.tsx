@@ -11,6 +11,8 @@ import { ConductorSheets } from './ConductorSheets';
 import { DemandSheets } from './DemandSheets';
 import { DirectorySheets } from './DirectorySheets';
 import { boardsOf } from './directory';
+import { InspectionSheets } from './InspectionSheets';
+import { LabelSheets } from './LabelSheets';
 import { PanelSheets } from './PanelSheets';
 import { PAPERS, type PaperName, PRINTS, type PrintKind, usualPaper } from './paper';
 import { ReportSheet } from './ReportSheet';
@@ -72,6 +74,8 @@ export function HandoverScreen() {
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wider than a phone, scrolled by keyboard too */}
       <section aria-label="Sheets" tabIndex={0} className="relative overflow-x-auto p-4 print:p-0">
         {kind === 'directory' && (job.dialect === 'nec' ? <PanelSheets paper={paper} /> : <DirectorySheets paper={paper} />)}
+        {kind === 'labels' && <LabelSheets paper={paper} />}
+        {kind === 'inspection' && <InspectionSheets paper={paper} />}
         {kind === 'demand' && <DemandSheets paper={paper} />}
         {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (

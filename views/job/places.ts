@@ -45,6 +45,7 @@ export function withFindings(open: boolean): string {
   return `${window.location.pathname}${query.size === 0 ? '' : `?${query}`}`;
 }
 
+const INSPECTED = /^(seen|inspection|box-fill|raceway-fill|jacket):/;
 const SUPPLY_PATHS = /^(origins|electrodes|sourceStates|supply)\b/;
 
 /** Where a finding is put right: on the supply's screen what belongs to the supply, among the outlets what is asked for there, else on the circuit's desk. */
@@ -53,6 +54,8 @@ export function placeOfFinding(finding: { circuitId: string; question: QuestionI
   // What is asked for at outlets stands with them.
   if (check?.startsWith('asked:') === true)
     return { step: 'people', circuitId, ...(path.startsWith('points.') ? { at: path } : {}) };
+  // What an inspector found stands with what he looked at.
+  if (check !== undefined && INSPECTED.test(check)) return { step: 'board', at: path };
   if (SUPPLY_PATHS.test(path)) return { step: 'supply', at: path };
   return { step: 'circuits', circuitId, question, ...(path.split('.').length > 2 ? { at: path } : {}) };
 }

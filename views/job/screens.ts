@@ -21,7 +21,7 @@ export interface Screen {
 export const SCREENS: readonly Screen[] = [
   { name: 'Supply', key: '1', route: 'supply', query: ['at'], verdict: 'supply' },
   { name: 'Circuits', key: '2', route: 'circuits', query: ['circuitId', 'question', 'at', 'view'], verdict: 'circuits' },
-  { name: 'Board', nec: 'Panel', key: '3', route: 'board', query: ['circuitId'], verdict: 'board' },
+  { name: 'Board', nec: 'Panel', key: '3', route: 'board', query: ['circuitId', 'at'], verdict: 'board' },
   { name: 'Curves', key: '4', route: 'curves', query: ['circuitId'], verdict: 'curves' },
   { name: 'People', key: '5', route: 'people', query: ['circuitId', 'at'], verdict: 'people' },
   { name: 'Surge', key: '6', route: 'surge', query: ['circuitId'], verdict: 'surge' },

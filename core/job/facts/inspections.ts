@@ -1,7 +1,6 @@
 import type { InspectedItem } from '../inspected';
-import type { Inspection } from '../schema/inspection';
 import type { Job } from '../schema/job';
-import { choice, type Row, type Spec, type Specs } from './spec';
+import type { Spec } from './spec';
 
 /** Items that are measured or counted, and in what. */
 const MEASURED: Readonly<Partial<Record<InspectedItem, 'length' | 'torque' | 'count'>>> = {
@@ -18,14 +17,3 @@ export function howMeasured({ dialect }: Pick<Job, 'dialect'>, item: InspectedIt
   const usual = edge === 'length' ? { nec: 'in', iec: 'mm' } : edge === 'torque' ? { nec: 'lb·in', iec: 'N·m' } : undefined;
   return { kind: 'quantity', edge, ...(usual === undefined ? {} : { usual: usual[dialect] }) };
 }
-
-/** Facts of what was looked at. */
-export const SPECS: Specs = {
-  result: choice('looked at', [
-    { value: 'right', label: 'right' },
-    { value: 'wrong', label: 'wrong' },
-    { value: 'not-applicable', label: 'not there' },
-    { value: 'by-feel', label: 'by feel' },
-  ]),
-  value: (job: Job, row: Row): Spec => ({ label: 'measured', how: howMeasured(job, (row as Inspection).item) }),
-};

@@ -13,7 +13,6 @@ import * as circuits from './circuits';
 import * as combinations from './combinations';
 import * as devices from './devices';
 import * as electrodes from './electrodes';
-import * as inspections from './inspections';
 import * as loads from './loads';
 import * as origins from './origins';
 import * as points from './points';
@@ -46,7 +45,6 @@ const FACTS: Readonly<Partial<Record<CollectionName, { SPECS: Specs; APPLIES?: A
   rooms,
   electrodes,
   combinations,
-  inspections,
 };
 
 const isCollection = (name: string | undefined): name is CollectionName =>

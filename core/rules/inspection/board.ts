@@ -185,7 +185,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'main-earth-whole': {
     ...{ zone: 'supply', weight: 'hazard', code: 'C2' },
     name: { nec: 'Grounding electrode conductor', iec: 'Main earthing conductor' },
-    right: { nec: 'in one piece from the electrode, tight, nowhere cut', iec: 'whole, tight, nowhere cut' },
+    right: { nec: 'one piece from the electrode on, tight, nowhere cut', iec: 'whole, tight, nowhere cut' },
     fix: {
       nec: 'run it unbroken, or join it with an irreversible connector listed for that',
       iec: 'join it again with a clamp made for it',
@@ -209,7 +209,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'joint-paste': {
     ...{ zone: 'supply', weight: 'worth-saying', code: 'C3' },
     name: { nec: 'Aluminum ends', iec: 'Aluminium ends' },
-    right: 'in terminals marked for it, clean, with joint compound where the terminal asks for it',
+    right: 'terminals marked for it, clean ends, joint compound where the terminal asks for it',
     ...{ fix: 'cut back, brush, compound, tighten to its torque', nec: '110.14, 110.14(A)', bs: '526.2', iec: p52('526.2') },
   },
   'neutrals-single': {

@@ -24,11 +24,16 @@ export function ampacityLines({
   ampacityA,
   sources,
 }: NecAmpacity): WorkingLine[] {
-  const { column, tableA, ambientC, inSun, ambient, bundling, correctedA } = insulation;
+  const { column, tableA, ambientC, inSun, ambient, bundling, nipple, correctedA } = insulation;
   return [
     line('ampacity of the insulation', `${showSize(size)} ${material}, ${column} °C column`, `${tableA} A`, sources.table),
     line('factor for ambient', `${ambientC} °C${inSun ? ' and 33 K for the sun' : ''}`, String(ambient), sources.ambient),
-    line('factor for conductors together', `${conductors} current-carrying`, String(bundling), sources.bundling),
+    line(
+      'factor for conductors together',
+      `${conductors} current-carrying${nipple ? ' in a nipple' : ''}`,
+      String(bundling),
+      sources.bundling,
+    ),
     line('corrected', `${tableA} · ${ambient} · ${bundling}`, `${figure(correctedA)} A`, sources.table),
     line(
       'ampacity at the terminals',

@@ -1,6 +1,7 @@
 import { type NecAmpacity, necAmpacity } from '../../../conductors/necAmpacity';
 import { ratedCurrent } from '../../../devices/bands';
 import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
+import { NIPPLE } from '../../../house/nipple';
 import { showSize } from '../../../job/edges';
 import { all, andThen, known, type Maybe, map } from '../../../job/known';
 import type { Device } from '../../../job/sealed';
@@ -117,17 +118,24 @@ function harmonicsCheck(facts: CircuitFacts): Check[] {
 
 const ampacityOf = (
   facts: CircuitFacts,
-  { facts: of }: Stretch,
+  stretch: Stretch,
   device: Device,
   conductor: ConductorName = 'lineSize',
-): Maybe<NecAmpacity> =>
-  andThen(all({ poles: cablePoles(facts), ratedA: terminalRating(facts, device) }), ({ poles, ratedA }) => {
-    const percent = harmonicOf(facts);
-    // Where nothing is said of harmonics the neutral is counted: the fewer amperes.
-    const counts = !percent.known || percent.value > NEC_COUNTS_ABOVE;
-    const ampacity = necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, counts, conductor);
-    return percent.known && !counts ? andThen(percent, () => ampacity) : ampacity;
-  });
+): Maybe<NecAmpacity> => {
+  const { facts: of } = stretch;
+  const nipple =
+    of.segment.place === 'raceway' ? map(earned(NIPPLE, { facts, stretch }), (credit) => credit.earned) : known(false);
+  return andThen(
+    all({ poles: cablePoles(facts), ratedA: terminalRating(facts, device), nipple }),
+    ({ poles, ratedA, nipple: short }) => {
+      const percent = harmonicOf(facts);
+      // Where nothing is said of harmonics the neutral is counted: the fewer amperes.
+      const counts = !percent.known || percent.value > NEC_COUNTS_ABOVE;
+      const ampacity = necAmpacity(of, poles, facts.system, ratedA, facts.job.pack, counts, conductor, short);
+      return percent.known && !counts ? andThen(percent, () => ampacity) : ampacity;
+    },
+  );
+};
 
 /** The rating the terminals at both ends go by: the smaller of the two. */
 function terminalRating({ own }: CircuitFacts, device: Device): Maybe<number> {

@@ -147,3 +147,24 @@ describe('the color of a sheath', () => {
     expect(sheath('other')).toBeUndefined();
   });
 });
+
+describe('a nipple', () => {
+  it('that goes on as raceway is none, nor one whose neighbor nobody placed', () => {
+    const wires = { racewayWires: stated('12x12AWG'), roles: Array(12).fill('line') };
+    const of = (next: Partial<Segment> | undefined) => {
+      const job = panelInspected();
+      const raceway = american('outlets', 'outlets', 0.6, '12AWG', '12AWG', '12AWG', {
+        construction: 'singles',
+        place: 'raceway',
+      });
+      job.segments.outlets = { ...raceway, raceway: stated('EMT'), racewaySize: stated('1/2'), ...wires } as Segment;
+      if (next !== undefined)
+        job.segments.on = { ...american('on', 'outlets', 5, '12AWG', '12AWG', '12AWG'), order: 'b', ...next } as Segment;
+      return only(job, 'raceway-fill:outlets')?.verdict;
+    };
+    expect(of(undefined)).toBe('pass');
+    expect(of({ construction: 'NM-B', place: 'in-wall' })).toBe('pass');
+    expect(of({ construction: 'singles', place: 'raceway' })).toBe('stop');
+    expect(of({ construction: 'MC' })).toBe('unknown');
+  });
+});

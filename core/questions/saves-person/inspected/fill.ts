@@ -1,4 +1,5 @@
 import type { CircuitFacts } from '../../../house/facts';
+import { NIPPLE } from '../../../house/nipple';
 import { showSize } from '../../../job/edges';
 import { all, andThen, known, list, type Maybe, map, unknown } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
@@ -8,8 +9,9 @@ import { type Wires, wiresOf } from '../../../job/wireList';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line, notApplicable, placed, unknownCheck } from '../../../judging/judge';
 import type { Stretch } from '../../../network/paths';
-import { BOX_SOURCE, boxAllowanceCm3, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../../../tables/inspection';
-import { conductorIn2, FILL_SOURCE, fillShare, insideIn2, NIPPLE_M, ROUNDS_UP_FROM } from '../../../tables/raceway';
+import { earned } from '../../../rules/credit';
+import { boxAllowanceCm3, boxSource, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../../../tables/inspection';
+import { conductorIn2, fillShare, fillSource, insideIn2, ROUNDS_UP_FROM } from '../../../tables/raceway';
 import { asFor } from '../said';
 
 const BOX_FACTS = ['boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'] as const;
@@ -50,7 +52,14 @@ export function boxFill(job: Job, point: Point): Check[] {
       const [demand, least] = [rest + 2 * gangs * largest, rest + 2 * gangs * smallest];
       const in3 = (cm3: number): number => cm3 / CM3_PER_IN3;
       return {
-        ...{ demand: in3(demand), limit: in3(volume), unit: 'in³', rule: BOX_SOURCE, beyond: asFor(point.state), aside: true },
+        ...{
+          demand: in3(demand),
+          limit: in3(volume),
+          unit: 'in³',
+          rule: boxSource(job.pack),
+          beyond: asFor(point.state),
+          aside: true,
+        },
         // Its devices count by the largest wire that lands on them.
         ...(largest === smallest
           ? {}
@@ -61,7 +70,7 @@ export function boxFill(job: Job, point: Point): Check[] {
             'wires + one for the grounds + two a gang + clamps + studs ≤ volume',
             `${inside.map(({ count, size }) => `${count} × ${figure(in3(boxAllowanceCm3(size)!))}`).join(' + ') || '0'}, grounds, ${gangs} × 2, ${clamps ? 'clamps' : 'no clamps'}, ${fittings} studs: ${figure(in3(demand))} ≤ ${figure(in3(volume))} in³`,
             holds(demand, volume),
-            BOX_SOURCE,
+            boxSource(job.pack),
           ),
         ],
       };
@@ -80,7 +89,9 @@ const inEach = (wires: readonly Wires[], path: string): Maybe<(Wires & { each: n
   );
 
 /** Wires in a raceway against what it may hold (NEC chapter 9); nothing where nobody counted. */
-export function racewayFill({ job, circuit }: CircuitFacts, { segment, facts }: Stretch): Check[] {
+export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
+  const { job, circuit } = of;
+  const { segment, facts } = stretch;
   if (job.dialect !== 'nec' || (segment.racewaySize === undefined && segment.racewayWires === undefined)) return [];
   const id = `raceway-fill:${segment.id}`;
   const title = `Raceway of ${facts.name}`;
@@ -97,12 +108,11 @@ export function racewayFill({ job, circuit }: CircuitFacts, { segment, facts }: 
     trade: factOf('segments', segment, 'racewaySize', `trade size of the raceway of ${facts.name}`),
     wires: factOf('segments', segment, 'racewayWires', `wires in the raceway of ${facts.name}`),
     insulation: facts.americanInsulation,
-    lengthM: facts.lengthM,
+    nipple: map(earned(NIPPLE, { facts: of, stretch }), (credit) => credit.earned),
   });
-  const judged = andThen(parts, ({ raceway, trade, wires, insulation, lengthM }): Maybe<Comparison> => {
+  const judged = andThen(parts, ({ raceway, trade, wires, insulation, nipple }): Maybe<Comparison> => {
     const inside = wiresOf(wires);
     const count = inside.reduce((sum, each) => sum + each.count, 0);
-    const nipple = lengthM <= NIPPLE_M + 1e-9;
     const room = insideIn2(raceway, trade) * fillShare(count, nipple);
     const area = (of: string): Maybe<number> =>
       map(
@@ -127,7 +137,7 @@ export function racewayFill({ job, circuit }: CircuitFacts, { segment, facts }: 
           demand: own,
           limit: allowed(inside, own, room, nipple),
           unit: 'in²',
-          rule: FILL_SOURCE,
+          rule: fillSource(job.pack),
           beyond: asFor(circuit.state),
           aside: true,
         },
@@ -139,7 +149,7 @@ export function racewayFill({ job, circuit }: CircuitFacts, { segment, facts }: 
             'wires ≤ share · inside',
             `${figure(own)} ≤ ${most} · ${insideIn2(raceway, trade)} in²`,
             own <= allowed(inside, own, room, nipple) ? 'holds' : 'does not hold',
-            FILL_SOURCE,
+            fillSource(job.pack),
           ),
         ],
       };

@@ -12,7 +12,7 @@ import {
   BEND_CUSTOM,
   BEND_DIAMETERS,
   BENDING_SPACE,
-  BENDING_SPACE_SOURCE,
+  bendingSpaceSource,
   COVER_M,
   FREE_LENGTH_M,
   HANDLE_HEIGHT_M,
@@ -79,12 +79,17 @@ function bendingSpace(feed: SegmentFacts | undefined, job: Job): Measured {
       const m = enough ? wanted.oppositeM : wanted.besideM;
       const show = (each: number): string => showSmall(each, job.dialect);
       return known({
-        ...{ demand: m / 0.0254, limit: there / 0.0254, unit: 'in.', rule: BENDING_SPACE_SOURCE, beyond, aside: true },
+        ...{ demand: m / 0.0254, limit: there / 0.0254, unit: 'in.', rule: bendingSpaceSource(job.pack), beyond, aside: true },
         ...(enough ? {} : { within: 'caution' as const }),
         because: () =>
           `${show(there)} for ${of.replace('AWG', ' AWG')}: ${show(wanted.besideM)} where the wire leaves beside its terminal, ${show(wanted.oppositeM)} where it leaves by the wall opposite`,
         working: () => [
-          line('wanted ≤ there', `${figure(m / 0.0254)} ≤ ${figure(there / 0.0254)}`, holds(m, there), BENDING_SPACE_SOURCE),
+          line(
+            'wanted ≤ there',
+            `${figure(m / 0.0254)} ≤ ${figure(there / 0.0254)}`,
+            holds(m, there),
+            bendingSpaceSource(job.pack),
+          ),
         ],
       });
     });

@@ -62,7 +62,7 @@ function checkOf({ pack }: Job, subject: Subject, row: Inspection, measured: Mea
   const id = `seen:${row.item}:${subject.id}`;
   const what = `${inWords(pack, of.name)}, ${subject.name}`;
   const path = `inspections.${row.id}`;
-  const at = (check: Check): Check => placed(check, placeOf(subject));
+  const at = (check: Check): Check => placed(check, `${placeOf(subject)}.${row.item}`);
   const lacks = (why: string): Check => at(unknownCheck(id, what, [{ path, what: `${what}: ${why}` }]));
   const rule = clauseOfItem(pack, of);
   if (rule === undefined) return lacks('not asked by these rules');

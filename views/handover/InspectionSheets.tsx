@@ -1,0 +1,131 @@
+'use client';
+import { CODES } from '@/core/job/inspected';
+import { VERDICT_WORDS } from '@/core/job/terms';
+import type { InspectionRow, InspectionStudy, Seen } from '@/core/study/inspection';
+import { VerdictMark } from '@/ui/VerdictMark';
+import { useAnswer, useJobState } from '../job/JobContext';
+import { boardsOf } from './directory';
+import type { PaperName } from './paper';
+import { Sheet } from './Sheet';
+
+/** The inspection of every board: what was found with what is to be done, what is in order, and what nobody looked at. */
+export function InspectionSheets({ paper }: { paper: PaperName }) {
+  const job = useJobState((state) => state.job);
+  const boards = boardsOf(job);
+  return boards.map(({ id, name }, index) => (
+    <Sheet key={id} paper={paper} title={`${name}: inspection`} page={index + 1} pages={boards.length}>
+      <OfBoard boardId={id} />
+    </Sheet>
+  ));
+}
+
+const isWrong = ({ verdict }: InspectionRow): boolean => verdict === 'stop' || verdict === 'caution';
+const RANK = { stop: 0, unknown: 1, caution: 2, pass: 3, 'not-applicable': 4 } as const;
+
+/** Rows with whose they are, where not the board's own. */
+interface Named {
+  row: InspectionRow;
+  whose: string | null;
+}
+
+function OfBoard({ boardId }: { boardId: string }) {
+  const study = useAnswer({ kind: 'inspection', boardId });
+  if (study === undefined) return <p aria-busy="true">studying</p>;
+  if (study === null) return <p>Nothing feeds it.</p>;
+  const all: Named[] = [
+    ...study.rows.map((row) => ({ row, whose: null })),
+    ...study.devices.flatMap(({ name, rows }) => rows.map((row) => ({ row, whose: name }))),
+    ...study.parts.flatMap(({ name, rows, counts }) =>
+      rows.filter(({ verdict }) => counts.seen > 0 || verdict !== null).map((row) => ({ row, whose: name })),
+    ),
+  ];
+  const found = all
+    .filter(({ row }) => isWrong(row) || row.verdict === 'unknown')
+    .sort((a, b) => RANK[a.row.verdict ?? 'unknown'] - RANK[b.row.verdict ?? 'unknown']);
+  const right = all.filter(({ row }) => row.verdict === 'pass' || row.verdict === 'not-applicable');
+  const unseen = all.filter(({ row }) => row.verdict === null);
+  return (
+    <>
+      <p className="mb-2 text-[12px]">
+        {said(study.counts)}
+        {study.codes && `; ${codesSaid(study)}`}
+      </p>
+      {found.length > 0 && (
+        <table className="w-full border-collapse text-[12px]" data-testid="found">
+          <thead>
+            <tr className="border-ink border-b text-left text-[11px]">
+              {['Found', 'To do', ...(study.codes ? ['Code'] : []), 'Rule'].map((head) => (
+                <th key={head} scope="col" className="py-1 pr-3 font-semibold">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {found.map(({ row, whose }) => (
+              <tr key={row.key} className="border-line-strong border-b align-top">
+                <td className="py-1 pr-3">
+                  <span className="flex items-start gap-2">
+                    <span className="mt-0.5">
+                      <VerdictMark kind={row.verdict ?? 'unknown'} label={VERDICT_WORDS[row.verdict ?? 'unknown']} />
+                    </span>
+                    <span>
+                      <b className="font-semibold">{row.name}</b>
+                      {whose !== null && `, ${whose}`}
+                      {(row.kind !== 'seen' || row.value !== null || row.verdict === 'unknown') && (
+                        <span className="block text-[11px]">{row.because}</span>
+                      )}
+                      {row.kind === 'seen' && row.value === null && row.verdict !== 'unknown' && (
+                        <span className="block text-[11px]">wanted: {row.right}</span>
+                      )}
+                      {row.note !== null && <span className="block text-[11px]">{row.note}</span>}
+                    </span>
+                  </span>
+                </td>
+                <td className="py-1 pr-3">{row.fix}</td>
+                {study.codes && (
+                  <td className="py-1 pr-3 font-semibold">{row.code ?? (row.proposed === null ? '' : 'not confirmed')}</td>
+                )}
+                <td className="py-1 text-[11px]">{row.rule}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <Names title="Not seen" rows={unseen} />
+      <Names title="In order" rows={right} />
+    </>
+  );
+}
+
+function Names({ title, rows }: { title: string; rows: readonly Named[] }) {
+  if (rows.length === 0) return null;
+  // By what was looked at, with how many of a kind.
+  const names = new Map<string, number>();
+  for (const { row, whose } of rows) {
+    const name = whose === null ? row.name : `${row.name} (device or outlet)`;
+    names.set(name, (names.get(name) ?? 0) + 1);
+  }
+  return (
+    <section aria-label={title} className="mt-3 text-[12px]">
+      <h2 className="font-semibold">{title}</h2>
+      <p>{[...names].map(([name, count]) => (count === 1 ? name : `${name} × ${count}`)).join('; ')}</p>
+    </section>
+  );
+}
+
+const said = ({ asked, seen, wrong }: Seen): string =>
+  seen === 0
+    ? 'not inspected'
+    : `${seen} of ${asked} things looked at, ${wrong} wrong${seen < asked ? `, ${asked - seen} not seen` : ''}`;
+
+/** Codes as confirmed; one that wants something done soon makes the whole unsatisfactory. */
+function codesSaid({ rows, devices, parts }: InspectionStudy): string {
+  const coded = [...rows, ...[...devices, ...parts].flatMap((each) => each.rows)].flatMap(({ code }) => code ?? []);
+  const counted = CODES.map((code) => [code, coded.filter((each) => each === code).length] as const).filter(
+    ([, count]) => count > 0,
+  );
+  if (counted.length === 0) return 'no code confirmed';
+  const urgent = coded.some((code) => code !== 'C3');
+  return `${counted.map(([code, count]) => `${count} × ${code}`).join(', ')}: ${urgent ? 'unsatisfactory' : 'satisfactory as far as it was seen'}`;
+}
