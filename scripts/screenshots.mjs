@@ -42,6 +42,12 @@ const VIEWS = [
   },
   { name: 'table', at: '/jobs/kiln-house/circuits?view=table&c=pantry', ready: '[data-wanted]', theme: 'day' },
   { name: 'board', at: '/jobs/kiln-house/board?b=main&d=hall-device', ready: '[data-testid=losses] li', theme: 'day' },
+  {
+    name: 'inspection',
+    at: '/jobs/kiln-house/board?show=inspection&zone=enclosure',
+    ready: '[data-testid=inspection-items] li',
+    theme: 'day',
+  },
   { name: 'curves', at: '/jobs/bindery-yard/curves?c=hob', ready: '[data-testid=swaps] li', theme: 'day' },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
   { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
@@ -55,7 +61,6 @@ const VIEWS = [
   },
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
   { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
-  { name: 'firm', at: '/firm', ready: 'h1', theme: 'day' },
 ];
 
 ensurePackages();
