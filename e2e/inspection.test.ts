@@ -80,7 +80,7 @@ describe('a board is inspected', () => {
     const page = await inspection('kiln-house', '&walk=bath');
     await page.waitForSelector(item('push-in', 'stop'));
     await page.waitForSelector(item('box-fill', 'caution'));
-    expect(await text(page, '[data-item="box-fill"]')).toContain('18 in³ wanted, the box has 14');
+    expect(await text(page, '[data-item="box-fill"]')).toContain('16 in³ wanted, the box has 14');
     await page.click('[data-fact="points.bath-point.boxVolumeCm3"]');
     await page.waitForSelector('[role=dialog] input');
     await page.$eval('[role=dialog] input', (input) => (input as HTMLInputElement).select());

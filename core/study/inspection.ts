@@ -32,6 +32,8 @@ export interface InspectionRow {
   /** Null where nobody looked. */
   verdict: Verdict | null;
   because: string;
+  /** It may not apply. */
+  optional: boolean;
   measured: 'length' | 'torque' | 'count' | null;
   /** What was seen, or the figure as people read it. */
   result: InspectionResult | null;
@@ -191,6 +193,7 @@ function seenRow(job: Job, { item, of, subject, rows, check }: Looked): Inspecti
     rule: source === undefined ? '' : cite(source),
     verdict: check?.verdict ?? null,
     because: check?.because ?? '',
+    optional: of.optional === true,
     measured: measuredIn(item) ?? null,
     result: row?.result?.value ?? null,
     value: row?.value === undefined ? null : showFact(job.dialect, howMeasured(job, item), row.value.value),
@@ -233,6 +236,7 @@ function judgedRow(
             ? `${worst.title}: ${worst.because}`
             : worst.because,
     ...{
+      optional: false,
       measured: null,
       result: null,
       value: null,

@@ -72,7 +72,7 @@ export function panelInspected(): Job {
   });
   job.points.outlet = {
     ...{ id: 'outlet', circuitId: 'outlets', order: 'a', name: 'outlet', kind: 'socket', state: 'new' },
-    ...box(18, '4x14AWG', '2x14AWG', 1, false, 0),
+    ...box(18, '4x12AWG', '2x12AWG', 1, false, 0),
   };
   for (const device of Object.values(job.devices))
     job.devices[device.id] = { ...device, settings: { ...device.settings, ...torque } as typeof device.settings };

@@ -8,9 +8,8 @@ import { lineLetter, linesOf, word } from '@/core/job/terms';
 import type { BoardStudy } from '@/core/study/board';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
-import { Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
-import { boardsInOrder } from './boards';
+import { BoardSelect } from './BoardSelect';
 import { type BoardPlace, showBoard } from './place';
 import { ShowPick } from './ShowPick';
 
@@ -60,13 +59,7 @@ export function BoardHead({
       aria-label={word(job.dialect, 'board')}
       className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b bg-raised px-3 py-2"
     >
-      <Select
-        aria-label={word(job.dialect, 'board')}
-        className="w-52 max-w-full"
-        value={place.boardId ?? ''}
-        options={boardsInOrder(job).map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(boardId) => showBoard(place, { boardId, deviceId: null, roomId: null })}
-      />
+      <BoardSelect place={place} />
       <ShowPick place={place} />
       <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]" data-testid="line-sums">
         {sums.lines.map(({ line, amps }) => (

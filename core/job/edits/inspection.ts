@@ -56,7 +56,7 @@ export function look(
     ...others.map((each): Step => ({ do: 'drop', on: 'inspections', id: each.id })),
   ]);
 }
-const WORDS = { right: 'right', wrong: 'wrong', 'not-applicable': 'not there', 'by-feel': 'by feel' } as const;
+const WORDS = { right: 'right', wrong: 'wrong', 'not-applicable': 'does not apply', 'by-feel': 'by feel' } as const;
 
 /** Not looked at after all. @returns nothing where it was not */
 export function unlook(job: Job, looking: Looking): Command | undefined {

@@ -53,6 +53,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     },
   },
   'label-source': {
+    optional: true,
     ...{ zone: 'door', name: 'What feeds it', right: 'marked with the place it is fed from', fix: 'mark it', weight: 'work' },
     ...{ nec: '408.4(B)', practice: 'iec' },
   },
@@ -67,10 +68,12 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     nec: '230.70(B), 230.66',
   },
   'label-sources': {
+    optional: true,
     ...{ zone: 'door', name: 'Other sources', right: 'marked with every source that can feed it', weight: 'hazard', code: 'C2' },
     ...{ fix: 'mark where each source is switched off', nec: '705.10, 702.7', bs: '514.15.1', iec: part('5-55', '2011', '551') },
   },
   'label-residual': {
+    optional: true,
     ...{
       zone: 'door',
       name: 'Notice to test',
@@ -81,6 +84,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ fix: 'fix the notice beside it', bs: '514.12.2' },
   },
   'label-retest': {
+    optional: true,
     ...{
       zone: 'door',
       name: 'Date of the next inspection',
@@ -91,6 +95,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ fix: 'fix the notice', bs: '514.12.1' },
   },
   'label-colours': {
+    optional: true,
     ...{
       zone: 'door',
       name: 'Two sets of colours',
@@ -110,6 +115,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     },
   },
   'cover-screws': {
+    optional: true,
     ...{ zone: 'enclosure', name: 'Screws of the cover', weight: 'worth-saying', practice: 'both', code: 'C3' },
     right: 'all there, blunt, and made for it',
     fix: 'fit blunt screws of its own kind: a pointed one goes through insulation',
@@ -136,6 +142,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ nec: '312.5(C)', bs: '522.8.5, 526.6', iec: p52('522.8, 526.6') },
   },
   'sheath-in': {
+    optional: true,
     ...{ zone: 'enclosure', name: 'Sheath', right: 'the sheath goes into the enclosure', weight: 'work', code: 'C3' },
     fix: {
       nec: 'bring at least ¼ in. of sheath inside the connector',
@@ -169,6 +176,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ fix: 'stop the water, then replace what rusted', nec: '110.12(B), 312.2', bs: '512.2, 522.3', iec: p52('522.3') },
   },
   'bonded-case': {
+    optional: true,
     ...{ zone: 'enclosure', name: 'Metal of the enclosure', weight: 'hazard', code: 'C2' },
     right: { nec: 'bonded to the ground bar', iec: 'joined to the earth bar, or none of it is metal' },
     fix: {
@@ -178,6 +186,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ nec: '408.40, 250.12', bs: '411.3.1.1', iec: part('4-41', '2005+A1:2017', '411.3.1.1') },
   },
   'supply-barrier': {
+    optional: true,
     ...{ zone: 'supply', name: 'Barrier before the line side', weight: 'work' },
     right: 'with the main off no live service part can be touched by chance',
     ...{ fix: 'fit the barrier made for it', nec: { 'nec-2017': '408.3(A)(2)', 'nec-2020': '230.62(C)' } },
@@ -193,6 +202,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ nec: '250.64(C), 250.70', bs: '542.3.2, 542.4', iec: p54('542.3.2, 542.4') },
   },
   'main-earth-marked': {
+    optional: true,
     ...{ zone: 'supply', name: 'Label of the main earth', right: '“Safety electrical connection – do not remove” at each clamp' },
     ...{ fix: 'fix the label', weight: 'work', code: 'C3', bs: '514.13.1' },
   },
@@ -207,6 +217,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     fix: 'a deeper or wider cabinet, or lugs that turn the wire',
   },
   'joint-paste': {
+    optional: true,
     ...{ zone: 'supply', weight: 'worth-saying', code: 'C3' },
     name: { nec: 'Aluminum ends', iec: 'Aluminium ends' },
     right: 'terminals marked for it, clean ends, joint compound where the terminal asks for it',
@@ -225,6 +236,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ nec: '408.40, 110.14(A)', bs: '543.3, 526.2', iec: p54('543.3') },
   },
   'earths-joined': {
+    optional: true,
     ...{ zone: 'bars', weight: 'hazard', code: 'C2' },
     name: { nec: 'Twisted grounds', iec: 'Twisted conductors' },
     right: 'none twisted together in the air: each landed, or joined by a connector made for it',
@@ -265,6 +277,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     ...{ fix: 'cut back, or sleeve it', nec: '110.12, 110.14(A)', bs: '526.8, 416.1', iec: p52('526.8') },
   },
   'marked-hot': {
+    optional: true,
     ...{ zone: 'wires', weight: 'work', code: 'C3' },
     name: { nec: 'White wires used hot', iec: 'Blue wires used as line' },
     right: 'marked anew at every end',

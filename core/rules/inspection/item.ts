@@ -25,6 +25,8 @@ export interface Item {
   /** What is to be done where it is not. */
   fix: Words;
   weight: Weight;
+  /** It need not be there: then it does not apply. Of anything else that is no answer. */
+  optional?: true;
   /** Observation code proposed where the rules have codes; a person confirms it. */
   code?: ObservationCode;
   /** Clauses by rule book; one without a clause does not ask it. */

@@ -15,6 +15,7 @@ export const DEVICE_ITEMS: Readonly<Record<(typeof INSPECTED.deviceId)[number], 
     ...{ nec: '110.14(A), 110.3(B)', bs: '526.2', iec: p52('526.2') },
   },
   torque: {
+    optional: true,
     ...{ zone: 'devices', name: 'Torque', right: 'tightened to the torque marked, with a tool', weight: 'hazard', code: 'C3' },
     ...{ fix: 'tighten to the torque marked', nec: '110.14(D)', bs: '134.1.1, 526.1', iec: p52('526.1') },
   },
@@ -31,6 +32,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     ...{ fix: 'put each on its own terminal', nec: '200.9, 200.10(B), 200.11', bs: '643.6', iec: part('6', '2016', '6.4.3.6') },
   },
   'screw-loop': {
+    optional: true,
     ...{
       name: 'Loop at the screw',
       right: 'clockwise, three quarters round, under the head',
@@ -44,6 +46,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     ...{ fix: 'strip it by the gauge', nec: '110.3(B), 110.14(A)', bs: '526.2', iec: p52('526.2') },
   },
   'push-in': {
+    optional: true,
     ...{ name: 'Push-in terminals', weight: 'hazard', code: 'C3' },
     right: { nec: 'solid 14 AWG copper alone is pushed in', iec: 'only wires of the size and kind marked are pushed in' },
     fix: { nec: 'use the screws', iec: 'use the terminal made for it' },
@@ -58,6 +61,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     ...{ fix: 'cut back and make it anew', nec: '110.14(B)', bs: '526.8', iec: p52('526.8') },
   },
   'free-length': {
+    optional: true,
     ...{
       name: 'Free length',
       right: 'wire to work with',
@@ -67,6 +71,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     },
   },
   'box-held': {
+    optional: true,
     ...{ name: 'Box', right: 'held by itself, flush with what burns', weight: 'work', code: 'C3' },
     ...{ fix: 'fasten it; an extender brings it flush', nec: '314.20, 314.23', bs: '134.1.1', iec: part('1', '2005', '134.1.1') },
   },
@@ -75,6 +80,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     ...{ fix: 'fit a cover or a plate', nec: '314.25, 406.6', bs: '416.2.1', iec: part('4-41', '2005+A1:2017', '416.2') },
   },
   'box-path': {
+    optional: true,
     ...{ weight: 'hazard', code: 'C2' },
     name: { nec: 'Ground of the box', iec: 'Earth of the box' },
     right: {
@@ -85,6 +91,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     ...{ nec: '250.118, 250.146, 250.148(C)', bs: '543.2.7, 411.3.1.1', iec: p54('543.2') },
   },
   'box-joined': {
+    optional: true,
     ...{ weight: 'work', code: 'C3' },
     name: { nec: 'Grounds in the box', iec: 'Protective conductors in the box' },
     right: 'all joined, so that taking the device off opens none',
@@ -111,19 +118,23 @@ export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], 
     ...{ fix: 'replace the length', nec: '110.12(B), 300.4', bs: '522.6, 134.1.1', iec: p52('522') },
   },
   'support-spacing': {
+    optional: true,
     ...{ name: 'Between supports', right: 'held often enough', fix: 'put a support between', weight: 'work' },
     nec: '334.30, 340.10, 320.30, 330.30, 338.10',
   },
   'support-end': {
+    optional: true,
     ...{ name: 'To the last support', right: 'held near each box', fix: 'put a support near the box', weight: 'work' },
     nec: '334.30, 340.10, 320.30, 330.30, 338.10',
   },
   support: {
+    optional: true,
     ...{ name: 'Support', weight: 'work', code: 'C3', bs: '522.8.5, 521.10.202', iec: p52('522.8.5') },
     right: 'held often enough, and by what does not let go in a fire',
     fix: 'more clips, of metal',
   },
   'bend-radius': {
+    optional: true,
     ...{ name: 'Bend radius', right: 'bent no sharper than the cable takes', fix: 'bend it wider', weight: 'work' },
     ...{ nec: '334.24, 340.24, 338.24, 320.24, 330.24', practice: 'iec' },
   },

@@ -3,12 +3,11 @@ import { useState } from 'react';
 import { word } from '@/core/job/terms';
 import type { CircuitInspection, InspectedPart, InspectionStudy, Seen } from '@/core/study/inspection';
 import { cx } from '@/ui/cx';
-import { Select } from '@/ui/Field';
 import { useNarrow } from '@/ui/useMedia';
 import { FactRows } from '../../facts/FactRows';
 import { useAnswer, useJobState } from '../../job/JobContext';
 import { useArrival } from '../../job/useArrival';
-import { boardsInOrder } from '../boards';
+import { BoardSelect } from '../BoardSelect';
 import { type BoardPlace, showBoard } from '../place';
 import { ShowPick } from '../ShowPick';
 import { Cabinet } from './Cabinet';
@@ -32,13 +31,7 @@ export function InspectionView({ place }: { place: BoardPlace }) {
         aria-label={word(job.dialect, 'board')}
         className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b bg-raised px-3 py-2"
       >
-        <Select
-          aria-label={word(job.dialect, 'board')}
-          className="w-52 max-w-full"
-          value={place.boardId ?? ''}
-          options={boardsInOrder(job).map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={(boardId) => showBoard(place, { boardId, deviceId: null, roomId: null, zone: null, walkId: null })}
-        />
+        <BoardSelect place={place} />
         <ShowPick place={place} />
         {study !== null && <Total counts={study.counts} />}
         <span className="flex-1" />

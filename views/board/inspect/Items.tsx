@@ -71,6 +71,8 @@ function Item({ row, codes, whose }: { row: InspectionRow; codes: boolean; whose
 const placeOf = ({ on, id, item, path }: InspectionRow): string | undefined =>
   on === null ? (path ?? undefined) : `${on.slice(0, -2)}s.${id}.${item}`;
 
+const DOES_NOT_APPLY = { value: 'not-applicable', label: 'Does not apply' } as const;
+
 /** What was seen, chosen by hand; or a figure, where one is wanted. */
 export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose: string | null; bare?: boolean }) {
   const job = useJobState((state) => state.job);
@@ -82,9 +84,9 @@ export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose
         label={label}
         value={row.result ?? undefined}
         options={[
-          { value: 'right', label: 'Right' },
-          { value: 'wrong', label: 'Wrong' },
-          { value: 'not-applicable', label: 'Not there' },
+          { value: 'right' as const, label: 'Right' },
+          { value: 'wrong' as const, label: 'Wrong' },
+          ...(row.optional ? [DOES_NOT_APPLY] : []),
         ]}
         onChange={see}
         onClear={clear}
@@ -113,10 +115,7 @@ export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose
           <Choice
             label={label}
             value={row.result ?? undefined}
-            options={[
-              { value: 'wrong', label: 'Wrong' },
-              { value: 'not-applicable', label: 'Not there' },
-            ]}
+            options={[{ value: 'wrong' as const, label: 'Wrong' }, ...(row.optional ? [DOES_NOT_APPLY] : [])]}
             onChange={see}
             onClear={clear}
           />

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Segment } from '../../../job/schema/circuit';
 import type { Job } from '../../../job/schema/job';
+import { wiresOf } from '../../../job/wireList';
 import type { ShownCheck } from '../../../judging/answer';
 import { conductorIn2, fillShare, insideIn2, type Raceway, TRADE_SIZES, type TradeSize } from '../../../tables/raceway';
 import { ask } from '../../../testing/ask';
@@ -13,6 +14,7 @@ const only = (job: Job, id: string): ShownCheck | undefined =>
 const boxed = (of: ReturnType<typeof box>, pack: Job['pack'] = 'nec-2023', state: 'new' | 'existing' = 'new') => {
   const job = { ...panelInspected(), pack };
   job.points.outlet = { ...job.points.outlet!, ...of, state };
+  job.segments.outlets = { ...job.segments.outlets!, lineSize: stated(wiresOf(of.boxWires.value)[0]?.size ?? '14AWG') };
   return only(job, 'box-fill:');
 };
 
@@ -52,6 +54,11 @@ describe('box fill', () => {
     expect(only(job, 'box-fill:')).toMatchObject({ verdict: 'unknown', because: expect.stringContaining('clamps in the box') });
     job.points.outlet = { id: 'outlet', circuitId: 'outlets', order: 'a', name: 'outlet', kind: 'socket', state: 'new' };
     expect(only(job, 'box-fill:')).toBeUndefined();
+  });
+  it('counts nothing of a box in which its own cable is not', () => {
+    const job = panelInspected();
+    job.points.outlet = { ...job.points.outlet!, ...box(18, '4x14AWG', '2x14AWG', 1, false, 0) };
+    expect(only(job, 'box-fill:')).toMatchObject({ verdict: 'unknown', because: expect.stringContaining('its own cable') });
   });
   it('knows no box for wires larger than 6 AWG', () => {
     expect(boxed(box(60, '3x4AWG', '1x8AWG', 0, false, 0))).toMatchObject({
@@ -104,7 +111,8 @@ describe('raceway fill', () => {
     expect(filled('10x12AWG')?.verdict).toBe('stop');
   });
   it('the rule of 0.8: six of 8 AWG in ¾ in., not seven', () => {
-    const of = (wires: string) => filled(wires, { racewaySize: stated('3/4'), roles: Array(8).fill('line') });
+    const of = (wires: string) =>
+      filled(wires, { racewaySize: stated('3/4'), lineSize: stated('8AWG'), roles: Array(6).fill('line') });
     expect(of('6x8AWG')?.verdict).toBe('pass');
     expect(of('7x8AWG')?.verdict).toBe('stop');
     // Of two sizes there is no such rule.
@@ -119,6 +127,11 @@ describe('raceway fill', () => {
     expect(filled('12x12AWG', { lengthM: stated(0.6), roles: Array(12).fill('line') })?.verdict).toBe('pass');
     expect(filled('12x12AWG', { lengthM: stated(0.7), roles: Array(12).fill('line') })?.verdict).toBe('stop');
   });
+  it('does not count a raceway in which its own wires are not', () => {
+    const own = { verdict: 'unknown', because: expect.stringContaining('its own wires') };
+    expect(filled('2x12AWG')).toMatchObject(own);
+    expect(filled('3x14AWG')).toMatchObject(own);
+  });
   it('names what lacks, and does not judge a cable in a raceway', () => {
     expect(filled('3x12AWG', { racewaySize: undefined })).toMatchObject({
       verdict: 'unknown',
@@ -128,7 +141,10 @@ describe('raceway fill', () => {
       verdict: 'unknown',
       because: expect.stringContaining('not assessed'),
     });
-    expect(filled('3x500kcmil')).toMatchObject({ verdict: 'unknown', because: expect.stringContaining('not in the table') });
+    expect(filled('3x500kcmil', { lineSize: stated('500kcmil') })).toMatchObject({
+      verdict: 'unknown',
+      because: expect.stringContaining('not in the table'),
+    });
   });
 });
 

@@ -4,7 +4,7 @@ import { showSize } from '../../../job/edges';
 import { all, andThen, known, list, type Maybe, map, unknown } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
 import { factOf, ifStated } from '../../../job/readers';
-import type { ConductorSize, Job, Point } from '../../../job/sealed';
+import type { ConductorSize, Point } from '../../../job/sealed';
 import { type Wires, wiresOf } from '../../../job/wireList';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line, notApplicable, placed, unknownCheck } from '../../../judging/judge';
@@ -20,7 +20,7 @@ const BOX_FACTS = ['boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClam
 export const boxCounted = (point: Point): boolean => BOX_FACTS.some((field) => point[field] !== undefined);
 
 /** What is in a box against what it holds (NEC 314.16); nothing where nobody counted. */
-export function boxFill(job: Job, point: Point): Check[] {
+export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
   if (job.dialect !== 'nec' || !boxCounted(point)) return [];
   const facts = all({
     volume: factOf('points', point, 'boxVolumeCm3'),
@@ -35,6 +35,11 @@ export function boxFill(job: Job, point: Point): Check[] {
   const path = `points.${point.id}.boxWires`;
   const judged = andThen(facts, ({ volume, wires, earths, gangs, clamps, fittings }): Maybe<Comparison> => {
     const [inside, grounds] = [wiresOf(wires), wiresOf(earths)];
+    const { stretches } = wiring;
+    const cable =
+      stretches.find(({ segment }) => segment.id === point.segmentId) ?? (stretches.length === 1 ? stretches[0] : undefined);
+    if (cable !== undefined && lacksOwn(inside, cable))
+      return unknown(path, `the wires of its own cable among those in the box of ${point.name}`);
     const allowances = map(all({ own: inEach(inside, path), grounds: inEach(grounds, path) }), ({ own, grounds: ofGrounds }) => {
       const sizes = own.map(({ each }) => each);
       const [largest, smallest] = [Math.max(0, ...sizes), Math.min(...sizes, Number.POSITIVE_INFINITY)];
@@ -79,6 +84,12 @@ export function boxFill(job: Job, point: Point): Check[] {
   return [placed(judge(`box-fill:${point.id}`, `Box of ${point.name}`, judged), `points.${point.id}`)];
 }
 
+/** Whoever counted wires of other sizes than the cable that leads there counted something else. */
+function lacksOwn(inside: readonly Wires[], { facts }: Stretch): boolean {
+  const own = facts.size('lineSize');
+  return own.known && !inside.some(({ size }) => size === own.value);
+}
+
 /** Room each size takes; unknown for one the table does not have. */
 const inEach = (wires: readonly Wires[], path: string): Maybe<(Wires & { each: number })[]> =>
   list(
@@ -113,6 +124,8 @@ export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
   const judged = andThen(parts, ({ raceway, trade, wires, insulation, nipple }): Maybe<Comparison> => {
     const inside = wiresOf(wires);
     const count = inside.reduce((sum, each) => sum + each.count, 0);
+    if (lacksOwn(inside, stretch) || count < (segment.roles?.length ?? 1))
+      return unknown(facts.at('racewayWires'), `its own wires among those counted in the raceway of ${facts.name}`);
     const room = insideIn2(raceway, trade) * fillShare(count, nipple);
     const area = (of: string): Maybe<number> =>
       map(

@@ -207,6 +207,12 @@ describe('what nobody looked at', () => {
     };
     expect(of(job)?.verdict).toBe('pass');
   });
+  it('what always is there cannot be left out', () => {
+    const none = { result: stated('not-applicable' as const, 'measured') };
+    expect(verdictOf(found(panelInspected(), SUBJECT, 'cover-fits', none, 'new'), 'cover-fits')).toBe('unknown');
+    expect(verdictOf(found(panelInspected(), SUBJECT, 'box-covered', none, 'existing'), 'box-covered')).toBe('unknown');
+    expect(verdictOf(found(panelInspected(), SUBJECT, 'box-path', none, 'new'), 'box-path')).toBeUndefined();
+  });
   it('right by eye is no figure', () => {
     const checks = found(panelInspected(), SUBJECT, 'space-depth', right, 'new');
     expect(verdictOf(checks, 'space-depth')).toBe('unknown');
@@ -238,6 +244,10 @@ describe('what nobody looked at', () => {
     for (const { id } of Object.values(job.segments)) job.segments[id] = { ...job.segments[id]!, material: stated('Cu') };
     delete job.inspections['joint-paste-board'];
     expect(of({ ...job })?.verdict).toBe('pass');
+    // Copper that is only assumed may be aluminum all the same.
+    for (const { id } of Object.values(job.segments))
+      job.segments = { ...job.segments, [id]: { ...job.segments[id]!, material: stated('Cu', 'assumed') } };
+    expect(of({ ...job })?.verdict).toBe('unknown');
   });
   it('on every pack each item has its clause or its trade', () => {
     for (const pack of RulePackId.options)

@@ -48,7 +48,9 @@ function boardItems({ job, circuit, house }: CircuitFacts, board: Board): Inspec
     'main-earth-whole': service || board.otherBuilding === true,
     'main-earth-marked': service,
     // Known to be copper alone, there is none.
-    'joint-paste': cables.length === 0 || cables.some(({ facts }) => !facts.material.known || facts.material.value === 'Al'),
+    'joint-paste':
+      cables.length === 0 ||
+      cables.some(({ facts: { material } }) => !material.known || material.value === 'Al' || material.given.assumed),
   };
   return asked(job.pack, INSPECTED.boardId).filter((item) => here[item] !== false);
 }
@@ -101,7 +103,7 @@ export function inspectedChecks(facts: CircuitFacts): Check[] {
           return { subject, looked: [...own, ...devices.flatMap(({ looked }) => looked)] };
         })
       : []),
-    ...house.pointsOf(circuit.id).flatMap((point) => [...seen(() => pointLooked(job, point)), ...boxFill(job, point)]),
+    ...house.pointsOf(circuit.id).flatMap((point) => [...seen(() => pointLooked(job, point)), ...boxFill(facts, point)]),
     ...wiring.stretches.flatMap((stretch) => [
       ...seen(() => cableLooked(facts, stretch)),
       ...racewayFill(facts, stretch),

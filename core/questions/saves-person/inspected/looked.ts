@@ -85,7 +85,8 @@ function checkOf({ pack }: Job, subject: Subject, row: Inspection, measured: Mea
     case 'by-feel':
       return said('caution', `by feel, without a figure. To do: ${fix}`);
     case 'not-applicable':
-      return said('not-applicable', 'there is none');
+      // A cover that is not there is no cover to leave out.
+      return of.optional === true ? said('not-applicable', 'does not apply') : lacks('it always applies');
   }
 }
 
