@@ -26,7 +26,7 @@ export function inspectionText(job: Job, study: InspectionStudy, circuits: reado
   });
   const parts = circuits.flatMap(({ circuitId, parts: all }) =>
     all
-      .filter(({ counts, rows }) => counts.seen > 0 || rows.some(({ kind }) => kind !== 'seen'))
+      .filter(({ counts, rows }) => counts.seen > 0 || rows.some(({ kind, verdict }) => kind !== 'seen' && verdict !== null))
       .flatMap(({ name, room, rows, counts }) => [
         `${job.circuits[circuitId]!.name}: ${name}${room === null ? '' : `, ${room}`}: ${counted(counts)}`,
         ...rows.map(rowText),

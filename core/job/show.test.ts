@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showTime } from './show';
+import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showSmall, showTime, showTorque } from './show';
 
 const THIN = '\u202f';
 
@@ -58,4 +58,15 @@ describe('numbers as they are read', () => {
     [7200, '2 h'],
     [Number.POSITIVE_INFINITY, 'never'],
   ])('%d s on a chart is %s', (timeS, text) => expect(showTime(timeS)).toBe(text));
+
+  it.each([
+    // 36 lb·in = 4.07 N·m, as terminals are marked.
+    [36 * 0.1129848, '4.07 N·m (36 lb·in)'],
+    [2, '2 N·m (17.7 lb·in)'],
+  ])('a torque of %d N·m is %s', (torqueNm, text) => expect(showTorque(torqueNm)).toBe(text));
+
+  it('what is at arm’s length is read in inches or millimetres', () => {
+    expect(showSmall(0.1524, 'nec')).toBe('6 in.');
+    expect(showSmall(0.08, 'iec')).toBe('80 mm');
+  });
 });

@@ -8,10 +8,12 @@ import type { Provenance } from '../job/schema/facts';
 import type { InspectionResult } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';
 import { word } from '../job/terms';
-import { type Check, type Verdict, worstVerdict } from '../judging/answer';
+import { type Check, rankOf, type Verdict, worstVerdict } from '../judging/answer';
+import { citedBy, outcomesOf } from '../questions/saves-person/asked/outcome';
 import { boardLooked, cableLooked, pointLooked } from '../questions/saves-person/inspected/inspected';
 import { type Looked, placeOf, type Subject } from '../questions/saves-person/inspected/looked';
 import { clauseOfItem, inWords, type Zone } from '../rules/inspection/item';
+import type { AskKind } from '../rules/requirements/row';
 import { cite } from '../tables/source';
 import { deviceLabel } from './chart';
 import type { CircuitStudy, Study } from './study';
@@ -117,7 +119,7 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
     counts: countsOf([...looked.own, ...looked.devices.flatMap((each) => each.looked)]),
     parts: [feed, ...own].flatMap((circuit) =>
       circuitInspection(job, circuit).parts.filter(
-        ({ counts, rows }) => counts.seen > 0 || rows.some(({ kind }) => kind !== 'seen'),
+        ({ counts, rows }) => counts.seen > 0 || rows.some(({ kind, verdict }) => kind !== 'seen' && verdict !== null),
       ),
     ),
     circuits: [feed, ...own].map(({ circuitId, number, name, facts }) => ({
@@ -138,7 +140,7 @@ export function circuitInspection(job: Job, { facts, answers }: CircuitStudy): C
       return {
         ...{ on, id: subject.id, name: subject.name },
         room: on === 'pointId' ? (job.rooms[point?.roomId ?? '']?.name ?? null) : null,
-        rows: [...looked.map((each) => seenRow(job, each)), ...besidesPart(job, subject, checks)],
+        rows: [...looked.map((each) => seenRow(job, each)), ...besidesPart(job, facts, subject, checks)],
         facts: factPaths(job, on === 'pointId' ? 'points' : 'segments', subject.id).filter((path) =>
           SEEN_FACTS.has(path.split('.')[2]!),
         ),
@@ -149,7 +151,18 @@ export function circuitInspection(job: Job, { facts, answers }: CircuitStudy): C
 }
 
 const SEEN_FACTS: ReadonlySet<string> = new Set([
-  ...['earthTo', 'boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'],
+  ...[
+    'earthTo',
+    'wetness',
+    'cover',
+    'weatherResistant',
+    'boxVolumeCm3',
+    'boxWires',
+    'boxEarths',
+    'boxGangs',
+    'boxClamps',
+    'boxFittings',
+  ],
   ...['diameterM', 'jacket', 'raceway', 'racewaySize', 'racewayWires'],
 ]);
 
@@ -327,21 +340,43 @@ function strapRow(job: Job, row: InspectionRow): InspectionRow {
   return { ...row, verdict, because: `${place.name}: ${place.shown}` };
 }
 
-/** What is worked out of an outlet or a cable. */
-function besidesPart(job: Job, subject: Subject, checks: readonly Check[]): InspectionRow[] {
-  const here = (pattern: RegExp): readonly Check[] => checks.filter(({ id, at }) => at === placeOf(subject) && pattern.test(id));
-  const [fill, raceway, sheath] = [here(/^box-fill:/), here(/^raceway-fill:/), here(/^jacket:/)];
-  const sizes = checks.filter(({ id }) => id === `box:${subject.id}`);
+const COVERS: ReadonlySet<AskKind> = new Set(['cover', 'weather-resistant', 'ingress']);
+
+/** Whether an outlet is covered as its place wants it; nothing where it wants nothing. */
+function coverRow(facts: CircuitFacts, pointId: string): InspectionRow[] {
+  const asked = outcomesOf(facts)
+    .filter(({ place, kind }) => place.id === pointId && COVERS.has(kind))
+    .sort((a, b) => rankOf(a.verdict) - rankOf(b.verdict));
+  const [worst] = asked;
+  if (worst === undefined) return [];
+  const missing = worst.missing.map(({ what }) => what).join('; ');
+  const because = worst.because === '' ? `missing: ${missing}` : worst.because;
   return [
-    judgedRow(null, 'box-fill', 'Box fill', subject.id, fill),
-    judgedRow(null, 'raceway-fill', 'Fill', subject.id, raceway),
-    judgedRow(
-      null,
-      'sheath',
-      'Colour of the sheath'.replace('Colour', job.dialect === 'nec' ? 'Color' : 'Colour'),
-      subject.id,
-      sheath,
+    { ...judgedRow(null, 'cover', 'Cover for its place', pointId, []), verdict: worst.verdict, because, rule: citedBy(worst) },
+  ];
+}
+
+/** What is worked out of an outlet or a cable. */
+function besidesPart(job: Job, facts: CircuitFacts, subject: Subject, checks: readonly Check[]): InspectionRow[] {
+  const here = (pattern: RegExp): readonly Check[] => checks.filter(({ id, at }) => at === placeOf(subject) && pattern.test(id));
+  const nec = job.dialect === 'nec';
+  const worked = (key: string, name: string, of: readonly Check[]): InspectionRow[] =>
+    of.length === 0 ? [] : [judgedRow(null, key, name, subject.id, of)];
+  if (subject.on === 'pointId') {
+    const fill = here(/^box-fill:/);
+    const uncounted = {
+      ...judgedRow(null, 'box-fill', 'Box fill', subject.id, []),
+      because: 'not counted: what is in the box stands below',
+    };
+    return [...coverRow(facts, subject.id), ...(nec && fill.length === 0 ? [uncounted] : worked('box-fill', 'Box fill', fill))];
+  }
+  return [
+    ...worked('raceway-fill', 'Fill', here(/^raceway-fill:/)),
+    ...worked('sheath', nec ? 'Color of the sheath' : 'Colour of the sheath', here(/^jacket:/)),
+    ...worked(
+      'sizes',
+      'Sizes that meet',
+      checks.filter(({ id }) => id === `box:${subject.id}`),
     ),
-    judgedRow(null, 'sizes', 'Sizes that meet', subject.id, sizes),
-  ].filter(({ verdict }) => verdict !== null);
+  ];
 }

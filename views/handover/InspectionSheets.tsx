@@ -1,5 +1,6 @@
 'use client';
 import { CODES } from '@/core/job/inspected';
+import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { InspectionRow, InspectionStudy, Seen } from '@/core/study/inspection';
 import { VerdictMark } from '@/ui/VerdictMark';
@@ -92,9 +93,38 @@ function OfBoard({ boardId }: { boardId: string }) {
           </tbody>
         </table>
       )}
+      <Torques study={study} />
       <Names title="Not seen" rows={unseen} />
       <Names title="In order" rows={right} />
     </>
+  );
+}
+
+/** Terminals with the torque marked on them and what they were tightened to, in both units. */
+function Torques({ study }: { study: InspectionStudy }) {
+  const devices = useJobState((state) => state.job.devices);
+  const rows = study.devices.flatMap(({ deviceId, name, rows: items }) => {
+    const torque = items.find(({ item }) => item === 'torque');
+    const settings = devices[deviceId]?.settings;
+    const marked = settings !== undefined && 'terminalTorqueNm' in settings ? settings.terminalTorqueNm?.value : undefined;
+    if (torque === undefined || (torque.verdict === null && marked === undefined)) return [];
+    const done = torque.value ?? (torque.result === 'by-feel' ? 'by feel' : torque.verdict === null ? '' : (torque.result ?? ''));
+    return [{ deviceId, name, marked: marked === undefined ? 'not known' : showTorque(marked), done }];
+  });
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Torque" className="mt-3 text-[12px]">
+      <h2 className="font-semibold">Torque</h2>
+      <ul className="grid grid-cols-2 gap-x-6">
+        {rows.map(({ deviceId, name, marked, done }) => (
+          <li key={deviceId} className="grid grid-cols-[minmax(0,1fr)_auto_96px] gap-x-2 border-line border-b py-0.5">
+            <span className="truncate">{name}</span>
+            <span className="whitespace-nowrap text-[11px] text-quiet">{marked}</span>
+            <span className={done === '' ? 'border-ink border-b' : 'text-right font-semibold text-[11px]'}>{done}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
