@@ -79,6 +79,7 @@ describe('the jobs', () => {
     expect(JSON.parse(text)).toEqual({
       prices: {},
       combinations: {},
+      inspections: {},
       ...JSON.parse(readFileSync('demo/bindery-yard.json', 'utf8')),
     });
     const file = path.join(app.data, 'yard.json');

@@ -24,6 +24,8 @@ const VIEWS = [
   ['/jobs/bindery-yard/circuits?view=table', '[data-testid=table] [role=gridcell]'],
   ['/jobs/bindery-yard/curves?c=hob', '[data-testid=swaps] li'],
   ['/jobs/kiln-house/curves?view=board', '[data-testid=matrix] td button'],
+  ['/jobs/kiln-house/board?show=inspection&zone=devices', '[data-testid=torque-list] li'],
+  ['/jobs/kiln-house/board?show=inspection&walk=bath', '[data-part] li'],
   ['/compare?d=t:B16~t:C63', '[data-testid=plot]'],
   ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
   ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],
