@@ -207,6 +207,12 @@ describe('what nobody looked at', () => {
     };
     expect(of(job)?.verdict).toBe('pass');
   });
+  it('what was written down counts, though nobody would ask it of a thing drawn so', () => {
+    const job = panelInspected();
+    job.segments.outlets = { ...job.segments.outlets!, place: 'buried' };
+    const checks = found(job, SUBJECT, 'support-spacing', wrong, 'new');
+    expect(verdictOf(checks, 'support-spacing')).toBe('stop');
+  });
   it('what always is there cannot be left out', () => {
     const none = { result: stated('not-applicable' as const, 'measured') };
     expect(verdictOf(found(panelInspected(), SUBJECT, 'cover-fits', none, 'new'), 'cover-fits')).toBe('unknown');

@@ -35,7 +35,11 @@ export interface Looked {
 /** Items of a subject, each with what came of it. */
 export function lookedAt(job: Job, subject: Subject, items: readonly InspectedItem[], limits: Limits): Looked[] {
   const seen = inspectedOn(job, subject.on, subject.id);
-  return items.map((item): Looked => {
+  // What somebody wrote down counts, though by how the thing is drawn nobody would ask.
+  const besides = [...new Set(seen.map(({ item }) => item))].filter(
+    (item) => !items.includes(item) && clauseOfItem(job.pack, ITEMS[item]) !== undefined,
+  );
+  return [...items, ...besides].map((item): Looked => {
     const rows = seen.filter((row) => row.item === item);
     // Looked at twice, what is worse counts.
     const check = rows
