@@ -272,9 +272,8 @@ function besides(job: Job, feed: CircuitStudy, own: readonly CircuitStudy[], boa
   const ofFeed = all(feed, 'saves-person');
   const ofOwn = own.flatMap((circuit) => all(circuit, 'saves-person'));
   const bonds = [feed, ...own].flatMap((circuit) => all(circuit, 'clears-in-time')).filter(({ id }) => id === `bond:${boardId}`);
-  const gauges = own.flatMap((circuit) =>
-    circuit.answers.filter(({ question }) => question === 'protects-cable').map(({ head }) => head),
-  );
+  // What a drop of voltage says of a cable is not what its device may be.
+  const gauges = own.flatMap((circuit) => all(circuit, 'protects-cable')).filter(({ id }) => !id.startsWith('drop'));
   const here = (pattern: RegExp): readonly Check[] => ofFeed.filter(({ id }) => pattern.test(id));
   const nec = job.dialect === 'nec';
   const at = (field: string): string => `boards.${boardId}.${field}`;

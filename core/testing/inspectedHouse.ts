@@ -36,12 +36,15 @@ const GOOD: Partial<Record<InspectedItem, number>> = {
   },
 };
 
+/** Of cables in the soil and in raceways, which these houses have where they say so. */
+const ELSEWHERE: ReadonlySet<InspectedItem> = new Set(['burial-depth', 'burial', 'stripped']);
+
 /** Every item of a board, of the devices in it, of outlets and cables looked at and in order. */
 export function allRight(job: Job): Job {
   const rows: Inspection[] = [];
   const put = (on: InspectedOn, ids: readonly string[]) => {
     for (const id of ids)
-      for (const item of asked(job.pack, INSPECTED[on]))
+      for (const item of asked(job.pack, INSPECTED[on]).filter((each) => !ELSEWHERE.has(each)))
         rows.push(seen(job, item, id, measuredIn(item) === undefined ? right : measured(GOOD[item]!)));
   };
   put('boardId', ['board']);
@@ -113,6 +116,7 @@ export function inspectedJobs(): Job[] {
     ...american('outlets', 'outlets', 0.5, '12AWG', '12AWG', '12AWG', { construction: 'singles', place: 'raceway' }),
     ...{ raceway: stated('EMT'), racewaySize: stated('1/2'), racewayWires: stated('9x12AWG') },
   };
+  raceway.inspections['stripped-outlets'] = seen(raceway, 'stripped', 'outlets', right);
   const longer = structuredClone(raceway);
   longer.segments.outlets = { ...longer.segments.outlets!, lengthM: stated(20), racewayWires: stated('10x12AWG') };
   const sheath = panelInspected();

@@ -3,6 +3,7 @@ import { CODES } from '@/core/job/inspected';
 import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { InspectionRow, InspectionStudy, Seen } from '@/core/study/inspection';
+import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { boardsOf } from './directory';
@@ -29,6 +30,9 @@ interface Named {
   whose: string | null;
 }
 
+/** Of what is found the widest; the rest by what stands in it. */
+const WIDTHS: Readonly<Record<string, string>> = { Found: 'w-[42%]', Code: 'w-16', Rule: 'w-40' };
+
 function OfBoard({ boardId }: { boardId: string }) {
   const study = useAnswer({ kind: 'inspection', boardId });
   if (study === undefined) return <p aria-busy="true">studying</p>;
@@ -49,14 +53,14 @@ function OfBoard({ boardId }: { boardId: string }) {
     <>
       <p className="mb-2 text-[12px]">
         {said(study.counts)}
-        {study.codes && `; ${codesSaid(study)}`}
+        {study.codes && study.counts.seen > 0 && `; ${codesSaid(study)}`}
       </p>
       {found.length > 0 && (
-        <table className="w-full border-collapse text-[12px]" data-testid="found">
+        <table className="w-full table-fixed border-collapse text-[12px]" data-testid="found">
           <thead>
             <tr className="border-ink border-b text-left text-[11px]">
               {['Found', 'To do', ...(study.codes ? ['Code'] : []), 'Rule'].map((head) => (
-                <th key={head} scope="col" className="py-1 pr-3 font-semibold">
+                <th key={head} scope="col" className={cx('py-1 pr-3 font-semibold', WIDTHS[head])}>
                   {head}
                 </th>
               ))}

@@ -50,9 +50,9 @@ function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: 
   return (
     <li
       data-device={deviceId}
-      className="grid items-start gap-x-4 gap-y-1 border-line border-b px-3 py-2 last:border-b-0 md:grid-cols-[minmax(0,1fr)_136px_150px_196px]"
+      className="grid grid-cols-2 items-start gap-x-4 gap-y-1 border-line border-b px-3 py-2 last:border-b-0 md:grid-cols-[minmax(0,1fr)_136px_150px_196px]"
     >
-      <span className="min-w-0">
+      <span className="min-w-0 max-md:col-span-2">
         <span className="block truncate font-semibold">{name}</span>
         <span className="text-[13px] text-quiet">{[slot, label].filter((each) => each !== null && each !== '').join(' · ')}</span>
       </span>
@@ -62,7 +62,7 @@ function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: 
           <Said row={wires} />
         </span>
       )}
-      <span className="grid gap-1 text-[13px] text-quiet">
+      <span className="grid content-start justify-items-start gap-1 text-[13px] text-quiet">
         Torque marked
         <FactField
           path={`devices.${deviceId}.settings.terminalTorqueNm`}
@@ -71,7 +71,7 @@ function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: 
         />
       </span>
       {torque !== undefined && (
-        <span data-fact={`devices.${deviceId}.torque`} tabIndex={-1}>
+        <span data-fact={`devices.${deviceId}.torque`} tabIndex={-1} className="max-md:col-span-2">
           <Answer row={{ ...torque, name: 'Tightened to' }} whose={name} bare />
           <Said row={torque} />
         </span>

@@ -73,9 +73,11 @@ export function InspectionView({ place }: { place: BoardPlace }) {
 function Total({ counts: { asked, seen, wrong } }: { counts: Seen }) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-3" data-testid="inspection-counts">
-      <span className={cx('font-semibold text-[17px]', wrong > 0 && 'text-stop')}>{wrong} wrong</span>
+      <span className={cx('font-semibold text-[17px]', wrong > 0 && 'text-stop')}>
+        {seen === 0 ? 'Not begun' : `${wrong} wrong`}
+      </span>
       <span className="text-quiet">
-        {seen === 0 ? 'not begun' : `${seen} of ${asked} seen`}
+        {seen === 0 ? `${asked} things to look at` : `${seen} of ${asked} seen`}
         {seen > 0 && seen < asked && <span className="font-semibold text-ink">, {asked - seen} not seen</span>}
       </span>
     </p>

@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../../../job/commands';
 import { look } from '../../../job/edits/inspection';
-import { INSPECTED, type InspectedItem, ITEMS, itemOn } from '../../../job/inspected';
+import { type InspectedItem, ITEMS, itemOn } from '../../../job/inspected';
 import { parseJobText } from '../../../job/parse';
+import type { Segment } from '../../../job/schema/circuit';
 import type { Inspection } from '../../../job/schema/inspection';
 import { type Job, RulePackId } from '../../../job/schema/job';
 import type { ShownCheck, Verdict } from '../../../judging/answer';
 import { clauseOfItem, inWords } from '../../../rules/inspection/item';
 import { ITEMS as RULES } from '../../../rules/inspection/items';
 import { ask } from '../../../testing/ask';
-import { allRight, boardInspected, measured, panelInspected, right, seen, wrong } from '../../../testing/inspectedHouse';
+import { boardInspected, buriedBranch, measured, panelInspected, right, seen, wrong } from '../../../testing/inspectedHouse';
 import { stated } from '../../../testing/jobs';
 
 type Came = Pick<Inspection, 'result'> | Pick<Inspection, 'value'>;
@@ -291,14 +292,39 @@ describe('the job file', () => {
     const { inspections: _, ...before } = panelInspected();
     expect(parseJobText(JSON.stringify(before))).toMatchObject({ ok: true, job: { inspections: {} } });
   });
-  it('every item has a house in which it is asked', () => {
-    const asked = new Set(
-      [panelInspected(), boardInspected()].flatMap((job) => Object.values(allRight(job).inspections).map(({ item }) => item)),
-    );
-    expect(
-      Object.values(INSPECTED)
-        .flat()
-        .filter((item) => !asked.has(item)),
-    ).toEqual([]);
+});
+
+describe('in the soil and in raceways', () => {
+  const cover = (metres: number, more: Partial<Segment>, plain = true): Verdict | undefined => {
+    const job = buriedBranch();
+    job.segments.outlets = { ...job.segments.outlets!, ...more };
+    if (plain)
+      job.devices['outlets-device'] = {
+        ...job.devices['outlets-device']!,
+        settings: panelInspected().devices['outlets-device']!.settings,
+      };
+    job.inspections['burial-depth-outlets'] = seen(job, 'burial-depth', 'outlets', measured(metres));
+    return verdictOf(ask(job, 'saves-person', 'outlets').checks, 'burial-depth');
+  };
+  // NEC table 300.5(A): 24 in. for a cable, 18 in. in PVC, 6 in. in rigid or intermediate metal conduit, 12 in. for a small branch circuit.
+  it.each<[string, number, Partial<Segment>, boolean]>([
+    ['a cable', 24, {}, true],
+    ['PVC', 18, { construction: 'singles', raceway: stated('PVC40') }, true],
+    ['thick PVC', 18, { construction: 'singles', raceway: stated('PVC80') }, true],
+    ['rigid metal', 6, { construction: 'singles', raceway: stated('RMC') }, true],
+    ['intermediate metal', 6, { construction: 'singles', raceway: stated('IMC') }, true],
+    ['what no column names', 24, { construction: 'singles', raceway: stated('EMT') }, true],
+    ['a small branch circuit behind class A', 12, {}, false],
+  ])('%s lies %d in. deep', (_, inches, more, plain) => {
+    expect(cover(inches * INCH, more, plain)).toBe('pass');
+    expect(cover(inches * INCH - 0.001, more, plain)).toBe('stop');
+  });
+  it('in what raceway, nobody said', () => {
+    expect(cover(0.7, { construction: 'singles' })).toBe('unknown');
+  });
+  it('what is stripped out of a sheath is wrong in a raceway, whatever its age', () => {
+    const job = panelInspected();
+    job.segments.outlets = { ...job.segments.outlets!, place: 'raceway', construction: 'singles' };
+    expect(verdictOf(found(job, SUBJECT, 'stripped', wrong, 'existing'), 'stripped')).toBe('stop');
   });
 });
