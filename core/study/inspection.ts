@@ -95,13 +95,19 @@ export interface CircuitInspection {
 
 const hasCodes = ({ pack }: Job): boolean => PACKS[pack].standard === 'BS 7671';
 
+/** A circuit with its answers, made once. */
+type Answered = Pick<CircuitStudy, 'facts' | 'answers'>;
+
 /** @returns null where there is no such board, or nothing feeds it */
 export function inspectionStudy(job: Job, study: Study, boardId: string): InspectionStudy | null {
   const board = job.boards[boardId];
   const feedId = study.circuits[0]?.facts.house.wirings.incoming.get(boardId)?.[0]?.id;
   const feed = study.circuits.find(({ circuitId }) => circuitId === feedId);
   if (board === undefined || feed === undefined) return null;
-  const own = study.circuits.filter((each) => each.boardId === boardId);
+  // Answers are made when they are asked for: once for all that is shown here.
+  const answered = (circuit: CircuitStudy): Answered => ({ facts: circuit.facts, answers: circuit.answers });
+  const own = study.circuits.filter((each) => each.boardId === boardId).map(answered);
+  const fed = answered(feed);
   const looked = boardLooked(feed.facts, board);
   const seen = looked.own.map((each) => seenRow(job, each));
   const devices = looked.devices.map(({ subject, looked: items }): InspectedDevice => {
@@ -111,25 +117,24 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
       rows: items.map((each) => seenRow(job, each)),
     };
   });
+  const walked = [fed, ...own].map((each) => ({ circuit: each.facts.circuit, parts: circuitInspection(job, each).parts }));
   return {
     boardId,
     codes: hasCodes(job),
-    rows: [...seen, ...besides(job, feed, own, boardId)],
+    rows: [...seen, ...besides(job, fed, own, boardId)],
     devices,
     counts: countsOf([...looked.own, ...looked.devices.flatMap((each) => each.looked)]),
-    parts: [feed, ...own].flatMap((circuit) =>
-      circuitInspection(job, circuit).parts.filter(
-        ({ counts, rows }) => counts.seen > 0 || rows.some(({ kind, verdict }) => kind !== 'seen' && verdict !== null),
-      ),
-    ),
-    circuits: [feed, ...own].map(({ circuitId, number, name, facts }) => ({
+    parts: walked
+      .flatMap(({ parts }) => parts)
+      .filter(({ counts, rows }) => counts.seen > 0 || rows.some(({ kind, verdict }) => kind !== 'seen' && verdict !== null)),
+    circuits: walked.map(({ circuit: { id: circuitId, number, name }, parts }) => ({
       ...{ circuitId, number, name },
-      ...sum(partsOf(job, facts).map(({ looked: items }) => countsOf(items))),
+      ...sum(parts.map(({ counts }) => counts)),
     })),
   };
 }
 
-export function circuitInspection(job: Job, { facts, answers }: CircuitStudy): CircuitInspection {
+export function circuitInspection(job: Job, { facts, answers }: Answered): CircuitInspection {
   const checks = answers.flatMap((answer) => answer.checks);
   return {
     circuitId: facts.circuit.id,
@@ -266,8 +271,8 @@ function judgedRow(
 }
 
 /** What is said of a board by its facts and worked out of its circuits, in the place an inspector looks for it. */
-function besides(job: Job, feed: CircuitStudy, own: readonly CircuitStudy[], boardId: string): InspectionRow[] {
-  const all = (circuit: CircuitStudy, question: string): readonly Check[] =>
+function besides(job: Job, feed: Answered, own: readonly Answered[], boardId: string): InspectionRow[] {
+  const all = (circuit: Answered, question: string): readonly Check[] =>
     circuit.answers.filter((each) => each.question === question).flatMap(({ checks }) => checks);
   const ofFeed = all(feed, 'saves-person');
   const ofOwn = own.flatMap((circuit) => all(circuit, 'saves-person'));

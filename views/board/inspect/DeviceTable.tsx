@@ -8,11 +8,11 @@ import { Button } from '@/ui/Button';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactField } from '../../facts/FactField';
 import { useJobState, useSession } from '../../job/JobContext';
-import { Answer } from './Items';
+import { Answer, Code, isWrong } from './Items';
 import { seenNow } from './SeenBy';
 
 /** Every device with the wires under it, the torque marked on it and what it was tightened to, in both units. */
-export function DeviceTable({ devices }: { devices: readonly InspectedDevice[]; codes: boolean }) {
+export function DeviceTable({ devices, codes }: { devices: readonly InspectedDevice[]; codes: boolean }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const uncounted = devices.filter(({ rows }) => rows.some(({ item, verdict }) => item === 'wires' && verdict === null));
@@ -36,14 +36,14 @@ export function DeviceTable({ devices }: { devices: readonly InspectedDevice[]; 
       </div>
       <ul className="rounded border border-line bg-raised">
         {devices.map((device) => (
-          <DeviceRow key={device.deviceId} device={device} />
+          <DeviceRow key={device.deviceId} device={device} codes={codes} />
         ))}
       </ul>
     </section>
   );
 }
 
-function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: InspectedDevice }) {
+function DeviceRow({ device: { deviceId, name, label, slot, rows }, codes }: { device: InspectedDevice; codes: boolean }) {
   const settings = useJobState((state) => state.job.devices[deviceId]?.settings);
   const [wires, torque] = [rows.find(({ item }) => item === 'wires'), rows.find(({ item }) => item === 'torque')];
   const marked = settings !== undefined && 'terminalTorqueNm' in settings ? settings.terminalTorqueNm?.value : undefined;
@@ -60,6 +60,7 @@ function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: 
         <span data-fact={`devices.${deviceId}.wires`} tabIndex={-1}>
           <Answer row={{ ...wires, name: 'Wires' }} whose={name} bare />
           <Said row={wires} />
+          {codes && isWrong(wires) && <Code row={wires} whose={name} />}
         </span>
       )}
       <span className="grid content-start justify-items-start gap-1 text-[13px] text-quiet">
@@ -74,6 +75,7 @@ function DeviceRow({ device: { deviceId, name, label, slot, rows } }: { device: 
         <span data-fact={`devices.${deviceId}.torque`} tabIndex={-1} className="max-md:col-span-2">
           <Answer row={{ ...torque, name: 'Tightened to' }} whose={name} bare />
           <Said row={torque} />
+          {codes && isWrong(torque) && <Code row={torque} whose={name} />}
         </span>
       )}
     </li>

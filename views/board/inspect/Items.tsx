@@ -22,7 +22,7 @@ export function Items({ rows, codes, whose }: { rows: readonly InspectionRow[]; 
   );
 }
 
-const isWrong = ({ verdict }: InspectionRow): boolean => verdict === 'stop' || verdict === 'caution';
+export const isWrong = ({ verdict }: InspectionRow): boolean => verdict === 'stop' || verdict === 'caution';
 
 function Item({ row, codes, whose }: { row: InspectionRow; codes: boolean; whose: string | null }) {
   const { kind, verdict, name, right, fix, rule, because, dated, by } = row;
@@ -126,7 +126,7 @@ export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose
 }
 
 /** The observation's code: proposed by the rule, confirmed by whoever looked. */
-function Code({ row, whose }: { row: InspectionRow; whose: string | null }) {
+export function Code({ row, whose }: { row: InspectionRow; whose: string | null }) {
   const { code } = useLook(row, whose);
   return (
     <div className="grid justify-items-end gap-0.5">
