@@ -36,6 +36,7 @@ const LADDERS: Readonly<Record<string, string>> = {
   'protects-cable neutral': 'sizes of a table',
   'protects-cable ring-leg': 'a credit: ratings and sizes',
   'protects-cable tap': 'a credit: ratings and lengths',
+  'saves-person raceway-fill': 'wires are counted by size: a list, no number',
 };
 
 const ALL = JOBS.flatMap(keyed).filter(({ check }) => ratioOf(check) !== undefined);

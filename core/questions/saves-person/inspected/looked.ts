@@ -1,5 +1,5 @@
 import { inspectedOn } from '../../../house/inspected';
-import { join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
+import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { InspectedItem, InspectedOn, Inspection, Job } from '../../../job/sealed';
 import { type Check, rankOf, type Verdict } from '../../../judging/answer';
@@ -73,11 +73,13 @@ function checkOf({ pack }: Job, subject: Subject, row: Inspection, measured: Mea
   if (subject.as !== undefined && row.deviceAs !== subject.as.value)
     return lacks(`seen when it was ${row.deviceAs ?? 'not said what'}, now ${subject.as.value}: look again`);
   const beyond = onWrong(of, subject);
+  // That it is the device it was rests on what that is.
+  const onIt = <T>(seen: Maybe<T>): Maybe<T> => (subject.as === undefined ? seen : andThen(subject.as, () => seen));
   if (row.value !== undefined)
     return measured === undefined
       ? lacks('no figure is wanted')
-      : at(judge(id, what, measured(factOf('inspections', row, 'value', `${what}, measured`), beyond)));
-  const result = factOf('inspections', row, 'result', what);
+      : at(judge(id, what, measured(onIt(factOf('inspections', row, 'value', `${what}, measured`)), beyond)));
+  const result = onIt(factOf('inspections', row, 'result', what));
   if (!result.known) return lacks('nothing is said');
   const said = (verdict: Verdict, because: string): Check => at(ruled(id, what, verdict, because, rule, result.given));
   const fix = inWords(pack, of.fix);
