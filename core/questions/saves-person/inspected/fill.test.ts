@@ -74,13 +74,17 @@ describe('raceway fill', () => {
     const number = (insideIn2(raceway, trade) * fillShare(3, false)) / conductorIn2('THHN90', size)!;
     return number - Math.floor(number) >= 0.8 ? Math.ceil(number) : Math.floor(number);
   };
-  // NEC informative annex C, tables C.1 (EMT) and C.10 (PVC schedule 40), THHN: printed counts the two tables must give again.
+  // NEC informative annex C (EMT, FMC, IMC, RMC, PVC schedules 80 and 40), THHN: printed counts the two tables must give again.
   it.each<[Raceway, string, number[]]>([
     ['EMT', '14AWG', [12, 22, 35, 61, 84, 138]],
     ['EMT', '12AWG', [9, 16, 26, 45, 61, 101]],
     ['EMT', '10AWG', [5, 10, 16, 28, 38, 63]],
     ['EMT', '8AWG', [3, 6, 9, 16, 22, 36]],
     ['EMT', '6AWG', [2, 4, 7, 12, 16, 26]],
+    ['PVC80', '14AWG', [9, 17, 28, 51, 70, 118]],
+    ['RMC', '14AWG', [13, 22, 36, 63, 85, 140]],
+    ['IMC', '14AWG', [14, 24, 39, 68, 91, 149]],
+    ['FMC', '12AWG', [9, 16, 24, 38, 56, 98]],
     ['PVC40', '14AWG', [11, 21, 34, 60, 82, 135]],
     ['PVC40', '12AWG', [8, 15, 25, 43, 59, 99]],
     ['PVC40', '10AWG', [5, 9, 15, 27, 37, 62]],
