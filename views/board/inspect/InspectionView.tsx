@@ -43,6 +43,10 @@ export function InspectionView({ place }: { place: BoardPlace }) {
         <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[396px_minmax(0,1fr)]">
           <nav aria-label="Where to look" className="min-w-0 border-line p-3 lg:overflow-y-auto lg:border-r">
             <Cabinet study={study} zone={zone} choose={(to) => showBoard(place, { zone: to, walkId: null })} />
+            <p className="mt-2 text-[12px] text-quiet">
+              Before the cover comes off: switch off what can be, lock it off, prove dead with a proven tester. The line side of a
+              main stays live.
+            </p>
             {!(narrow && zone !== null) && <Circuits study={study} place={place} />}
           </nav>
           <main className="min-w-0 p-3 lg:overflow-y-auto">
