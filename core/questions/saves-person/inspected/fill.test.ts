@@ -188,3 +188,46 @@ describe('a nipple', () => {
     expect(of({ construction: 'MC' })).toBe('unknown');
   });
 });
+
+describe('which cable leads to a box', () => {
+  const outcome = (segmentId: string | undefined, twelve: boolean) => {
+    const job = panelInspected();
+    job.segments.on = { ...american('on', 'outlets', 5, '14AWG', '14AWG', '14AWG'), order: 'b' };
+    const { segmentId: _, ...outlet } = job.points.outlet!;
+    job.points.outlet = {
+      ...{ ...outlet, ...box(18, twelve ? '4x12AWG' : '4x14AWG', '0', 0, false, 0) },
+      ...(segmentId === undefined ? {} : { segmentId }),
+    };
+    return only(job, 'box-fill:')?.verdict;
+  };
+  it('is the one it is at the end of; where nobody said, none is held to the count', () => {
+    expect([outcome('outlets', true), outcome('outlets', false)]).toEqual(['pass', 'unknown']);
+    expect([outcome('on', true), outcome('on', false)]).toEqual(['unknown', 'pass']);
+    expect([outcome(undefined, true), outcome(undefined, false)]).toEqual(['pass', 'pass']);
+  });
+});
+
+describe('where nobody counts', () => {
+  const raceway = (more: Partial<Segment>, pack: Job['pack'] = 'nec-2023') => {
+    const job = panelInspected();
+    if (pack === 'iec-60364') Object.assign(job, { dialect: 'iec', pack });
+    job.segments.outlets = { ...job.segments.outlets!, construction: 'singles', place: 'raceway', ...more };
+    return ask({ ...job, inspections: {} }, 'saves-person', 'outlets').checks.find(({ id }) => id.startsWith('raceway-fill'))
+      ?.verdict;
+  };
+  it('the kind of a raceway alone asks for no count, its size or its wires do', () => {
+    expect(raceway({ raceway: stated('EMT') })).toBeUndefined();
+    expect(raceway({ racewaySize: stated('1/2') })).toBe('unknown');
+    expect(raceway({ racewayWires: stated('3x12AWG') })).toBe('unknown');
+  });
+  it('other rules have no such count', () => {
+    const all: Partial<Segment> = {
+      ...{ raceway: stated('EMT'), racewaySize: stated('1/2'), racewayWires: stated('30x12AWG') },
+    };
+    expect(raceway(all, 'iec-60364')).toBeUndefined();
+    const job = Object.assign(panelInspected(), { dialect: 'iec', pack: 'iec-60364' });
+    expect(
+      ask({ ...job, inspections: {} }, 'saves-person', 'outlets').checks.filter(({ id }) => id.startsWith('box-fill')),
+    ).toEqual([]);
+  });
+});
