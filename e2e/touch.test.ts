@@ -46,7 +46,7 @@ describe('on a phone', () => {
     const page = await desk('range', 390, 844);
     await page.tap('[data-testid=counts]');
     await page.waitForSelector('[data-finding=stop]');
-    await page.tap('[data-finding=stop]');
+    await page.tap('[data-finding=stop][href*="/circuits"]');
     await page.waitForFunction(() => document.querySelector('li[data-question] [data-unfold][data-state=open]') !== null);
     await page.close();
   });
