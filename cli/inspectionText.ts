@@ -1,7 +1,8 @@
 import type { Job } from '../core/job/schema/job';
 import { showTorque } from '../core/job/show';
 import { VERDICT_WORDS } from '../core/job/terms';
-import type { CircuitInspection, InspectionRow, InspectionStudy } from '../core/study/inspection';
+import type { CircuitInspection, InspectionStudy } from '../core/study/inspection';
+import type { InspectionRow } from '../core/study/inspectionRows';
 import type { LabelsStudy } from '../core/study/labels';
 
 /** An item in a line: what was seen of it, its figure, its rule; what was not looked at is not seen. */

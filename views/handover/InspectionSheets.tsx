@@ -2,7 +2,8 @@
 import { CODES } from '@/core/job/inspected';
 import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { InspectionRow, InspectionStudy, Seen } from '@/core/study/inspection';
+import type { InspectionStudy, Seen } from '@/core/study/inspection';
+import type { InspectionRow } from '@/core/study/inspectionRows';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';

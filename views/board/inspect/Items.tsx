@@ -3,7 +3,7 @@ import { howMeasured } from '@/core/job/facts/inspections';
 import { entryText } from '@/core/job/facts/typed';
 import { CODES, type ObservationCode } from '@/core/job/inspected';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { InspectionRow } from '@/core/study/inspection';
+import type { InspectionRow } from '@/core/study/inspectionRows';
 import { Choice } from '@/ui/Choice';
 import { KeptText } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -3,7 +3,7 @@ import { type Came, confirmCode, type Looking, look, unlook } from '@/core/job/e
 import { howMeasured } from '@/core/job/facts/inspections';
 import { readFact } from '@/core/job/facts/typed';
 import type { ObservationCode } from '@/core/job/inspected';
-import type { InspectionRow } from '@/core/study/inspection';
+import type { InspectionRow } from '@/core/study/inspectionRows';
 import { useJobState, useSession } from '../../job/JobContext';
 import { seenNow } from './SeenBy';
 

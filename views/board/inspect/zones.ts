@@ -1,5 +1,6 @@
 import type { Zone } from '@/core/rules/inspection/item';
-import type { InspectionRow, InspectionStudy } from '@/core/study/inspection';
+import type { InspectionStudy } from '@/core/study/inspection';
+import type { InspectionRow } from '@/core/study/inspectionRows';
 import type { MarkKind } from '@/ui/VerdictMark';
 import type { BoardPlace } from '../place';
 
