@@ -55,6 +55,39 @@ describe('the inspection of a board', () => {
     expect(row(study, 'bushings')).toMatchObject({ proposed: null, code: null });
     expect(of(panelInspected()).codes).toBe(false);
   });
+  it('is satisfactory only where all was seen, and every fault bears a code that allows it', () => {
+    const job = boardInspected();
+    job.boards.board = { ...job.boards.board!, openingsClosed: stated(true), nonCombustible: stated(true) };
+    job.origins.net = { ...job.origins.net!, pipes: stated('bonded') };
+    const device = job.devices['c-device']!;
+    job.devices['c-device'] = { ...device, settings: { ...device.settings, listedHere: stated(true) } as typeof device.settings };
+    // Of its outlet nobody said which room it is in: whether it is covered as that wants is open.
+    expect(of(job).coded.outcome).toBe('open');
+    job.inspections = Object.fromEntries(Object.entries(job.inspections).filter(([, { pointId }]) => pointId === undefined));
+    expect(of(job).coded).toEqual({ counts: [], unconfirmed: 0, outcome: 'satisfactory' });
+    // What is worked out stops it as well, and what nobody said.
+    const closed = job.boards.board;
+    job.boards.board = { ...closed, openingsClosed: stated(false) };
+    expect(of(job).coded).toMatchObject({ unconfirmed: 1, outcome: 'open' });
+    const { openingsClosed: _o, ...unsaid } = closed;
+    job.boards.board = unsaid;
+    expect(of(job).coded).toMatchObject({ unconfirmed: 0, outcome: 'open' });
+    job.boards.board = closed;
+    const coded = (item: 'tug' | 'bushings', code?: 'C2' | 'C3') => {
+      job.inspections = {
+        ...job.inspections,
+        [`${item}-board`]: { ...seen(job, item, 'board', wrong), ...(code === undefined ? {} : { code }) },
+      };
+      return of(job).coded;
+    };
+    expect(coded('bushings', 'C3')).toEqual({ counts: [{ code: 'C3', count: 1 }], unconfirmed: 0, outcome: 'satisfactory' });
+    expect(coded('tug')).toMatchObject({ unconfirmed: 1, outcome: 'open' });
+    expect(coded('tug', 'C2')).toMatchObject({ unconfirmed: 0, outcome: 'unsatisfactory' });
+    expect(coded('tug', 'C3').outcome).toBe('satisfactory');
+    const { 'damp-board': _, ...unseen } = job.inspections;
+    job.inspections = unseen;
+    expect(of(job).coded.outcome).toBe('open');
+  });
   it('goes on along the circuits, outlet by outlet', () => {
     const job = panelInspected();
     const study = studyJob(job);

@@ -1,5 +1,6 @@
 import type { CircuitFacts } from '../house/facts';
 import { factPaths } from '../job/facts/read';
+import { CODES, type ObservationCode } from '../job/inspected';
 import { placedPoints } from '../job/points/tree';
 import type { Job } from '../job/schema/job';
 import { boardLooked, cableLooked, pointLooked } from '../questions/saves-person/inspected/inspected';
@@ -21,10 +22,18 @@ export interface InspectedDevice {
   slot: string | null;
   rows: InspectionRow[];
 }
+/** What observation codes come to: satisfactory only where everything was seen and every fault bears a code that allows it. */
+export interface Coded {
+  counts: readonly { code: ObservationCode; count: number }[];
+  /** Faults nobody confirmed a code for. */
+  unconfirmed: number;
+  outcome: 'unsatisfactory' | 'satisfactory' | 'open';
+}
 export interface InspectionStudy {
   boardId: string;
   /** Whether these rules give observations a code. */
   codes: boolean;
+  coded: Coded;
   rows: InspectionRow[];
   devices: InspectedDevice[];
   counts: Seen;
@@ -69,10 +78,14 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
     };
   });
   const walked = [fed, ...own].map((each) => ({ circuit: each.facts.circuit, parts: circuitInspection(job, each).parts }));
+  const rows = [...seen, ...besides(job, fed, own, boardId)];
+  // Of what nobody began along the circuits nothing is said here.
+  const begun = walked.flatMap(({ parts }) => parts).filter(({ counts }) => counts.seen > 0);
   return {
     boardId,
     codes: hasCodes(job),
-    rows: [...seen, ...besides(job, fed, own, boardId)],
+    coded: codedOf([...rows, ...devices.flatMap((each) => each.rows), ...begun.flatMap((each) => each.rows)]),
+    rows,
     devices,
     counts: countsOf([...looked.own, ...looked.devices.flatMap((each) => each.looked)]),
     parts: walked
@@ -82,6 +95,23 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
       ...{ circuitId, number, name },
       ...sum(parts.map(({ counts }) => counts)),
     })),
+  };
+}
+
+/** What is confirmed of everything that was looked at or worked out. */
+function codedOf(rows: readonly InspectionRow[]): Coded {
+  const confirmed = rows.flatMap(({ code }) => code ?? []);
+  // A caution of what is worked out is no observation; a stop of it stands in the way all the same.
+  const isFault = ({ kind, verdict }: InspectionRow): boolean => verdict === 'stop' || (kind === 'seen' && verdict === 'caution');
+  const unconfirmed = rows.filter((row) => row.code === null && isFault(row)).length;
+  const unknown = rows.some(({ verdict }) => verdict === null || verdict === 'unknown');
+  const urgent = confirmed.some((code) => code !== 'C3');
+  return {
+    counts: CODES.map((code) => ({ code, count: confirmed.filter((each) => each === code).length })).filter(
+      ({ count }) => count > 0,
+    ),
+    unconfirmed,
+    outcome: urgent ? 'unsatisfactory' : unknown || unconfirmed > 0 ? 'open' : 'satisfactory',
   };
 }
 

@@ -1,5 +1,4 @@
 'use client';
-import { CODES } from '@/core/job/inspected';
 import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { InspectionStudy, Seen } from '@/core/study/inspection';
@@ -154,13 +153,9 @@ const said = ({ asked, seen, wrong }: Seen): string =>
     ? 'not inspected'
     : `${seen} of ${asked} things looked at, ${wrong} wrong${seen < asked ? `, ${asked - seen} not seen` : ''}`;
 
-/** Codes as confirmed; one that wants something done soon makes the whole unsatisfactory. */
-function codesSaid({ rows, devices, parts }: InspectionStudy): string {
-  const coded = [...rows, ...[...devices, ...parts].flatMap((each) => each.rows)].flatMap(({ code }) => code ?? []);
-  const counted = CODES.map((code) => [code, coded.filter((each) => each === code).length] as const).filter(
-    ([, count]) => count > 0,
-  );
-  if (counted.length === 0) return 'no code confirmed';
-  const urgent = coded.some((code) => code !== 'C3');
-  return `${counted.map(([code, count]) => `${count} × ${code}`).join(', ')}: ${urgent ? 'unsatisfactory' : 'satisfactory as far as it was seen'}`;
+/** Codes as confirmed, and what they come to; nothing is called satisfactory while a fault has no code or something was not seen. */
+function codesSaid({ coded: { counts, unconfirmed, outcome } }: InspectionStudy): string {
+  const counted = counts.map(({ code, count }) => `${count} × ${code}`).join(', ') || 'no code confirmed';
+  const open = unconfirmed === 0 ? '' : `, ${unconfirmed} without a code`;
+  return `${counted}${open}: ${outcome === 'open' ? 'not settled' : outcome}`;
 }
