@@ -71,7 +71,7 @@ function behindOutlet(house: House, wiring: Wiring, at: Point): Maybe<Behind> {
 }
 
 /** What is fed through a device, wherever it sits. */
-export const behindOf = perDevice((house, seated): Maybe<Behind> => {
+export const behindOf = perDevice('what hangs behind', (house, seated): Maybe<Behind> => {
   const { device, wiring } = seated;
   if (device.seat !== 'point') return known(behindSeat(house, seated));
   const at = house.job.points[device.pointId ?? ''];

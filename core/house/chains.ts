@@ -18,7 +18,7 @@ export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly O
   if (!path.known) return path;
   const forward = chain.map((seated) => ({ ...seated, reversed: false }));
   if (path.value[0]!.circuit.fromOriginId === origin.id) return known(forward);
-  const service = [...house.wirings.byCircuit.values()].find((wiring) => wiring.circuit.fromOriginId === origin.id);
+  const service = house.wirings.leadsFrom(origin.id)[0];
   if (service === undefined || service.circuit.toBoardId === undefined)
     return unknown(`origins.${origin.id}`, `how ${origin.name} is connected`);
   const way = boardsFrom(facts, service.circuit.toBoardId);
@@ -101,9 +101,9 @@ export function fedFromBehind(facts: CircuitFacts, seated: Seated): boolean {
 }
 
 /** The circuits next behind a device: those of its board for one at a feeder's end, those of its group, else its own. */
-export function circuitsBehind({ house }: Pick<CircuitFacts, 'house'>, { device, wiring, seat }: Seated): Wiring[] {
+export function circuitsBehind({ house }: Pick<CircuitFacts, 'house'>, { device, wiring, seat }: Seated): readonly Wiring[] {
   const { byCircuit, outgoing } = house.wirings;
   if (seat === 'start') return [wiring];
-  if (seat === 'group') return [...byCircuit.values()].filter((each) => each.groupDevices.some(({ id }) => id === device.id));
+  if (seat === 'group') return house.wirings.behindGroup(device.id);
   return (outgoing.get(wiring.circuit.toBoardId ?? '') ?? []).flatMap((circuit) => byCircuit.get(circuit.id) ?? []);
 }

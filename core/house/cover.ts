@@ -1,3 +1,4 @@
+import { alike } from '../cells/alike';
 import { hasResidual } from '../devices/residual';
 import { CONTACTS } from '../job/facts/configurations';
 import { all, known, type Maybe, map, unknown } from '../job/known';
@@ -7,7 +8,7 @@ import { linesOpened } from '../network/poles';
 import { earned } from '../rules/credit';
 import { neutralReturnBehind } from './bonds';
 import { BOTH_SIDES, RESIDUAL } from './credits';
-import type { CircuitFacts, Seated } from './facts';
+import { type CircuitFacts, HOUSE, type House, type Seated } from './facts';
 
 /** A device current passes on its way to an outlet, or that sits in it. */
 export interface Covering {
@@ -50,19 +51,19 @@ export function coverOf(facts: CircuitFacts, point: Point | undefined): Maybe<re
   ]);
 }
 
-const kept = new WeakMap<CircuitFacts, readonly Covering[]>();
-
 /** The devices ahead of a circuit: the same for all its outlets, worked out once. */
-function coverAhead(facts: CircuitFacts): readonly Covering[] {
-  const found =
-    kept.get(facts) ??
-    facts.ahead.map((seated): Covering => {
+const coverAhead = ({ house, circuitId }: CircuitFacts): readonly Covering[] => coversAhead(house, circuitId);
+const coversAhead = HOUSE.cell(
+  'cover ahead',
+  (house: House, circuitId): readonly Covering[] => {
+    const facts = house.factsOf(circuitId);
+    return facts.ahead.map((seated): Covering => {
       const { device } = seated;
       return { device, seated, point: undefined, covers: hasResidual(device) ? sees(facts, seated) : opensAll(facts, device) };
     });
-  kept.set(facts, found);
-  return found;
-}
+  },
+  alike,
+);
 
 /** A residual device covers only what it sees and opens wholly, from whichever side it is fed: the same as it must to clear a fault. */
 function sees(facts: CircuitFacts, seated: Seated): Maybe<boolean> {

@@ -1,8 +1,11 @@
+import { alike, sameItems } from '../cells/alike';
+import { type Cells, Kind } from '../cells/cells';
 import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
 import { all, andThen, type Known, known, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Combination, Device, Job, Line, Load, Point, Reading } from '../job/sealed';
+import { rowsOf, type TrackedJob } from '../job/tracked';
 import { type ContinuousCurrent, continuousCurrent } from '../loads/continuous';
 import { dwellingDemand } from '../loads/demand/calculated';
 import { LOAD_MANAGEMENT } from '../loads/demand/credits';
@@ -13,7 +16,7 @@ import { thirdHarmonic } from '../loads/harmonics';
 import { LINES } from '../loads/lines';
 import type { Fault } from '../network/fault';
 import { FaultNetwork } from '../network/faults';
-import type { SupplyCase } from '../network/feeding';
+import type { SupplyCase } from '../network/cases';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
 import { polesOf } from '../network/poles';
 import { type FaultKind, LINES_OF, type Poles } from '../network/states';
@@ -26,106 +29,182 @@ export interface Seated {
   seat: 'start' | 'end' | 'group';
 }
 
-/** What the eight questions need to know of one circuit. */
-export interface CircuitFacts {
-  job: Job;
-  circuit: Circuit;
-  wiring: Wiring;
-  /** Circuits from the origin, this one last. */
-  path: Maybe<Wiring[]>;
-  /** Every device on the way, from the origin to this circuit's start (to its board, where it feeds one), nearest last. */
+/** Kinds of what is worked out of a house. */
+export const HOUSE = new Kind<House>();
+
+/** Where a circuit hangs: its way from the origin, and the devices on it. */
+interface Hangs {
+  path: Maybe<readonly Wiring[]>;
   chain: readonly Seated[];
-  /** Those of the chain that a fault anywhere on the circuit passes: without what sits at its end. */
   ahead: readonly Seated[];
-  /** Those of this circuit itself and the group devices it hangs behind. */
   own: readonly Seated[];
-  /** The one that protects the cable: of the overcurrent devices at the circuit's start the smallest. */
   protective: Device | undefined;
-  poles: Maybe<Poles>;
-  system: 1 | 2 | 3;
-  design: Maybe<DesignCurrent>;
-  /** What the NEC has device and conductors carry. */
-  readonly continuous: Maybe<ContinuousCurrent>;
-  /** Whether earth faults of what it feeds come home through the soil (TT). */
-  soil: Maybe<boolean>;
-  loads: readonly Load[];
-  house: House;
 }
 
-/** What all circuits of a job share: the job read once. */
-export interface House {
-  job: Job;
-  wirings: Wirings;
-  network: FaultNetwork;
-  designOf: (wiring: Wiring) => Maybe<DesignCurrent>;
-  continuousOf: (wiring: Wiring) => Maybe<ContinuousCurrent>;
+/** What the eight questions need to know of one circuit, each read when it is asked for. */
+export class CircuitFacts {
+  constructor(
+    readonly house: House,
+    readonly circuitId: string,
+  ) {}
+  get job(): TrackedJob {
+    return this.house.job;
+  }
+  get circuit(): Circuit {
+    return this.house.job.circuits[this.circuitId]!;
+  }
+  get wiring(): Wiring {
+    return this.house.wirings.byCircuit.get(this.circuitId)!;
+  }
+  /** Circuits from the origin, this one last. */
+  get path(): Maybe<readonly Wiring[]> {
+    return hangs(this.house, this.circuitId).path;
+  }
+  /** Every device on the way, from the origin to this circuit's start (to its board, where it feeds one), nearest last. */
+  get chain(): readonly Seated[] {
+    return hangs(this.house, this.circuitId).chain;
+  }
+  /** Those of the chain that a fault anywhere on the circuit passes: without what sits at its end. */
+  get ahead(): readonly Seated[] {
+    return hangs(this.house, this.circuitId).ahead;
+  }
+  /** Those of this circuit itself and the group devices it hangs behind. */
+  get own(): readonly Seated[] {
+    return hangs(this.house, this.circuitId).own;
+  }
+  /** The one that protects the cable: of the overcurrent devices at the circuit's start the smallest. */
+  get protective(): Device | undefined {
+    return hangs(this.house, this.circuitId).protective;
+  }
+  get poles(): Maybe<Poles> {
+    return polesIn(this.house, this.circuitId);
+  }
+  get system(): 1 | 2 | 3 {
+    return LINES_OF[this.job.supply.voltageSystem];
+  }
+  get design(): Maybe<DesignCurrent> {
+    return designIn(this.house, this.circuitId);
+  }
+  /** What the NEC has device and conductors carry. */
+  get continuous(): Maybe<ContinuousCurrent> {
+    return continuousIn(this.house, this.circuitId);
+  }
+  /** Whether earth faults of what it feeds come home through the soil (TT). */
+  get soil(): Maybe<boolean> {
+    return soilOf(this.house, this.circuit);
+  }
+  get loads(): readonly Load[] {
+    return this.house.loadsOf(this.circuitId);
+  }
+}
+
+/** A circuit a board feeds, and the lines it hangs on. */
+export interface Fed {
+  wiring: Wiring;
+  lines: readonly Line[];
+}
+
+/** What all circuits of a job share: the job, each part of it read once. */
+export class House {
+  readonly cells: Cells;
+  readonly job: TrackedJob;
+  readonly network: FaultNetwork;
+  private readonly facts = new Map<string, CircuitFacts>();
+  constructor(readonly wirings: Wirings) {
+    this.cells = wirings.cells;
+    this.job = wirings.job;
+    this.network = new FaultNetwork(wirings);
+    this.cells.hold(HOUSE, this);
+  }
+  factsOf(circuitId: string): CircuitFacts {
+    let found = this.facts.get(circuitId);
+    if (found === undefined) {
+      found = new CircuitFacts(this, circuitId);
+      this.facts.set(circuitId, found);
+    }
+    return found;
+  }
+  designOf({ circuit }: Wiring): Maybe<DesignCurrent> {
+    return designIn(this, circuit.id);
+  }
+  continuousOf({ circuit }: Wiring): Maybe<ContinuousCurrent> {
+    return continuousIn(this, circuit.id);
+  }
   /** Third harmonic in the lines of a circuit, %. */
-  thirdHarmonicOf: (wiring: Wiring) => Maybe<number>;
+  thirdHarmonicOf({ circuit }: Wiring): Maybe<number> {
+    return harmonicIn(this, circuit.id);
+  }
   /** The circuits a circuit's board feeds, each with the lines it hangs on. */
-  below: (wiring: Wiring) => readonly { wiring: Wiring; lines: readonly Line[] }[];
-  polesOf: (wiring: Wiring) => Maybe<Poles>;
+  below({ circuit }: Wiring): readonly Fed[] {
+    return fedIn(this, circuit.id);
+  }
+  polesOf({ circuit }: Wiring): Maybe<Poles> {
+    return polesIn(this, circuit.id);
+  }
   /** What hangs below the board a circuit leads to, counted for article 220; nothing where nobody set out to calculate it. */
-  dwellingOf: (wiring: Wiring) => DwellingLoads | undefined;
-  loadsOf: (circuitId: string) => readonly Load[];
+  dwellingOf({ circuit }: Wiring): DwellingLoads | undefined {
+    return dwellingIn(this, circuit.id);
+  }
+  loadsOf(circuitId: string): readonly Load[] {
+    return loadsIn(this, circuitId) ?? NO_LOADS;
+  }
   /** Safety services each board and everything below it feeds, by the circuit they hang on. */
-  safetyBelow: (boardId: string) => readonly { circuitId: string; name: string }[];
+  safetyBelow(boardId: string): readonly SafetyService[] {
+    return safetyIn(this, boardId);
+  }
+  /** Those on a circuit itself. */
+  safetyOf(circuitId: string): readonly SafetyService[] {
+    return this.loadsOf(circuitId)
+      .filter((load) => load.safetyService === true)
+      .map(({ name }) => ({ circuitId, name }));
+  }
   /** Readings that no later one supersedes, by circuit. */
-  readingsOf: (circuitId: string) => readonly Reading[];
+  readingsOf(circuitId: string): readonly Reading[] {
+    return readingsIn(this, circuitId) ?? NO_READINGS;
+  }
   /** The points of a circuit, those taken out left aside. */
-  pointsOf: (circuitId: string) => readonly Point[];
+  pointsOf(circuitId: string): readonly Point[] {
+    return pointsIn(this, circuitId) ?? NO_POINTS;
+  }
   /** The outlets among them a plug goes into. */
-  socketsOf: (circuitId: string) => readonly Point[];
-  combinationsFor: (deviceId: string) => readonly Combination[];
+  socketsOf(circuitId: string): readonly Point[] {
+    return this.pointsOf(circuitId).filter(({ kind }) => kind === 'socket');
+  }
+  combinationsFor(deviceId: string): readonly Combination[] {
+    return combinationsIn(this, deviceId) ?? NO_COMBINATIONS;
+  }
+}
+export interface SafetyService {
+  circuitId: string;
+  name: string;
 }
 
 export const isOvercurrent = ({ device }: Seated): boolean => opensOnOvercurrent(device.settings);
 export const isResidual = ({ device }: Seated): boolean => hasResidual(device);
 
-/** The job read once: facts of every circuit that is not removed, in the order of the boards. */
-export function circuitFacts(job: Job): CircuitFacts[] {
-  const house = houseOf(job);
-  const { wirings } = house;
-  const ahead = new Map<string, readonly Seated[]>();
-  /** Devices from the origin to a board, made once a board. */
-  const toBoard = (path: readonly Wiring[]): readonly Seated[] => {
-    const feed = path[path.length - 1];
-    if (feed === undefined) return NOTHING;
-    const key = feed.circuit.id;
-    let chain = ahead.get(key);
-    if (chain === undefined) {
-      chain = [...toBoard(path.slice(0, -1)), ...seatedIn(feed, true)];
-      ahead.set(key, chain);
-    }
-    return chain;
-  };
-  return [...wirings.byCircuit.values()].map((wiring): CircuitFacts => {
-    const { circuit } = wiring;
-    const path = pathTo(wirings, circuit);
-    const own = seatedIn(wiring, circuit.kind !== 'final');
-    const before = path.known ? toBoard(path.value.slice(0, -1)) : NOTHING;
+/** The job read: facts of every circuit that is not removed, in the order of the boards. */
+export const circuitFacts = (job: Job, before?: Cells): CircuitFacts[] => factsIn(houseOf(job, before));
+export const factsIn = (house: House): CircuitFacts[] => house.wirings.byCircuit.keys().map((id) => house.factsOf(id));
+
+/** A job read as a house; what was made of the house before serves again where it still holds. */
+export const houseOf = (job: Job, before?: Cells): House => new House(wiringsOf(job, before));
+
+const hangs = HOUSE.cell(
+  'where it hangs',
+  ({ wirings }: House, id): Hangs => {
+    const wiring = wirings.byCircuit.get(id)!;
+    const path = pathTo(wirings, wiring.circuit);
+    const own = seatedIn(wiring, wiring.circuit.kind !== 'final');
+    const before = path.known ? path.value.slice(0, -1).flatMap((feed) => seatedIn(feed, true)) : [];
     const chain = [...before, ...own];
     return {
-      job,
-      circuit,
-      wiring,
-      path,
-      chain,
+      ...{ path, chain, own },
       ahead: chain.filter((seated) => !(seated.wiring === wiring && seated.seat === 'end')),
-      own,
       protective: smallest(wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings))),
-      poles: house.polesOf(wiring),
-      system: LINES_OF[job.supply.voltageSystem],
-      design: house.designOf(wiring),
-      get continuous() {
-        return house.continuousOf(wiring);
-      },
-      soil: soilOf(house, wiring),
-      loads: house.loadsOf(circuit.id),
-      house,
     };
-  });
-}
-const NOTHING: readonly Seated[] = [];
+  },
+  alike,
+);
 
 /** Of several devices in a row the one of the least rating holds the cable; the last where ratings are not known. */
 function smallest(devices: readonly Device[]): Device | undefined {
@@ -138,7 +217,7 @@ function smallest(devices: readonly Device[]): Device | undefined {
 }
 
 /** A circuit's metalwork is earthed where it comes from; of a service, where it leads. */
-function soilOf({ network }: House, { circuit }: Wiring): Maybe<boolean> {
+function soilOf({ network }: House, circuit: Circuit): Maybe<boolean> {
   const boardId = circuit.fromBoardId ?? circuit.toBoardId;
   return boardId === undefined ? known(false) : network.earthings.throughSoil(boardId);
 }
@@ -152,169 +231,168 @@ function seatedIn(wiring: Wiring, withEnd: boolean): Seated[] {
   ];
 }
 
-/** What all circuits of a job share, read out of it once. */
-export function houseOf(job: Job): House {
-  const wirings = wiringsOf(job);
-  const loads = loadsByCircuit(job);
-  const loadsOf = (circuitId: string) => loads.get(circuitId) ?? NO_LOADS;
-  const poles = cached((wiring: Wiring) => polesOf(job, wiring));
-  const below = cached((wiring: Wiring) => circuitsBelow(wirings, poles, wiring));
-  const asks = <T>(of: (wiring: Wiring) => Maybe<T>, wiring: Wiring): Below<T>[] =>
-    below(wiring).map((each) => ({
-      name: each.wiring.circuit.name,
-      lines: each.lines,
-      asks: saysNothing(each.wiring) ? undefined : of(each.wiring),
-    }));
-  /** Nothing at all is entered of what a circuit feeds. */
-  const saysNothing = (wiring: Wiring): boolean =>
-    wiring.circuit.designCurrentA === undefined &&
-    loadsOf(wiring.circuit.id).length === 0 &&
-    below(wiring).every((each) => saysNothing(each.wiring));
-  const dwellingOf = cached((wiring: Wiring): DwellingLoads | undefined => {
-    const { circuit } = wiring;
+const NO_LOADS: readonly Load[] = [];
+const NO_POINTS: readonly Point[] = [];
+const NO_READINGS: readonly Reading[] = [];
+const NO_COMBINATIONS: readonly Combination[] = [];
+
+/** Rows by the circuit or device they belong to; of one the very same list while its rows are. */
+function byOwner<T>(name: string, find: (job: TrackedJob) => ReadonlyMap<string, readonly T[]>) {
+  const all = HOUSE.cell(name, ({ job }: House) => find(job));
+  return HOUSE.cell(`${name} of one`, (house: House, id) => all(house, '').get(id), sameItems);
+}
+function grouped<T>(rows: readonly T[], ownerOf: (row: T) => string | undefined): Map<string, T[]> {
+  const found = new Map<string, T[]>();
+  for (const row of rows) {
+    const owner = ownerOf(row);
+    if (owner === undefined) continue;
+    const there = found.get(owner);
+    if (there === undefined) found.set(owner, [row]);
+    else there.push(row);
+  }
+  return found;
+}
+const loadsIn = byOwner('loads', loadsByCircuit);
+const pointsIn = byOwner('points', ({ points }) =>
+  grouped(rowsOf(points), ({ state, circuitId }) => (state === 'removed' ? undefined : circuitId)),
+);
+const combinationsIn = byOwner('combinations', ({ combinations }) =>
+  grouped(rowsOf(combinations), ({ downstreamDeviceId }) => downstreamDeviceId),
+);
+const readingsIn = byOwner('readings', ({ readings, points }) => {
+  const all = rowsOf(readings);
+  const superseded = new Set(all.map((reading) => reading.supersedes));
+  return grouped(all, ({ id, circuitId, pointId }) =>
+    superseded.has(id) ? undefined : (circuitId ?? (pointId === undefined ? undefined : points[pointId]?.circuitId)),
+  );
+});
+const safetyIn = HOUSE.cell(
+  'safety services',
+  (house: House, boardId): readonly SafetyService[] =>
+    (house.wirings.outgoing.get(boardId) ?? []).flatMap((circuit) => [
+      ...house.safetyOf(circuit.id),
+      ...(circuit.toBoardId === undefined ? [] : house.safetyBelow(circuit.toBoardId)),
+    ]),
+  alike,
+  () => [],
+);
+
+const wiringIn = ({ wirings }: House, id: string): Wiring => wirings.byCircuit.get(id)!;
+const polesIn = HOUSE.cell('poles', (house: House, id) => polesOf(house.job, wiringIn(house, id)), alike);
+const fedIn = HOUSE.cell('what its board feeds', circuitsBelow, alike);
+
+/** Nothing at all is entered of what a circuit feeds. */
+const saysNothing = HOUSE.cell(
+  'nothing said',
+  (house: House, id): boolean =>
+    house.job.circuits[id]!.designCurrentA === undefined &&
+    house.loadsOf(id).length === 0 &&
+    fedIn(house, id).every((each) => saysNothing(house, each.wiring.circuit.id)),
+);
+const asks = <T>(house: House, of: (house: House, id: string) => Maybe<T>, id: string): Below<T>[] =>
+  fedIn(house, id).map(({ wiring: { circuit }, lines }) => ({
+    ...{ name: circuit.name, lines },
+    asks: saysNothing(house, circuit.id) ? undefined : of(house, circuit.id),
+  }));
+const designIn: (house: House, id: string) => Maybe<DesignCurrent> = HOUSE.cell(
+  'design current',
+  (house: House, id) =>
+    designCurrent(
+      ...[house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, designIn, id)] as const,
+      ...[polesIn(house, id), article220(house, id)] as const,
+    ),
+  alike,
+);
+const continuousIn: (house: House, id: string) => Maybe<ContinuousCurrent> = HOUSE.cell(
+  'continuous current',
+  (house: House, id) =>
+    continuousCurrent(
+      ...[house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, continuousIn, id)] as const,
+      ...[polesIn(house, id), article220(house, id)] as const,
+    ),
+  alike,
+);
+const harmonicIn: (house: House, id: string) => Maybe<number> = HOUSE.cell(
+  'third harmonic',
+  (house: House, id) =>
+    thirdHarmonic(
+      ...[house.job, house.job.circuits[id]!, house.loadsOf(id)] as const,
+      fedIn(house, id)
+        .filter(({ wiring }) => !saysNothing(house, wiring.circuit.id))
+        .map(({ wiring: { circuit }, lines }) => ({
+          ...{ lines, design: designIn(house, circuit.id), percent: harmonicIn(house, circuit.id) },
+        })),
+      polesIn(house, id),
+    ),
+  alike,
+);
+
+const dwellingIn = HOUSE.cell(
+  'dwelling',
+  (house: House, id): DwellingLoads | undefined => {
+    const { job } = house;
+    const { circuit, startDevices, endDevices } = wiringIn(house, id);
     const board = job.boards[circuit.toBoardId ?? ''];
     if (job.dialect !== 'nec' || board === undefined) return undefined;
     const apart = board.otherBuilding === true;
     if (!apart && board.areaM2 === undefined && board.demandMethod === undefined) return undefined;
-    const ahead = [...wiring.startDevices, ...wiring.endDevices].filter((device) => opensOnOvercurrent(device.settings)).at(-1);
+    const ahead = [...startDevices, ...endDevices].filter((device) => opensOnOvercurrent(device.settings)).at(-1);
     const ratedA =
       ahead === undefined ? unknown(`circuits.${circuit.id}`, `an overcurrent device of ${circuit.name}`) : ratedCurrent(ahead);
     const whole = factOf('circuits', circuit, 'wholeDwelling');
-    return dwellingLoads(job, board, finalsBelow(wiring, apart), {
+    return dwellingLoads(job, board, finalsBelow(house, id, apart), {
       ...{ service: circuit.kind === 'service' || (whole.known && whole.value), whole, ratedA },
     });
-  });
-  /** Rating of the device a circuit starts with. */
-  const ratingOf = ({ circuit, startDevices }: Wiring): Maybe<number> => {
-    const device = smallest(startDevices.filter(({ settings }) => opensOnOvercurrent(settings)));
-    return device === undefined
-      ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-      : ratedCurrent(device);
-  };
-  /** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
-  const article220 = (wiring: Wiring): Known<number> | undefined => {
-    const dwelling = dwellingOf(wiring);
-    if (wiring.circuit.diversity !== undefined || dwelling === undefined) return undefined;
-    const demand = map(dwellingDemand(dwelling), ({ calculation }) => calculation.fullestA);
-    if (!demand.known || dwelling.about.board.managedA === undefined) return demand.known ? demand : undefined;
-    // What holds it to more than it comes to relieves from nothing; whether it does rests on both.
-    const managed = andThen(all({ demand, credit: earned(LOAD_MANAGEMENT, dwelling.about) }), ({ demand: demandA, credit }) =>
-      credit.earned
-        ? map(factOf('boards', dwelling.about.board, 'managedA'), (heldA) => Math.min(heldA, demandA))
-        : known(demandA),
-    );
-    return managed.known ? managed : demand;
-  };
-  /** Final circuits of a board and of all boards it feeds. */
-  const finalsBelow = (wiring: Wiring, apart: boolean): CircuitBelow[] =>
-    below(wiring).flatMap(({ wiring: each, lines }) => {
-      const other = apart || job.boards[each.circuit.toBoardId ?? '']?.otherBuilding === true;
-      const own = loadsOf(each.circuit.id);
-      const rest = each.circuit.toBoardId === undefined ? [] : finalsBelow(each, other);
-      return each.circuit.toBoardId !== undefined && own.length === 0
-        ? rest
-        : [{ circuit: each.circuit, loads: own, poles: poles(each), lines, ratedA: ratingOf(each), apart: other }, ...rest];
-    });
-  const designOf: House['designOf'] = cached((wiring: Wiring) =>
-    designCurrent(job, wiring.circuit, loadsOf(wiring.circuit.id), asks(designOf, wiring), poles(wiring), article220(wiring)),
-  );
-  const continuousOf: House['continuousOf'] = cached((wiring: Wiring) =>
-    continuousCurrent(
-      job,
-      wiring.circuit,
-      loadsOf(wiring.circuit.id),
-      asks(continuousOf, wiring),
-      poles(wiring),
-      article220(wiring),
-    ),
-  );
-  const thirdHarmonicOf: House['thirdHarmonicOf'] = cached((wiring: Wiring) =>
-    thirdHarmonic(
-      job,
-      wiring.circuit,
-      loadsOf(wiring.circuit.id),
-      below(wiring)
-        .filter((each) => !saysNothing(each.wiring))
-        .map(({ wiring: each, lines }) => ({ lines, design: designOf(each), percent: thirdHarmonicOf(each) })),
-      poles(wiring),
-    ),
-  );
-  const safety = new Map<string, readonly { circuitId: string; name: string }[]>();
-  const safetyBelow = (boardId: string): readonly { circuitId: string; name: string }[] => {
-    let found = safety.get(boardId);
-    if (found === undefined) {
-      safety.set(boardId, []);
-      found = (wirings.outgoing.get(boardId) ?? []).flatMap((circuit) => [
-        ...loadsOf(circuit.id)
-          .filter((load) => load.safetyService === true)
-          .map((load) => ({ circuitId: circuit.id, name: load.name })),
-        ...(circuit.toBoardId === undefined ? [] : safetyBelow(circuit.toBoardId)),
-      ]);
-      safety.set(boardId, found);
-    }
-    return found;
-  };
-  const superseded = new Set(Object.values(job.readings).map((reading) => reading.supersedes));
-  const readings = new Map<string, Reading[]>();
-  for (const reading of Object.values(job.readings)) {
-    const circuitId = reading.circuitId ?? (reading.pointId === undefined ? undefined : job.points[reading.pointId]?.circuitId);
-    if (circuitId === undefined || superseded.has(reading.id)) continue;
-    readings.set(circuitId, [...(readings.get(circuitId) ?? []), reading]);
-  }
-  const points = new Map<string, Point[]>();
-  for (const point of Object.values(job.points))
-    if (point.state !== 'removed') points.set(point.circuitId, [...(points.get(point.circuitId) ?? []), point]);
-  const pointsOf = (circuitId: string): readonly Point[] => points.get(circuitId) ?? NO_POINTS;
-  const combinations = Object.values(job.combinations);
-  return {
-    job,
-    wirings,
-    network: new FaultNetwork(wirings),
-    designOf,
-    continuousOf,
-    thirdHarmonicOf,
-    below,
-    polesOf: poles,
-    dwellingOf,
-    loadsOf,
-    safetyBelow,
-    readingsOf: (circuitId) => readings.get(circuitId) ?? [],
-    pointsOf,
-    socketsOf: (circuitId) => pointsOf(circuitId).filter(({ kind }) => kind === 'socket'),
-    combinationsFor: (deviceId) => combinations.filter((each) => each.downstreamDeviceId === deviceId),
-  };
+  },
+  alike,
+);
+/** Rating of the device a circuit starts with. */
+function ratingOf({ circuit, startDevices }: Wiring): Maybe<number> {
+  const device = smallest(startDevices.filter(({ settings }) => opensOnOvercurrent(settings)));
+  return device === undefined
+    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+    : ratedCurrent(device);
 }
-const NO_LOADS: readonly Load[] = [];
-const NO_POINTS: readonly Point[] = [];
+/** Final circuits of a board and of all boards it feeds. */
+function finalsBelow(house: House, id: string, apart: boolean): CircuitBelow[] {
+  return fedIn(house, id).flatMap(({ wiring: each, lines }) => {
+    const { circuit } = each;
+    const other = apart || house.job.boards[circuit.toBoardId ?? '']?.otherBuilding === true;
+    const own = house.loadsOf(circuit.id);
+    const rest = circuit.toBoardId === undefined ? [] : finalsBelow(house, circuit.id, other);
+    return circuit.toBoardId !== undefined && own.length === 0
+      ? rest
+      : [{ circuit, loads: own, poles: house.polesOf(each), lines, ratedA: ratingOf(each), apart: other }, ...rest];
+  });
+}
+/** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
+function article220(house: House, id: string): Known<number> | undefined {
+  const dwelling = dwellingIn(house, id);
+  if (house.job.circuits[id]!.diversity !== undefined || dwelling === undefined) return undefined;
+  const demand = map(dwellingDemand(dwelling), ({ calculation }) => calculation.fullestA);
+  if (!demand.known || dwelling.about.board.managedA === undefined) return demand.known ? demand : undefined;
+  // What holds it to more than it comes to relieves from nothing; whether it does rests on both.
+  const managed = andThen(all({ demand, credit: earned(LOAD_MANAGEMENT, dwelling.about) }), ({ demand: demandA, credit }) =>
+    credit.earned ? map(factOf('boards', dwelling.about.board, 'managedA'), (heldA) => Math.min(heldA, demandA)) : known(demandA),
+  );
+  return managed.known ? managed : demand;
+}
 
 /**
  * The circuits a circuit's board feeds. What a generator or an inverter gives is bounded by itself, not by what hangs on the
  * board beside others.
  */
-function circuitsBelow(
-  { job, outgoing, byCircuit }: Wirings,
-  poles: (wiring: Wiring) => Maybe<Poles>,
-  { circuit }: Wiring,
-): { wiring: Wiring; lines: readonly Line[] }[] {
+function circuitsBelow(house: House, id: string): readonly Fed[] {
+  const { job, wirings } = house;
+  const circuit = job.circuits[id]!;
   const from = job.origins[circuit.fromOriginId ?? '']?.kind;
   if (circuit.toBoardId === undefined || from === 'generator' || from === 'inverter') return [];
-  return (outgoing.get(circuit.toBoardId) ?? []).flatMap(({ id }) => {
-    const wiring = byCircuit.get(id);
-    if (wiring === undefined) return [];
-    const served = poles(wiring);
+  return (wirings.outgoing.get(circuit.toBoardId) ?? []).map((each) => {
+    const wiring = wiringIn(house, each.id);
+    const served = polesIn(house, each.id);
     const device = wiring.startDevices.at(-1);
-    return [{ wiring, lines: device === undefined || !served.known ? LINES : linesOrAll(device.lines, served.value.lines) }];
+    return { wiring, lines: device === undefined || !served.known ? LINES : linesOrAll(device.lines, served.value.lines) };
   });
-}
-
-/** A function of a circuit, asked once a circuit. */
-function cached<T>(make: (wiring: Wiring) => T): (wiring: Wiring) => T {
-  const byCircuit = new Map<string, T>();
-  return (wiring) => {
-    const { id } = wiring.circuit;
-    if (!byCircuit.has(id)) byCircuit.set(id, make(wiring));
-    return byCircuit.get(id)!;
-  };
 }
 
 /**

@@ -1,12 +1,13 @@
-import { perRow } from '../job/perRow';
-import type { InspectedOn, Inspection, Job } from '../job/sealed';
+import { sameItems } from '../cells/alike';
+import type { InspectedOn, Inspection } from '../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 
 const ON = ['boardId', 'deviceId', 'pointId', 'segmentId'] as const satisfies readonly InspectedOn[];
 
 /** What was looked at, by what it was looked at on. */
-const bySubject = perRow((rows: Job['inspections']): ReadonlyMap<string, readonly Inspection[]> => {
+const bySubject = READ.cell('inspections', ({ inspections }: TrackedJob): ReadonlyMap<string, readonly Inspection[]> => {
   const found = new Map<string, Inspection[]>();
-  for (const row of Object.values(rows))
+  for (const row of rowsOf(inspections))
     for (const on of ON) {
       const id = row[on];
       if (id === undefined) continue;
@@ -18,7 +19,11 @@ const bySubject = perRow((rows: Job['inspections']): ReadonlyMap<string, readonl
   return found;
 });
 
+const ofSubject = READ.cell(
+  'inspections of one',
+  (job: TrackedJob, key): readonly Inspection[] => bySubject(job, '').get(key) ?? [],
+  sameItems,
+);
+
 /** Everything somebody looked at on one board, device, outlet or cable. */
-export const inspectedOn = ({ inspections }: Pick<Job, 'inspections'>, on: InspectedOn, id: string): readonly Inspection[] =>
-  bySubject(inspections).get(`${on} ${id}`) ?? NOTHING;
-const NOTHING: readonly Inspection[] = [];
+export const inspectedOn = (job: TrackedJob, on: InspectedOn, id: string): readonly Inspection[] => ofSubject(job, `${on} ${id}`);

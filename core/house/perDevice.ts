@@ -1,13 +1,19 @@
-import type { House, Seated } from './facts';
+import { alike } from '../cells/alike';
+import { HOUSE, type House, type Seated } from './facts';
 
-/** What is worked out of a device as it is seated, worked out once a study. */
-export function perDevice<T>(make: (house: House, seated: Seated) => T): (house: House, seated: Seated) => T {
-  const kept = new WeakMap<House, Map<string, T>>();
-  return (house, seated) => {
-    const ofHouse = kept.get(house) ?? new Map<string, T>();
-    kept.set(house, ofHouse);
-    const { id } = seated.device;
-    if (!ofHouse.has(id)) ofHouse.set(id, make(house, seated));
-    return ofHouse.get(id)!;
-  };
+/**
+ * What is worked out of a device as it is seated, worked out once a study. A group device is one however many circuits hang behind it:
+ * it is seated with the first.
+ */
+export function perDevice<T>(name: string, make: (house: House, seated: Seated) => T): (house: House, seated: Seated) => T {
+  const made = HOUSE.cell(
+    name,
+    (house: House, key: string) => {
+      const [seat, deviceId, circuitId] = key.split(' ') as [Seated['seat'], string, string];
+      const wiring = seat === 'group' ? house.wirings.behindGroup(deviceId)[0]! : house.wirings.byCircuit.get(circuitId)!;
+      return make(house, { device: house.job.devices[deviceId]!, wiring, seat });
+    },
+    alike,
+  );
+  return (house, { device, wiring, seat }) => made(house, `${seat} ${device.id} ${seat === 'group' ? '' : wiring.circuit.id}`);
 }

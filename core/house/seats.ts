@@ -1,3 +1,4 @@
+import { alike } from '../cells/alike';
 import {
   type BoardLayout,
   boardLayout,
@@ -10,9 +11,9 @@ import {
   spanOf,
 } from '../job/board/layout';
 import { all, both, type Known, known, list, type Maybe, unknown } from '../job/known';
-import { perRow } from '../job/perRow';
 import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Board, Device, Job, Line } from '../job/sealed';
+import { READ, type TrackedJob } from '../job/tracked';
 
 /** A device in a board, as the questions see it. */
 export interface SeatedDevice {
@@ -32,44 +33,45 @@ type DrawnJob = Parameters<typeof seatsOf>[0];
 type DrawnBoard = Parameters<typeof seatsOf>[1];
 type DrawnDevice = Parameters<typeof boardOf>[1];
 
-const found = perRow((_: Job) => new Map<string, Maybe<SeatedBoard>>());
-
 /**
  * Where the devices of a board sit, and on which lines its spaces are.
  * @returns unknown where it is not said how many spaces it has
  */
-export function seatedBoard(job: Job, board: Board): Maybe<SeatedBoard> {
-  const kept = found(job);
-  const before = kept.get(board.id);
-  if (before !== undefined) return before;
-  const rests = all({
-    spaces: factOf('boards', board, 'spaces'),
-    rails: ifStated('boards', board, 'rails', `rails of ${board.name}`),
-    jumper: ifStated('boards', board, 'oneLineJumper'),
-  });
-  const [house, drawn] = [job as unknown as DrawnJob, board as unknown as DrawnBoard];
-  const layout = boardLayout(house, drawn);
-  const seats: readonly SeatedDevice[] = layout === undefined ? [] : seatsOf(house, drawn, layout);
-  const wide = list(
-    seats.map(({ device }) => all({ space: widthSaid(device, 'spaceUse'), rail: widthSaid(device, 'widthModules') })),
-  );
-  const seated: Maybe<SeatedBoard> =
-    layout === undefined
-      ? rests.known
-        ? unknown(`boards.${board.id}.spaces`, `spaces of ${board.name}`)
-        : rests
-      : both(rests, wide, () => ({ board, layout, seats }));
-  kept.set(board.id, seated);
-  return seated;
-}
+export const seatedBoard = (job: TrackedJob, { id }: Board): Maybe<SeatedBoard> => seated(job, id);
+
+const seated = READ.cell(
+  'board as it is built',
+  (job: TrackedJob, boardId): Maybe<SeatedBoard> => {
+    const board = job.boards[boardId]!;
+    const rests = all({
+      spaces: factOf('boards', board, 'spaces'),
+      rails: ifStated('boards', board, 'rails', `rails of ${board.name}`),
+      jumper: ifStated('boards', board, 'oneLineJumper'),
+    });
+    const layout = boardLayout(job as unknown as DrawnJob, board as unknown as DrawnBoard);
+    if (layout === undefined) return rests.known ? unknown(`boards.${board.id}.spaces`, `spaces of ${board.name}`) : rests;
+    const seats = devicesIn(job, board);
+    const wide = list(
+      seats.map(({ device }) => all({ space: widthSaid(device, 'spaceUse'), rail: widthSaid(device, 'widthModules') })),
+    );
+    return both(rests, wide, () => ({ board, layout, seats }));
+  },
+  alike,
+);
 
 /** How wide a device is said to be; nothing where its family is not asked. */
 const widthSaid = (device: Device, field: 'spaceUse' | 'widthModules'): Known<unknown> =>
   field in device.settings ? settingIfEntered(device, field) : known(undefined);
 
 /** Devices of a board, whether or not it is known where they sit. */
-export const devicesIn = (job: Job, board: Board): readonly SeatedDevice[] =>
-  seatsOf(job as unknown as DrawnJob, board as unknown as DrawnBoard);
+export const devicesIn = (job: TrackedJob, { id }: Board): readonly SeatedDevice[] => inBoard(job, id);
+
+const inBoard = READ.cell(
+  'devices of a board',
+  (job: TrackedJob, boardId): readonly SeatedDevice[] =>
+    seatsOf(job as unknown as DrawnJob, job.boards[boardId] as unknown as DrawnBoard),
+  alike,
+);
 
 /** The board a device sits in. */
 export const boardOfDevice = (job: Job, device: Device): Board | undefined =>

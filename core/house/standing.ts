@@ -185,7 +185,7 @@ function computed(house: House, seated: Seated): Maybe<Standing> {
  * Standing leakage through a residual device: of the cables behind it and of everything that hangs there, as vectors; or what a clamp
  * read, where that may stand for it. A reading above what was worked out counts in any case.
  */
-export const standingOf = perDevice((house, seated): Maybe<Standing> => {
+export const standingOf = perDevice('standing leakage', (house, seated): Maybe<Standing> => {
   const { device } = seated;
   const sum = computed(house, seated);
   const read = ifStated('devices', device, 'standingMa');

@@ -1,3 +1,5 @@
+import { sameItems } from '../cells/alike';
+import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 import { hasResidual } from '../devices/residual';
 import { known, list, type Maybe, map, unknown } from '../job/known';
 import type { Device, Origin } from '../job/sealed';
@@ -21,6 +23,14 @@ export interface SurgeStage {
 
 const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
 
+/** Surge devices of a board itself. */
+const surgeIn = READ.cell(
+  'surge devices of a board',
+  ({ devices }: TrackedJob, id): readonly Device[] =>
+    rowsOf(devices).filter(({ state, seat, boardId, settings }) => state !== 'removed' && seat === 'board' && boardId === id && settings.family === 'spd'),
+  sameItems,
+);
+
 /** The origin a circuit is fed from in the usual state. */
 export function originOf({ path, job }: CircuitFacts): Maybe<Origin> {
   if (!path.known) return path;
@@ -36,7 +46,6 @@ export const lengthOf = ({ wirings }: House, way: readonly Wiring[]): Maybe<numb
 /** Surge devices from the source to a circuit, the nearest to the source first; of a feeder those in the board it leads to as well. */
 export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<readonly SurgeStage[]> {
   return map(path, (way) => {
-    const present = Object.values(job.devices).filter((each) => each.state !== 'removed' && isSurge(each));
     const stages: SurgeStage[] = [];
     const from = (index: number): Maybe<number> => lengthOf(house, way.slice(index));
     let behindResidual = false;
@@ -50,9 +59,7 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
           });
       behindResidual ||= [...step.groupDevices, ...step.startDevices, ...step.endDevices].some(hasResidual);
       const { toBoardId } = step.circuit;
-      for (const device of present.filter(
-        (each) => each.seat === 'board' && toBoardId !== undefined && each.boardId === toBoardId,
-      )) {
+      for (const device of toBoardId === undefined ? [] : surgeIn(job, toBoardId)) {
         const group = job.devices[device.behindDeviceId ?? ''];
         stages.push({
           ...{ device, at: 'board', atOrigin, distanceM: from(index + 1) },

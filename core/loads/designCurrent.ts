@@ -1,6 +1,7 @@
 import { all, andThen, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
+import { rowsOf } from '../job/tracked';
 import { byOrder } from '../network/paths';
 import type { Poles } from '../network/states';
 import { circuitShare } from './diversity';
@@ -42,7 +43,7 @@ const round = (value: number): string => String(Number(value.toPrecision(4)));
 /** Loads per circuit, built once per study. */
 export function loadsByCircuit(job: Job): Map<string, Load[]> {
   const byCircuit = new Map<string, Load[]>();
-  for (const load of Object.values(job.loads).sort(byOrder)) {
+  for (const load of [...rowsOf(job.loads)].sort(byOrder)) {
     const present = byCircuit.get(load.circuitId);
     if (present === undefined) byCircuit.set(load.circuitId, [load]);
     else present.push(load);

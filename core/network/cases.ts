@@ -1,15 +1,29 @@
+import { alike } from '../cells/alike';
 import { type Givens, join, type Missing, NO_GIVENS } from '../job/known';
 import { factOf } from '../job/readers';
-import type { Origin } from '../job/sealed';
-import type { SupplyCase } from './feeding';
-import { originsOf, type Wirings } from './paths';
+import type { Origin, SourceState } from '../job/sealed';
+import { originsOf, WIRED, type Wirings } from './paths';
+
+/** A supply case: what is connected. MAX looks at whole source states, MIN at every single source. */
+export interface SupplyCase {
+  id: string;
+  state: SourceState;
+  origins: readonly Origin[];
+  when: string;
+  /** Circuits a transfer switch has off. */
+  open: ReadonlySet<string>;
+  /** Whether the case is real is not said: its source may only follow another. */
+  doubt: Missing | undefined;
+}
 
 /**
  * The ways a house can be fed. MAX: each source state with all its sources together, but only one of the ways a transfer switch
  * chooses between. MIN: each single source that can feed by itself; one that only follows another never does.
  * @returns the cases, and the facts on which it rests that a source is left out of MIN
  */
-export function supplyCases(wirings: Wirings): { maxCases: SupplyCase[]; minCases: SupplyCase[]; given: Givens } {
+export const supplyCases = WIRED.cell('supply cases', casesIn, alike);
+
+function casesIn(wirings: Wirings): { maxCases: readonly SupplyCase[]; minCases: readonly SupplyCase[]; given: Givens } {
   const positions = transferPositions(wirings);
   const maxCases = wirings.states.flatMap((state): SupplyCase[] =>
     positions.map(({ open, name }, index) => ({
@@ -56,10 +70,10 @@ interface Position {
 }
 
 /** What transfer switches can have off: of the circuits that come into a board with one, all but one. */
-function transferPositions({ incoming, parted, byCircuit }: Wirings): Position[] {
+function transferPositions({ meetings, parted, byCircuit }: Wirings): Position[] {
   let positions: Position[] = [{ open: NONE, name: '' }];
-  for (const circuits of incoming.values()) {
-    if (circuits.length < 2 || !circuits.some(({ id }) => parted.has(id))) continue;
+  for (const circuits of meetings) {
+    if (!circuits.some(({ id }) => parted.has(id))) continue;
     positions = positions.flatMap((position) =>
       circuits.map((on) => ({
         open: new Set([...position.open, ...circuits.filter(({ id }) => id !== on.id).map(({ id }) => id)]),

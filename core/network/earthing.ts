@@ -1,6 +1,7 @@
+import { alike } from '../cells/alike';
 import { all, known, type Maybe, map, need } from '../job/known';
 import { word } from '../job/terms';
-import type { Wiring, Wirings } from './paths';
+import { WIRED, type Wiring, type Wirings } from './paths';
 
 /** Whether a circuit's main cable has no way back for an earth fault. */
 export const lacksReturn = ({ stretches }: Wiring): boolean => stretches.some(({ facts, spur }) => !spur && facts.lacksReturn);
@@ -11,19 +12,14 @@ export const lacksReturn = ({ stretches }: Wiring): boolean => stretches.some(({
  * said that nothing ties its earth to the supply's and nothing of both is within reach together.
  */
 export class Earthings {
-  private readonly found = new Map<string, Maybe<boolean>>();
   constructor(private readonly wirings: Wirings) {}
 
   /** Whether faults at a board come home through the soil; unknown where its electrode may or may not stand apart. */
   throughSoil(boardId: string): Maybe<boolean> {
-    const present = this.found.get(boardId);
-    if (present !== undefined) return present;
-    const soil = this.work(boardId);
-    this.found.set(boardId, soil);
-    return soil;
+    return soilAt(this.wirings, boardId);
   }
 
-  private work(boardId: string): Maybe<boolean> {
+  work(boardId: string): Maybe<boolean> {
     const { job, incoming, byCircuit } = this.wirings;
     if (job.supply.earthing === 'TT') return known(true);
     const feeds = (incoming.get(boardId) ?? []).flatMap(({ id }) => byCircuit.get(id) ?? []);
@@ -56,3 +52,6 @@ export class Earthings {
     return map(facts, ({ tied, reach }) => !tied && !reach);
   }
 }
+
+/** Boards in a circle are refused with the job; of a job nobody checked they are earthed as the supply is. */
+const soilAt = WIRED.cell('earthing', (wirings: Wirings, boardId) => new Earthings(wirings).work(boardId), alike, () => known(false));

@@ -1,12 +1,13 @@
+import { alike } from '../cells/alike';
 import { andThen, both, type Givens, join, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { faultWord } from '../job/terms';
-import { supplyCases } from './cases';
+import { type SupplyCase, supplyCases } from './cases';
 import { add, magnitude, ZERO } from './complex';
 import { Earthings, lacksReturn } from './earthing';
 import type { Fault } from './fault';
-import { Feeding, type SupplyCase, startNode } from './feeding';
+import { Feeding, startNode } from './feeding';
 import { currentOf, type Feed } from './feeds';
-import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
+import { cableMissing, lacksCable, WIRED, type Wiring, type Wirings } from './paths';
 import { ringHolds } from './poles';
 import { MID_RING, Reach } from './reach';
 import { loopOf } from './segmentLoop';
@@ -14,14 +15,8 @@ import type { FaultKind, NetworkState } from './states';
 
 /** Fault currents along a job. */
 export class FaultNetwork {
-  readonly maxCases: readonly SupplyCase[];
-  readonly minCases: readonly SupplyCase[];
   private readonly reach: Reach;
   private readonly feeding: Feeding;
-  private readonly greatest = new Map<string, Maybe<Fault>>();
-  /** What the choice of single sources rests on. */
-  private readonly alone: Givens;
-
   /** Of which board faults come home through the soil. */
   readonly earthings: Earthings;
 
@@ -29,10 +24,13 @@ export class FaultNetwork {
     this.reach = new Reach(wirings);
     this.earthings = new Earthings(wirings);
     this.feeding = new Feeding(wirings, this.reach, this.earthings);
-    const { maxCases, minCases, given } = supplyCases(wirings);
-    this.maxCases = maxCases;
-    this.minCases = minCases;
-    this.alone = given;
+  }
+
+  get maxCases(): readonly SupplyCase[] {
+    return supplyCases(this.wirings, '').maxCases;
+  }
+  get minCases(): readonly SupplyCase[] {
+    return supplyCases(this.wirings, '').minCases;
   }
 
   /**
@@ -153,13 +151,7 @@ export class FaultNetwork {
    * @returns unknown when it is not known for any one of them
    */
   most(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
-    const key = segmentId === undefined ? `${startNode(wiring.circuit)} ${kind}` : `${wiring.circuit.id} ${segmentId} ${kind}`;
-    const plain = segmentId !== undefined || wiring.circuit.toBoardId === undefined;
-    const present = plain ? this.greatest.get(key) : undefined;
-    if (present !== undefined) return present;
-    const found = this.mostAmong(this.maxCases, wiring, segmentId, kind);
-    if (plain) this.greatest.set(key, found);
-    return found;
+    return greatestFault(this.wirings, `${wiring.circuit.id} ${kind} ${segmentId ?? ''}`);
   }
 
   /** The greatest fault of a kind at a place over some of the source states. */
@@ -190,7 +182,8 @@ export class FaultNetwork {
 
   /** What holds of single sources rests on which of them can run alone. */
   private sole<T>(maybe: Maybe<T>): Maybe<T> {
-    return maybe.known ? known(maybe.value, join(maybe.given, this.alone)) : maybe;
+    // What the choice of single sources rests on.
+    return maybe.known ? known(maybe.value, join(maybe.given, supplyCases(this.wirings, '').given)) : maybe;
   }
 
   /**
@@ -262,6 +255,7 @@ export class FaultNetwork {
     const stray = this.stray();
     if (stray !== undefined) return stray;
     const live = this.wirings.parted.size === 0 ? cases : cases.filter((at) => this.reached(wiring, at));
+    const single = cases === this.minCases;
     let found: Known<F> | undefined;
     let doubt: Missing | undefined;
     for (const at of live) {
@@ -273,7 +267,7 @@ export class FaultNetwork {
     }
     if (doubt !== undefined) return { known: false, missing: [doubt] };
     if (found === undefined) return unknown('sourceStates', 'a source state: what feeds the job');
-    return cases === this.minCases ? this.sole(found) : found;
+    return single ? this.sole(found) : found;
   }
 
   /** What a transfer switch parts from every source is dead; what none reaches without it either is a thing to find out. */
@@ -294,3 +288,13 @@ export function theMore<F extends Fault>(
 }
 
 const NO_CABLE = known(ZERO);
+
+const greatestFault = WIRED.cell(
+  'greatest fault',
+  (wirings: Wirings, key: string) => {
+    const [id, kind, ...segmentId] = key.split(' ') as [string, FaultKind, string];
+    const network = new FaultNetwork(wirings);
+    return network.mostAmong(network.maxCases, wirings.byCircuit.get(id)!, segmentId.join(' ') || undefined, kind);
+  },
+  alike,
+);

@@ -1,34 +1,24 @@
-import { andThen, both, known, type Maybe, type Missing, map, unknown } from '../job/known';
+import { alike } from '../cells/alike';
+import { andThen, both, known, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
-import type { Origin, SourceState } from '../job/sealed';
+import type { Origin } from '../job/sealed';
 import { word } from '../job/terms';
 import { add, type Complex, ZERO } from './complex';
-import { type Earthings, lacksReturn } from './earthing';
+import { type SupplyCase, supplyCases } from './cases';
+import { Earthings, lacksReturn } from './earthing';
 import { currentOf, type Feed, together } from './feeds';
-import type { Wiring, Wirings } from './paths';
-import type { Reach } from './reach';
+import { WIRED, type Wiring, type Wirings } from './paths';
+import { Reach } from './reach';
 import { loopOf } from './segmentLoop';
 import { electrodesOhm, originLoop, type SourceLoop } from './source';
 import type { FaultKind, NetworkState } from './states';
-
-/** A supply case: what is connected. MAX looks at whole source states, MIN at every single source. */
-export interface SupplyCase {
-  id: string;
-  state: SourceState;
-  origins: readonly Origin[];
-  when: string;
-  /** Circuits a transfer switch has off. */
-  open: ReadonlySet<string>;
-  /** Whether the case is real is not said: its source may only follow another. */
-  doubt: Missing | undefined;
-}
 
 type LoopKind = FaultKind | 'L';
 
 /** Every way current comes from the sources of a job to a place. Every loop from a source to a board is computed once per study. */
 export class Feeding {
-  private readonly nodes = new Map<string, Maybe<Feed[]>>();
-  private readonly sources = new Map<string, Maybe<SourceLoop>>();
+  /** Ways from nodes on the way, of one asking: what rounds a circle depends on where it was entered. */
+  private nodes = new Map<string, Maybe<Feed[]>>();
   constructor(
     private readonly wirings: Wirings,
     private readonly reach: Reach,
@@ -36,13 +26,7 @@ export class Feeding {
   ) {}
 
   source(origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
-    const key = `${origin.id} ${kind} ${state}`;
-    let loop = this.sources.get(key);
-    if (loop === undefined) {
-      loop = originLoop(this.wirings.job, origin, kind, state);
-      this.sources.set(key, loop);
-    }
-    return loop;
+    return loopAtOrigin(this.wirings, `${origin.id} ${kind} ${state}`);
   }
 
   /** In TT behind a transformer whose earth loop was neither read nor declared, the way back is through the electrodes. */
@@ -56,6 +40,11 @@ export class Feeding {
    * board. Ways of known angle that meet are put together as Thévenin does; others stay apart and add up, which is never less.
    */
   feeds(node: string, without: string | undefined, kind: LoopKind, at: SupplyCase, state: NetworkState): Maybe<Feed[]> {
+    return feedsAt(this.wirings, [state, kind, without ?? '', node, at.id].join('|'));
+  }
+
+  /** The same, worked out from the sources on. */
+  work(node: string, without: string | undefined, kind: LoopKind, at: SupplyCase, state: NetworkState): Maybe<Feed[]> {
     const key = `${node} ${without ?? ''} ${kind} ${at.id} ${state}`;
     const present = this.nodes.get(key);
     if (present !== undefined) return present;
@@ -64,7 +53,7 @@ export class Feeding {
     for (const origin of at.origins) if (`origin ${origin.id}` === node) ways.push(this.atTerminals(origin, kind, at, state));
     for (const { wiring, other } of this.edges(node)) {
       if (wiring.circuit.id === without || at.open.has(wiring.circuit.id)) continue;
-      const beyond = this.feeds(other, wiring.circuit.id, kind, at, state);
+      const beyond = this.work(other, wiring.circuit.id, kind, at, state);
       if (beyond.known && beyond.value.length === 0) continue;
       const cable = this.edge(wiring, kind, state);
       if (cable === undefined) continue;
@@ -121,9 +110,9 @@ export class Feeding {
   private edges(node: string, switched = true): { wiring: Wiring; other: string }[] {
     const { byCircuit, incoming, outgoing } = this.wirings;
     if (node.startsWith('origin ')) {
-      const id = node.slice('origin '.length);
-      return [...byCircuit.values()]
-        .filter(({ circuit }) => circuit.fromOriginId === id && circuit.toBoardId !== undefined)
+      return this.wirings
+        .leadsFrom(node.slice('origin '.length))
+        .filter(({ circuit }) => circuit.toBoardId !== undefined)
         .map((wiring) => ({ wiring, other: `board ${wiring.circuit.toBoardId}` }));
     }
     const id = node.slice('board '.length);
@@ -159,7 +148,7 @@ export class Feeding {
     const here = electrodesOhm(own, `boards.${node.slice('board '.length)}`, 'electrode');
     for (const origin of soil) {
       const there = this.electrodeOf(origin);
-      const line = this.feeds(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
+      const line = this.work(node, without, 'L', { ...at, id: `${at.id} ${origin.id} L`, origins: [origin] }, state);
       const way = both(
         apart ? this.joined(origin, at, line) : line,
         both(here, there, (a, b) => a + b),
@@ -200,3 +189,25 @@ const APART = known(true);
 /** The node a circuit starts from. */
 export const startNode = ({ fromOriginId, fromBoardId }: Wiring['circuit']): string =>
   fromOriginId === undefined ? `board ${fromBoardId}` : `origin ${fromOriginId}`;
+
+const loopAtOrigin = WIRED.cell(
+  'source loop',
+  ({ job }: Wirings, key: string) => {
+    const [id, kind, state] = key.split(' ') as [string, FaultKind, NetworkState];
+    return originLoop(job, job.origins[id]!, kind, state);
+  },
+  alike,
+);
+
+/** @throws Error for a case that is none of the job's */
+const feedsAt = WIRED.cell(
+  'ways from the sources',
+  (wirings: Wirings, key: string) => {
+    const [state, kind, without, node, caseId] = key.split('|') as [NetworkState, LoopKind, string, string, string];
+    const { maxCases, minCases } = supplyCases(wirings, '');
+    const at = (state === 'MAX' ? maxCases : minCases).find(({ id }) => id === caseId)!;
+    const feeding = new Feeding(wirings, new Reach(wirings), new Earthings(wirings));
+    return feeding.work(node, without === '' ? undefined : without, kind, at, state);
+  },
+  alike,
+);

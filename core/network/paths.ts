@@ -1,5 +1,8 @@
+import { alike, sameItems } from '../cells/alike';
+import { Cells, Kind } from '../cells/cells';
 import { known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import type { Circuit, Device, Electrode, Job, Origin, Segment, SourceState } from '../job/sealed';
+import { rowsOf, type TrackedJob, trackedJob } from '../job/tracked';
 import { factsOf, type SegmentFacts } from './segmentFacts';
 
 type Ordered = { id: string; order: string };
@@ -19,39 +22,103 @@ export interface Stretch {
 }
 
 /** One circuit with what belongs to it, in the order from the source. */
-export interface Wiring {
-  circuit: Circuit;
-  stretches: Stretch[];
-  startDevices: Device[];
-  endDevices: Device[];
-  /** Group devices in the board it hangs behind, nearest first. */
-  groupDevices: Device[];
-  /** Devices at its points. */
-  pointDevices: Device[];
+export class Wiring {
+  readonly startDevices: readonly Device[];
+  readonly endDevices: readonly Device[];
+  constructor(
+    readonly circuit: Circuit,
+    readonly stretches: readonly Stretch[],
+    private readonly own: readonly Device[],
+    /** Group devices in the board it hangs behind, nearest first. */
+    readonly groupDevices: readonly Device[],
+    /** Devices at its points. */
+    readonly pointDevices: readonly Device[],
+  ) {
+    this.startDevices = own.filter((device) => device.seat === 'start');
+    this.endDevices = own.filter((device) => device.seat === 'end');
+  }
+  /** Whether it is made of the very same rows. */
+  is(other: Wiring): boolean {
+    return (
+      this.circuit === other.circuit &&
+      this.stretches === other.stretches &&
+      sameItems(this.own, other.own) &&
+      sameItems(this.groupDevices, other.groupDevices) &&
+      sameItems(this.pointDevices, other.pointDevices)
+    );
+  }
 }
 
-/** Lookups over a job, built once per study. Removed things are left out. */
-export interface Wirings {
-  job: Job;
-  byCircuit: Map<string, Wiring>;
+/** Things looked up under an id. */
+interface Lookup<T> {
+  get(id: string): T | undefined;
+  has(id: string): boolean;
+}
+
+/** Kinds of what is worked out along the wires. */
+export const WIRED = new Kind<Wirings>();
+
+/** Lookups over a job, each worked out when it is asked for. Removed things are left out. */
+export class Wirings {
+  readonly job: TrackedJob;
+  readonly cells: Cells;
+  constructor(job: Job, before?: Cells) {
+    this.cells = new Cells(before);
+    this.cells.hold(WIRED, this);
+    this.job = trackedJob(job, this.cells);
+  }
+
+  /** The circuits, in order. */
+  readonly byCircuit = {
+    get: (id: string): Wiring | undefined => wiringOf(this, id),
+    has: (id: string): boolean => circuitOf(this, id) !== undefined,
+    keys: (): readonly string[] => circuitIds(this, ''),
+    values: (): readonly Wiring[] => circuitIds(this, '').map((id) => wiringOf(this, id)!),
+  };
   /** Circuits that feed a board. */
-  incoming: Map<string, Circuit[]>;
+  readonly incoming: Lookup<readonly Circuit[]> = lookup((id) => incomingOf(this, id));
   /** Circuits a board feeds, in order. */
-  outgoing: Map<string, Circuit[]>;
-  origins: ReadonlyMap<string, Origin>;
-  states: readonly SourceState[];
+  readonly outgoing: Lookup<readonly Circuit[]> = lookup((id) => outgoingOf(this, id));
+  readonly origins: Lookup<Origin> = lookup((id) => there(this.job.origins[id]));
   /** Electrodes by the board or origin they belong to. */
-  electrodesAt: ReadonlyMap<string, Electrode[]>;
-  /** Circuits current passes one way only, since a transfer switch at their end parts what lies before it. */
-  parted: ReadonlySet<string>;
-  /** Sources that are wired but stand in no source state: nothing says when they feed. */
-  strays: readonly Origin[];
+  readonly electrodesAt: Lookup<readonly Electrode[]> = lookup((id) => electrodesOf(this, id));
   /** Circuits on one neutral, for each that shares one. */
-  neutralGroups: ReadonlyMap<string, readonly Circuit[]>;
+  readonly neutralGroups: Lookup<readonly Circuit[]> = lookup((id) => neutralGroupOf(this, id));
+
+  get states(): readonly SourceState[] {
+    return statesOf(this, '');
+  }
+  /** Circuits current passes one way only, since a transfer switch at their end parts what lies before it. */
+  get parted(): ReadonlySet<string> {
+    return partedOf(this, '');
+  }
+  /** Sources that are wired but stand in no source state: nothing says when they feed. */
+  get strays(): readonly Origin[] {
+    return straysOf(this, '');
+  }
+  /** Circuits that bring a source to the house, in order. */
+  leadsFrom(originId: string): readonly Wiring[] {
+    return leadIds(this, originId).map((id) => wiringOf(this, id)!);
+  }
+  /** The ways into each board that has more than one. */
+  get meetings(): readonly (readonly Circuit[])[] {
+    return meetingsOf(this, '');
+  }
+  /** Circuits that hang behind a group device, nearest or not, in order. */
+  behindGroup(deviceId: string): readonly Wiring[] {
+    return this.idsBehindGroup(deviceId).map((id) => wiringOf(this, id)!);
+  }
+  idsBehindGroup(deviceId: string): readonly string[] {
+    return groupIds(this, deviceId);
+  }
 }
 
-const present = <T extends { state: string } & Ordered>(rows: Record<string, T>): T[] =>
-  Object.values(rows)
+const lookup = <T>(get: (id: string) => T | undefined): Lookup<T> => ({ get, has: (id) => get(id) !== undefined });
+
+const there = <T extends { readonly state: string }>(row: T | undefined): T | undefined =>
+  row === undefined || row.state === 'removed' ? undefined : row;
+const present = <T extends { readonly state: string } & Ordered>(rows: Readonly<Record<string, T>>): T[] =>
+  rowsOf(rows)
     .filter((row) => row.state !== 'removed')
     .sort(byOrder);
 
@@ -61,62 +128,135 @@ function push<K, V>(into: Map<K, V[]>, key: K, value: V): void {
   else list.push(value);
 }
 
-/** Indexes a job by circuit and board. */
-export function wiringsOf(job: Job): Wirings {
-  const segments = new Map<string, Segment[]>();
-  for (const segment of present(job.segments)) push(segments, segment.circuitId, segment);
-  const devices = new Map<string, Device[]>();
-  const atPoints = new Map<string, Device[]>();
-  for (const device of present(job.devices)) {
-    if (device.circuitId !== undefined) push(devices, device.circuitId, device);
-    const point = device.pointId === undefined ? undefined : job.points[device.pointId];
-    if (point !== undefined) push(atPoints, point.circuitId, device);
-  }
-  const incoming = new Map<string, Circuit[]>();
-  const outgoing = new Map<string, Circuit[]>();
-  const byCircuit = new Map<string, Wiring>();
-  for (const circuit of present(job.circuits)) {
-    // Nothing is fed through a board that is gone.
-    if (circuit.toBoardId !== undefined && job.boards[circuit.toBoardId]?.state !== 'removed')
-      push(incoming, circuit.toBoardId, circuit);
-    if (circuit.fromBoardId !== undefined) push(outgoing, circuit.fromBoardId, circuit);
-    const own = devices.get(circuit.id) ?? [];
-    byCircuit.set(circuit.id, {
-      circuit,
-      stretches: stretchesOf(job, segments.get(circuit.id) ?? [], circuit),
-      startDevices: own.filter((device) => device.seat === 'start'),
-      endDevices: own.filter((device) => device.seat === 'end'),
-      groupDevices: groupChain(job, circuit.behindDeviceId),
-      pointDevices: atPoints.get(circuit.id) ?? [],
+/** Rows under the keys they name, those of one key made anew only where one of them is another. */
+function buckets<T>(name: string, fill: (wirings: Wirings, put: (key: string | undefined, row: T) => void) => void) {
+  const all = WIRED.cell(name, (wirings: Wirings) => {
+    const found = new Map<string, T[]>();
+    fill(wirings, (key, row) => {
+      if (key !== undefined) push(found, key, row);
     });
-  }
-  const electrodesAt = new Map<string, Electrode[]>();
-  for (const electrode of present(job.electrodes)) {
-    if (electrode.boardId !== undefined) push(electrodesAt, electrode.boardId, electrode);
-    if (electrode.originId !== undefined) push(electrodesAt, electrode.originId, electrode);
-  }
-  const states = Object.values(job.sourceStates).sort(byOrder);
-  const inStates = new Set(states.flatMap(({ originIds }) => originIds));
-  const wired = new Set([...byCircuit.values()].map(({ circuit }) => circuit.fromOriginId));
-  const origins = present(job.origins);
-  return {
-    job,
-    byCircuit,
-    incoming,
-    outgoing,
-    origins: new Map(origins.map((origin) => [origin.id, origin])),
-    states,
-    parted: new Set([...byCircuit.values()].filter(hasTransfer).map(({ circuit }) => circuit.id)),
-    strays: origins.filter(({ id }) => wired.has(id) && !inStates.has(id)),
-    electrodesAt,
-    neutralGroups: neutralGroups([...byCircuit.values()].map(({ circuit }) => circuit)),
-  };
+    return found as ReadonlyMap<string, readonly T[]>;
+  });
+  return WIRED.cell(`${name} of one`, (wirings: Wirings, key) => all(wirings, '').get(key), sameItems);
 }
 
-/** A transfer switch sits on a circuit that feeds a board. */
-const hasTransfer = ({ circuit, startDevices, endDevices }: Wiring): boolean =>
-  circuit.toBoardId !== undefined &&
-  [...startDevices, ...endDevices].some(({ settings }) => settings.family === 'switch' && settings.duty === 'transfer');
+const segmentsOf = buckets<Segment>('segments', ({ job }, put) => {
+  for (const segment of present(job.segments)) put(segment.circuitId, segment);
+});
+const devicesOf = buckets<Device>('devices', ({ job }, put) => {
+  for (const device of present(job.devices)) put(device.circuitId, device);
+});
+const atPointsOf = buckets<Device>('devices at points', ({ job }, put) => {
+  for (const device of present(job.devices))
+    if (device.pointId !== undefined) put(job.points[device.pointId]?.circuitId, device);
+});
+const incomingOf = buckets<Circuit>('ways into boards', ({ job }, put) => {
+  for (const circuit of present(job.circuits))
+    // Nothing is fed through a board that is gone.
+    if (job.boards[circuit.toBoardId ?? '']?.state !== 'removed') put(circuit.toBoardId, circuit);
+});
+const outgoingOf = buckets<Circuit>('ways out of boards', ({ job }, put) => {
+  for (const circuit of present(job.circuits)) put(circuit.fromBoardId, circuit);
+});
+const electrodesOf = buckets<Electrode>('electrodes', ({ job }, put) => {
+  for (const electrode of present(job.electrodes)) {
+    put(electrode.boardId, electrode);
+    put(electrode.originId, electrode);
+  }
+});
+const leadIds = WIRED.cell(
+  'leads of an origin',
+  (wirings: Wirings, originId) => leadsByOrigin(wirings, '').get(originId) ?? [],
+  sameItems,
+);
+const leadsByOrigin = WIRED.cell('leads', ({ job }: Wirings) => {
+  const found = new Map<string, string[]>();
+  for (const { id, fromOriginId } of present(job.circuits)) if (fromOriginId !== undefined) push(found, fromOriginId, id);
+  return found;
+});
+const groupIds = WIRED.cell(
+  'circuits behind a group device',
+  (wirings: Wirings, deviceId) => groups(wirings, '').get(deviceId) ?? [],
+  sameItems,
+);
+const groups = WIRED.cell('circuits behind group devices', ({ job }: Wirings) => {
+  const found = new Map<string, string[]>();
+  for (const { id, behindDeviceId } of present(job.circuits))
+    for (const device of groupChain(job, behindDeviceId)) push(found, device.id, id);
+  return found;
+});
+const circuitIds = WIRED.cell('circuits', ({ job }: Wirings) => present(job.circuits).map(({ id }) => id), sameItems);
+const circuitOf = ({ job }: Wirings, id: string): Circuit | undefined => there(job.circuits[id]);
+
+const stretchesIn = WIRED.cell(
+  'cable',
+  (wirings: Wirings, circuitId) => stretchesOf(wirings.job, segmentsOf(wirings, circuitId) ?? NONE, wirings.job.circuits[circuitId]!),
+  (a, b) => a.length === b.length && a.every((one, at) => sameStretch(one, b[at]!)),
+);
+const sameStretch = (a: Stretch, b: Stretch): boolean =>
+  a.segment === b.segment && a.facts === b.facts && a.after === b.after && a.last === b.last && a.spur === b.spur;
+const NONE: readonly never[] = [];
+
+const groupDevicesOf = WIRED.cell('group devices', ({ job }: Wirings, id) => groupChain(job, job.circuits[id]?.behindDeviceId), sameItems);
+
+const wiringOf = WIRED.cell('wiring', (wirings: Wirings, id): Wiring | undefined => {
+  const circuit = circuitOf(wirings, id);
+  if (circuit === undefined) return undefined;
+  return new Wiring(
+    ...[circuit, stretchesIn(wirings, id), devicesOf(wirings, id) ?? NONE] as const,
+    ...[groupDevicesOf(wirings, id), atPointsOf(wirings, id) ?? NONE] as const,
+  );
+}, (a, b) => a === b || (a !== undefined && b !== undefined && a.is(b)));
+
+const statesOf = WIRED.cell('source states', ({ job }: Wirings) => [...rowsOf(job.sourceStates)].sort(byOrder), sameItems);
+const partedOf = WIRED.cell(
+  'parted circuits',
+  (wirings: Wirings): ReadonlySet<string> =>
+    new Set(
+      [...withTransfer(wirings, '')].flatMap((id) => {
+        const circuit = circuitOf(wirings, id);
+        // A transfer switch sits on a circuit that feeds a board.
+        return circuit?.toBoardId === undefined ? [] : [id];
+      }),
+    ),
+  alike,
+);
+/** Circuits with a transfer switch on them. */
+const withTransfer = WIRED.cell(
+  'transfer switches',
+  ({ job }: Wirings): ReadonlySet<string> =>
+    new Set(
+      present(job.devices).flatMap(({ circuitId, seat, settings }) =>
+        circuitId !== undefined && (seat === 'start' || seat === 'end') && settings.family === 'switch' && settings.duty === 'transfer' ? [circuitId] : [],
+      ),
+    ),
+  alike,
+);
+const straysOf = WIRED.cell(
+  'sources in no state',
+  (wirings: Wirings) => {
+    const inStates = new Set(wirings.states.flatMap(({ originIds }) => originIds));
+    const leads = leadsByOrigin(wirings, '');
+    return present(wirings.job.origins).filter(({ id }) => leads.has(id) && !inStates.has(id));
+  },
+  sameItems,
+);
+const meetingsOf = WIRED.cell(
+  'boards fed twice',
+  (wirings: Wirings) => {
+    const boardIds = new Set(present(wirings.job.circuits).flatMap(({ toBoardId }) => toBoardId ?? []));
+    return [...boardIds].flatMap((id) => {
+      const feeds = incomingOf(wirings, id) ?? NONE;
+      return feeds.length < 2 ? [] : [feeds];
+    });
+  },
+  sameItems,
+);
+const neutralGroupOf = WIRED.cell('shared neutral', (wirings: Wirings, id) => allNeutralGroups(wirings, '').get(id), sameItems);
+const allNeutralGroups = WIRED.cell('shared neutrals', ({ job }: Wirings) => neutralGroups(present(job.circuits)));
+
+/** Lookups over a job. */
+export const wiringsOf = (job: Job, before?: Cells): Wirings => new Wirings(job, before);
 
 /** Circuits that name each other, directly or by others between, lie on one neutral. */
 function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
@@ -132,7 +272,7 @@ function neutralGroups(circuits: readonly Circuit[]): Map<string, Circuit[]> {
 }
 
 /** The main chain follows the order; a spur follows the segment it names. A ring's main chain ends where it began. */
-function stretchesOf(job: Job, segments: Segment[], circuit: Circuit): Stretch[] {
+function stretchesOf(job: Job, segments: readonly Segment[], circuit: Circuit): Stretch[] {
   const followed = new Set<string>();
   let previous: string | undefined;
   const stretches = parentsFirst(segments).map((segment) => {
@@ -207,7 +347,7 @@ export function pathTo(wirings: Wirings, circuit: Circuit): Maybe<Wiring[]> {
     path.unshift(wirings.byCircuit.get(current.id)!);
     const boardId = current.fromBoardId;
     if (boardId === undefined) return known(path);
-    if (path.length > wirings.byCircuit.size) return unknown(`boards.${boardId}`, 'what feeds it: boards in a circle');
+    if (path.length > wirings.byCircuit.keys().length) return unknown(`boards.${boardId}`, 'what feeds it: boards in a circle');
     const feed = feedOf(wirings, boardId);
     if (!feed.known) return feed;
     current = feed.value;

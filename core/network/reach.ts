@@ -1,6 +1,5 @@
 import { type Missing, unknown } from '../job/known';
-import type { Dialect } from '../job/terms';
-import { cableMissing, lacksCable, type Wiring, type Wirings } from './paths';
+import { cableMissing, lacksCable, WIRED, type Wiring, type Wirings } from './paths';
 import { ringHolds } from './poles';
 import { inRow, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
 import type { NetworkState } from './states';
@@ -17,46 +16,13 @@ function missing({ path, what }: Missing): SegmentOhm {
   return { line: gone, neutral: gone, back: gone };
 }
 
-/** How far circuits reach: impedances from a circuit's start to the places along it, worked out once. */
+/** How far circuits reach: impedances from a circuit's start to the places along it. */
 export class Reach {
-  private readonly reaches = new Map<string, Map<string, SegmentOhm>>();
-  private readonly dialect: Dialect;
-  constructor(private readonly wirings: Wirings) {
-    this.dialect = wirings.job.dialect;
-  }
+  constructor(private readonly wirings: Wirings) {}
 
   /** Impedances from a circuit's start to the end of each of its segments. */
-  along(wiring: Wiring, state: NetworkState): Map<string, SegmentOhm> {
-    const key = `${wiring.circuit.id} ${state}`;
-    const present = this.reaches.get(key);
-    if (present !== undefined) return present;
-    const ring = this.closed(wiring, state);
-    const round = new Map<string, SegmentOhm>();
-    let whole = NO_LENGTH;
-    for (const { segment, facts, spur } of wiring.stretches) {
-      if (spur) continue;
-      whole = inRow(whole, segmentOhm(facts, state, this.dialect));
-      round.set(segment.id, whole);
-    }
-    const toEndOf = new Map<string, SegmentOhm>();
-    for (const { segment, facts, after, spur } of wiring.stretches) {
-      const own = segmentOhm(facts, state, this.dialect);
-      if (!spur) toEndOf.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
-      else toEndOf.set(segment.id, inRow(after === undefined ? NO_LENGTH : (toEndOf.get(after) ?? lost(after)), own));
-    }
-    if (ring) toEndOf.set(MID_RING, midRing(whole));
-    this.reaches.set(key, toEndOf);
-    return toEndOf;
-  }
-
-  /**
-   * Whether current comes round both ways. MAX takes what is drawn round for closed, which is the most; MIN only a ring that is
-   * known to be.
-   */
-  private closed(wiring: Wiring, state: NetworkState): boolean {
-    if (wiring.circuit.topology !== 'ring') return false;
-    const holds = ringHolds(this.wirings.job, wiring);
-    return state === 'MAX' || (holds.known && holds.value);
+  along({ circuit }: Pick<Wiring, 'circuit'>, state: NetworkState): ReadonlyMap<string, SegmentOhm> {
+    return ohmsAlong(this.wirings, `${circuit.id} ${state}`);
   }
 
   /** Impedances from a circuit's start to the end of one of its segments. */
@@ -70,4 +36,36 @@ export class Reach {
     if (end === undefined) return lacksCable(this.wirings, wiring) ? missing(cableMissing(wiring.circuit)) : NO_LENGTH;
     return this.to(wiring, end.segment.id, state);
   }
+}
+
+const ohmsAlong = WIRED.cell('impedances along', (wirings: Wirings, key: string): ReadonlyMap<string, SegmentOhm> => {
+  const [id, state] = key.split(' ') as [string, NetworkState];
+  const wiring = wirings.byCircuit.get(id)!;
+  const { dialect } = wirings.job;
+  const ring = closed(wirings, wiring, state);
+  const round = new Map<string, SegmentOhm>();
+  let whole = NO_LENGTH;
+  for (const { segment, facts, spur } of wiring.stretches) {
+    if (spur) continue;
+    whole = inRow(whole, segmentOhm(facts, state, dialect));
+    round.set(segment.id, whole);
+  }
+  const toEndOf = new Map<string, SegmentOhm>();
+  for (const { segment, facts, after, spur } of wiring.stretches) {
+    const own = segmentOhm(facts, state, dialect);
+    if (!spur) toEndOf.set(segment.id, ring ? onRing(round.get(segment.id)!, whole) : round.get(segment.id)!);
+    else toEndOf.set(segment.id, inRow(after === undefined ? NO_LENGTH : (toEndOf.get(after) ?? lost(after)), own));
+  }
+  if (ring) toEndOf.set(MID_RING, midRing(whole));
+  return toEndOf;
+});
+
+/**
+ * Whether current comes round both ways. MAX takes what is drawn round for closed, which is the most; MIN only a ring that is
+ * known to be.
+ */
+function closed({ job }: Wirings, wiring: Wiring, state: NetworkState): boolean {
+  if (wiring.circuit.topology !== 'ring') return false;
+  const holds = ringHolds(job, wiring);
+  return state === 'MAX' || (holds.known && holds.value);
 }

@@ -1,7 +1,8 @@
-import { perRow } from '../job/perRow';
+import { sameItems } from '../cells/alike';
 import type { Job } from '../job/schema/job';
 import type { Acceptance } from '../job/schema/records';
 import type { QuestionId } from '../job/terms';
+import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 import type { Check, Standing, Verdict } from '../judging/answer';
 
 const OPEN: Standing = { kind: 'open' };
@@ -13,7 +14,7 @@ export const isFinding = (verdict: Verdict): boolean => verdict !== 'pass' && ve
  * What a check's result rests on, as one short key: the same inputs give the same key, any other input another. Figures
  * enter with nine digits, so that the arithmetic's own rounding reopens nothing.
  */
-export function inputsKey(job: Job, check: Check): string {
+export function inputsKey(job: Pick<Job, 'pack'>, check: Check): string {
   const digits = (value: number | null): string => value?.toPrecision(9) ?? '-';
   const facts = check.given.map(({ path, from }) => [path, from, valueAt(job, path)]);
   const missing = check.missing.map(({ path, what }) => [path, what]);
@@ -22,7 +23,7 @@ export function inputsKey(job: Job, check: Check): string {
 }
 
 /** The value a fact's path leads to, or null. */
-function valueAt(job: Job, path: string): unknown {
+function valueAt(job: object, path: string): unknown {
   let found: unknown = job;
   for (const name of path.split('.')) {
     if (typeof found !== 'object' || found === null || !Object.hasOwn(found, name)) return null;
@@ -42,19 +43,23 @@ function hash(text: string): string {
   return [forward, backward].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
 }
 
-const byCircuit = perRow((acceptances: Job['acceptances']): ReadonlyMap<string, readonly Acceptance[]> => {
+const byCircuit = READ.cell('acceptances', ({ acceptances }: TrackedJob): ReadonlyMap<string, readonly Acceptance[]> => {
   const map = new Map<string, Acceptance[]>();
-  for (const each of Object.values(acceptances))
+  for (const each of rowsOf(acceptances))
     if (each.circuitId !== undefined) map.set(each.circuitId, [...(map.get(each.circuitId) ?? []), each]);
   return map;
 });
 
+const ofCircuit = READ.cell(
+  'acceptances of a circuit',
+  (job: TrackedJob, id): readonly Acceptance[] => byCircuit(job, '').get(id) ?? [],
+  sameItems,
+);
+
 /** How the finding of one check stands. Of several acceptances the one that still holds counts, else the latest. */
-export function standingOf(job: Job, circuitId: string, question: QuestionId, check: Check): Standing {
-  const acceptances = byCircuit(job.acceptances)
-    .get(circuitId)
-    ?.filter((each) => each.question === question && each.check === check.id);
-  if (acceptances === undefined || acceptances.length === 0 || !isFinding(check.verdict)) return OPEN;
+export function standingOf(job: TrackedJob, circuitId: string, question: QuestionId, check: Check): Standing {
+  const acceptances = ofCircuit(job, circuitId).filter((each) => each.question === question && each.check === check.id);
+  if (acceptances.length === 0 || !isFinding(check.verdict)) return OPEN;
   const key = inputsKey(job, check);
   const holding = acceptances.find((each) => each.inputsKey === key);
   if (holding !== undefined) return { kind: 'accepted', acceptance: holding };

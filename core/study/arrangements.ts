@@ -124,7 +124,7 @@ function row(
 ): Arranged {
   const seats = ofBoard(study, job, boardId);
   const pieces = piecesOf(job, boardId);
-  const house = study.circuits[0]!.facts.house;
+  const house = study.house;
   const circuits = study.circuits.filter((circuit) => circuit.boardId === boardId);
   const checks = circuits.flatMap(({ answers }) =>
     answers

@@ -49,7 +49,7 @@ export interface BoardStudy {
 export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy | null {
   const board = job.boards[boardId];
   if (board === undefined || board.state === 'removed') return null;
-  const house = houseOfStudy(job, study);
+  const { house } = study;
   const circuits = new Map(study.circuits.map((circuit) => [circuit.circuitId, circuit]));
   const devices = seatsOf(job, board).map(({ device, as }): BoardDevice => {
     const circuit = device.circuitId === undefined ? undefined : circuits.get(device.circuitId);
@@ -71,12 +71,10 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
   const own = new Set(devices.flatMap(({ as, circuitId }) => (as === 'branch' && circuitId !== null ? [circuitId] : [])));
   const checks = study.circuits
     .filter(({ circuitId }) => circuitId === feed || own.has(circuitId))
-    .flatMap(({ circuitId, answers }) =>
-      answers
-        .filter(({ question }) => question === 'saves-person')
-        .flatMap((each) => shownAnswer({ job, circuitId }, each).checks)
-        .filter(({ id }) => (circuitId === feed ? isOfBoard(id) : isOfSeat(id)))
-        .map((check) => ({ circuitId, check })),
+    .flatMap((each) =>
+      shownAnswer(each.facts, each.answerTo('saves-person'))
+        .checks.filter(({ id }) => (each.circuitId === feed ? isOfBoard(id) : isOfSeat(id)))
+        .map((check) => ({ circuitId: each.circuitId, check })),
     );
   return {
     boardId,
@@ -87,7 +85,7 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
   };
 }
 
-const houseOfStudy = (job: Job, study: Study): House => study.circuits[0]?.facts.house ?? houseOf(job);
+
 
 /** Every shared neutral of a board, once. */
 function sharedOn(job: Job, house: House, boardId: string): SharedNeutral[] {
@@ -156,7 +154,7 @@ export interface DarkStudy {
 
 /** What goes dark, room by room, when devices are opened; as fed in the usual source state. */
 export function darkStudy(job: Job, study: Study, deviceIds: readonly string[]): DarkStudy {
-  const { wirings } = houseOfStudy(job, study);
+  const { wirings } = study.house;
   const opened = openedWith(job, deviceIds);
   const usual = wirings.states[0] ?? { originIds: wirings.strays.map(({ id }) => id) };
   // A board nothing reaches is taken for fed: what hangs on it goes dark as well.
@@ -237,7 +235,7 @@ export interface BoxStudy {
  * @returns null where no circuit passes it
  */
 export function boxStudy(job: Job, study: Study, at: { box: string } | { pointId: string }): BoxStudy | null {
-  const { wirings } = houseOfStudy(job, study);
+  const { wirings } = study.house;
   const ids = 'box' in at ? circuitsInBox(job, at.box) : circuitsAt(job, at.pointId);
   const inIt = ids.filter((id) => wirings.byCircuit.has(id));
   if (inIt.length === 0) return null;

@@ -1,6 +1,6 @@
-import type { Job } from '../job/schema/job';
 import type { Circuit } from '../job/sealed';
 import type { QuestionId } from '../job/terms';
+import type { TrackedJob } from '../job/tracked';
 import { type Answer, rankOf, type Standing, type Verdict } from '../judging/answer';
 import { isFinding, standingOf } from './acceptance';
 
@@ -18,28 +18,21 @@ export interface Finding {
   standing: Standing;
 }
 
-/** Every check of a circuit that is a stop, an unknown or a caution. What this version does not assess at all is left to the counts. */
-export function findingsOf(job: Job, circuit: Circuit, answers: readonly Answer[]): Finding[] {
-  const findings: Finding[] = [];
-  for (const { question, verdict, checks } of answers) {
-    if (!isFinding(verdict)) continue;
-    for (const check of checks) {
-      if (!isFinding(check.verdict) || check.id === 'later') continue;
-      findings.push({
-        circuitId: circuit.id,
-        circuit: `${circuit.number} ${circuit.name}`.trim(),
-        question,
-        check: check.id,
-        verdict: check.verdict,
-        text: `${check.title}: ${check.because}`,
-        rule: check.rule,
-        path: check.at ?? check.missing[0]?.path ?? `circuits.${circuit.id}`,
-        standing: standingOf(job, circuit.id, question, check),
-      });
-    }
-  }
-  return findings;
-}
+/** Every check of an answer that is a stop, an unknown or a caution. What this version does not assess at all is left to the counts. */
+export const findingsOf = (job: TrackedJob, circuit: Circuit, { question, verdict, checks }: Answer): Finding[] =>
+  (isFinding(verdict) ? checks : [])
+    .filter((check) => isFinding(check.verdict) && check.id !== 'later')
+    .map((check) => ({
+      circuitId: circuit.id,
+      circuit: `${circuit.number} ${circuit.name}`.trim(),
+      question,
+      check: check.id,
+      verdict: check.verdict,
+      text: `${check.title}: ${check.because}`,
+      rule: check.rule,
+      path: check.at ?? check.missing[0]?.path ?? `circuits.${circuit.id}`,
+      standing: standingOf(job, circuit.id, question, check),
+    }));
 
 /** Findings of a whole job: those nobody has taken on before those accepted, worst first, otherwise in the order of the circuits. */
 export const worstFirst = (findings: readonly Finding[]): Finding[] =>

@@ -61,7 +61,7 @@ export interface CircuitInspection {
 /** @returns null where there is no such board, or nothing feeds it */
 export function inspectionStudy(job: Job, study: Study, boardId: string): InspectionStudy | null {
   const board = job.boards[boardId];
-  const feedId = study.circuits[0]?.facts.house.wirings.incoming.get(boardId)?.[0]?.id;
+  const feedId = study.house.wirings.incoming.get(boardId)?.[0]?.id;
   const feed = study.circuits.find(({ circuitId }) => circuitId === feedId);
   if (board === undefined || feed === undefined) return null;
   // Answers are made when they are asked for: once for all that is shown here.

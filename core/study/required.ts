@@ -48,7 +48,7 @@ const ALARMS: Readonly<Partial<Record<RulePackId, string>>> = {
 
 /** The circuits and outlets the job's rules want in a dwelling and that nobody entered, among the rooms there are; worst first. */
 export function requiredStudy(job: Job, study: Study): RequiredStudy {
-  const house = study.circuits[0]?.facts.house ?? houseOf(job);
+  const { house } = study;
   const rooms = Object.values(job.rooms as Readonly<Record<string, Room>>);
   const usedAs = (room: Room) => said<RoomUse>(room.use);
   const sockets = new Map<string, Point[]>();

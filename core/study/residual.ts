@@ -79,7 +79,7 @@ const mA = (currentA: number): number => currentA * 1000;
 
 function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const { device } = seated;
-  const house = study.circuits[0]!.facts.house;
+  const house = study.house;
   const row = job.devices[device.id]!;
   const standing = weighed(house, seated);
   const limits = tripLimits(seated);
@@ -219,7 +219,7 @@ const PIECE = 20_000;
 
 /** So many evenings for every device, a piece at a time. */
 export function* tryEvenings(study: Study, trials: number, seed: number): Generator<Progress, Nuisance[]> {
-  const house = study.circuits[0]?.facts.house;
+  const house = study.house;
   const runs = residualSeats(study).map(({ seated }) => {
     const standing = house === undefined ? undefined : weighed(house, seated);
     const limits = tripLimits(seated);

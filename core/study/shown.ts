@@ -1,14 +1,11 @@
-import type { Job } from '../job/schema/job';
+import type { CircuitFacts } from '../house/facts';
 import type { QuestionId } from '../job/terms';
 import type { Answer, Check, ShownAnswer, ShownCheck } from '../judging/answer';
 import { weakestBasis } from '../tables/source';
 import { inputsKey, standingOf } from './acceptance';
 
 /** Where a check is made: in which job, for which circuit. */
-export interface CheckedIn {
-  job: Job;
-  circuitId: string;
-}
+type CheckedIn = Pick<CircuitFacts, 'job' | 'circuitId'>;
 
 /** Writes out a check for those outside the core. */
 function shownCheck({ job, circuitId }: CheckedIn, question: QuestionId, check: Check): ShownCheck {

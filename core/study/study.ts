@@ -1,4 +1,4 @@
-import { type CircuitFacts, circuitFacts } from '../house/facts';
+import { type CircuitFacts, factsIn, HOUSE, type House, houseOf } from '../house/facts';
 import { type Place, placesOn } from '../house/places';
 import { rulesMisfits } from '../house/rulesMisfits';
 import type { Missing } from '../job/known';
@@ -17,7 +17,6 @@ import { ridesSurge } from '../questions/rides-surge/ridesSurge';
 import { savesPerson } from '../questions/saves-person/savesPerson';
 import { staysOn } from '../questions/stays-on/staysOn';
 import { type Finding, findingsOf, worstFirst } from './findings';
-import { Ground, keptPerCircuit } from './kept';
 import { shownAnswer } from './shown';
 
 const STUDY_FORMAT = 'isotrip.study/1';
@@ -34,13 +33,11 @@ export interface FaultReading {
   missing: readonly Missing[];
 }
 
-/** What is kept of a circuit's answers from study to study. */
+/** What is kept of an answer from study to study. */
 interface Judged {
   verdict: Verdict;
-  /** In the order of the questions. */
-  verdicts: readonly Verdict[];
-  /** The worst of what is settled of each question, what lacks a fact left aside; and how many checks lack one. */
-  settled: readonly { verdict: Verdict; unknowns: number }[];
+  /** The worst of what is settled, what lacks a fact left aside; and how many checks lack one. */
+  settled: { verdict: Verdict; unknowns: number };
   findings: readonly Finding[];
 }
 
@@ -54,11 +51,16 @@ export class CircuitStudy {
   readonly name: string;
   readonly kind: Circuit['kind'];
   readonly boardId: string | null;
+  readonly verdict: Verdict;
+  /** In the order of the questions. */
+  readonly verdicts: readonly Verdict[];
+  readonly settled: readonly Judged['settled'][];
+  readonly findings: readonly Finding[];
   constructor(
     /** The job it belongs to, with its acceptances. */
     readonly job: Job,
     readonly facts: CircuitFacts,
-    private readonly judged: Judged,
+    judged: readonly Judged[],
   ) {
     const { circuit } = facts;
     this.circuitId = circuit.id;
@@ -66,23 +68,18 @@ export class CircuitStudy {
     this.name = circuit.name;
     this.kind = circuit.kind;
     this.boardId = circuit.fromBoardId ?? null;
-  }
-  get verdict(): Verdict {
-    return this.judged.verdict;
-  }
-  get verdicts(): readonly Verdict[] {
-    return this.judged.verdicts;
-  }
-  get settled(): Judged['settled'] {
-    return this.judged.settled;
-  }
-  get findings(): readonly Finding[] {
-    return this.judged.findings;
+    this.verdicts = judged.map(({ verdict }) => verdict);
+    this.verdict = worstVerdict(this.verdicts);
+    this.settled = judged.map(({ settled }) => settled);
+    this.findings = judged.flatMap(({ findings }) => findings);
   }
   get answers(): readonly Answer[] {
-    return answersOf(this.facts);
+    return QUESTION_IDS.map((question) => this.answerTo(question));
   }
-  settledOf(question: QuestionId): Judged['settled'][number] {
+  answerTo(question: QuestionId): Answer {
+    return answerOf(this.facts, question);
+  }
+  settledOf(question: QuestionId): Judged['settled'] {
     return this.settled[QUESTION_IDS.indexOf(question)]!;
   }
   verdictOf(question: QuestionId): Verdict {
@@ -90,21 +87,18 @@ export class CircuitStudy {
   }
 }
 
-const judgedOf = keptPerCircuit<Judged>();
-
-function judge(job: Job, facts: CircuitFacts): Judged {
-  const answers = answersOf(facts);
-  const verdicts = answers.map((answer) => answer.verdict);
+/** What an answer comes to, judged again only when something it rests on is another. */
+const judged = HOUSE.cell('answer', (house: House, key: string): Judged => {
+  const [circuitId, question] = key.split(' ') as [string, QuestionId];
+  const facts = house.factsOf(circuitId);
+  const answer = answerOf(facts, question);
+  const settled = answer.checks.filter(({ verdict }) => verdict !== 'unknown');
   return {
-    verdict: worstVerdict(verdicts),
-    verdicts,
-    settled: answers.map(({ checks }) => {
-      const settled = checks.filter(({ verdict }) => verdict !== 'unknown');
-      return { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: checks.length - settled.length };
-    }),
-    findings: findingsOf(job, facts.circuit, answers),
+    verdict: answer.verdict,
+    settled: { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: answer.checks.length - settled.length },
+    findings: findingsOf(facts.job, facts.circuit, answer),
   };
-}
+});
 
 /** A circuit's study written out: plain data with all its working. */
 export interface ShownCircuit {
@@ -120,16 +114,19 @@ export interface ShownCircuit {
   places: Place[];
 }
 /** A study written out: `isotrip.study/1`. */
-export interface ShownStudy extends Omit<Study, 'circuits'> {
+export interface ShownStudy extends Omit<Study, 'circuits' | 'house'> {
   circuits: ShownCircuit[];
 }
 
 export function shownCircuit(study: CircuitStudy): ShownCircuit {
-  const { circuitId, number, name, kind, boardId, verdict, facts, job } = study;
-  const answers = study.answers.map((each) => shownAnswer({ job, circuitId }, each));
+  const { circuitId, number, name, kind, boardId, verdict, facts } = study;
+  const answers = study.answers.map((each) => shownAnswer(facts, each));
   return { circuitId, number, name, kind, boardId, verdict, answers, faults: faultReadings(facts), places: placesOn(facts) };
 }
-export const shownStudy = (study: Study): ShownStudy => ({ ...study, circuits: study.circuits.map(shownCircuit) });
+export const shownStudy = ({ house: _, circuits, ...study }: Study): ShownStudy => ({
+  ...study,
+  circuits: circuits.map(shownCircuit),
+});
 
 export type Counts = Record<Verdict, number>;
 
@@ -140,6 +137,8 @@ export interface Study {
   verdict: Verdict;
   /** Answers by verdict over all circuits, so that an unknown never hides a stop. Accepted ones count like any other. */
   counts: Counts;
+  /** The job read, with all that was made of it. */
+  house: House;
   circuits: CircuitStudy[];
   findings: readonly Finding[];
 }
@@ -155,24 +154,27 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
   'rides-surge': ridesSurge,
 };
 
-/** The pipeline: job → network → facts per circuit → eight answers → findings. Pure: the same job gives the same study. */
-export function studyJob(job: Job): Study {
-  const every = circuitFacts(job);
-  const ground = every[0] === undefined ? undefined : new Ground(job, every[0].house.wirings);
-  const circuits = every.map(
+/**
+ * The pipeline: job → house → eight answers a circuit → findings. Pure: the same job gives the same study.
+ * @param before a study of the job as it was: what rests on nothing that has changed since is taken over from it
+ */
+export function studyJob(job: Job, before?: Study): Study {
+  const house = houseOf(job, before?.house.cells);
+  const circuits = factsIn(house).map(
     (facts) =>
       new CircuitStudy(
         job,
         facts,
-        judgedOf(ground!, facts.circuit, () => judge(job, facts)),
+        QUESTION_IDS.map((question) => judged(house, `${facts.circuitId} ${question}`)),
       ),
   );
+  house.cells.close();
   return {
     format: STUDY_FORMAT,
     job: { id: job.id, name: job.name, pack: job.pack },
     verdict: circuits.length === 0 ? 'unknown' : worstVerdict(circuits.map((circuit) => circuit.verdict)),
     counts: countVerdicts(circuits),
-    circuits,
+    ...{ house, circuits },
     findings: worstFirst(circuits.flatMap((circuit) => circuit.findings)),
   };
 }
@@ -183,13 +185,11 @@ function countVerdicts(circuits: readonly CircuitStudy[]): Counts {
   return counts;
 }
 
-function answersOf(facts: CircuitFacts): Answer[] {
-  const misfits = rulesMisfits(facts);
-  return QUESTION_IDS.map((question) => {
-    const found = ANSWER[question](facts);
-    const foreign = misfits.filter((check) => check.questions.has(question)).map((each) => each.check);
-    return foreign.length === 0 || found.verdict === 'not-applicable' ? found : answer(question, [...foreign, ...found.checks]);
-  });
+function answerOf(facts: CircuitFacts, question: QuestionId): Answer {
+  const found = ANSWER[question](facts);
+  if (found.verdict === 'not-applicable') return found;
+  const foreign = rulesMisfits(facts).flatMap(({ questions, check }) => (questions.has(question) ? [check] : []));
+  return foreign.length === 0 ? found : answer(question, [...foreign, ...found.checks]);
 }
 
 /** The greatest faults at a circuit's start and the least at its far end, of every kind there can be. */

@@ -62,7 +62,7 @@ const READ_AS: Partial<Record<Reading['kind'], FaultKind>> = { ze: 'L-PE', zs: '
  * was measured of them, and the same at the board it feeds.
  */
 export function supplyStudy(job: Job, study: Study): SupplyStudy {
-  const house = study.circuits[0]?.facts.house ?? houseOf(job);
+  const { house } = study;
   const kinds = kindsAmong({ lines: LINES_OF[job.supply.voltageSystem], neutral: true });
   const origins = Object.values(job.origins)
     .filter((origin) => origin.state !== 'removed')

@@ -8,8 +8,10 @@ import { type CircuitStudy, type FaultReading, faultReadings, studyJob } from '.
 export const circuitOf = (job: Job, circuitId: string): CircuitStudy =>
   studyJob(job).circuits.find((each) => each.circuitId === circuitId)!;
 /** What one of the eight questions is answered for a circuit, written out. */
-export const ask = (job: Job, question: QuestionId, circuitId = 'c'): ShownAnswer =>
-  shownAnswer({ job, circuitId }, circuitOf(job, circuitId).answers.find((each) => each.question === question)!);
+export const ask = (job: Job, question: QuestionId, circuitId = 'c'): ShownAnswer => {
+  const study = circuitOf(job, circuitId);
+  return shownAnswer(study.facts, study.answerTo(question));
+};
 /** What protects-cable is answered for it. */
 export const cableAnswer = (job: Job, circuitId: string): ShownAnswer => ask(job, 'protects-cable', circuitId);
 /** The first check whose id begins so. */

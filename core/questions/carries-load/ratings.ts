@@ -1,3 +1,4 @@
+import { rowsOf } from '../../job/tracked';
 import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
@@ -92,7 +93,7 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
   const feeds = house.wirings.incoming.get(board.id) ?? [];
   if (feeds.length < 2 || feeds[0]!.id !== circuit.id) return [];
   const rule = clause(job.pack, 'sharedBus');
-  const states = Object.values(job.sourceStates);
+  const states = rowsOf(job.sourceStates);
   const letsIn = (feed: Circuit): Maybe<number> => {
     const { fromOriginId } = feed;
     if (fromOriginId !== undefined && !states.some(({ originIds }) => originIds.includes(fromOriginId)))

@@ -8,7 +8,7 @@ import { word } from '../../job/terms';
 import { type Answer, type Check, rankOf, worstVerdict } from '../../judging/answer';
 import { answer, notApplicable, ruled, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/fault';
-import type { SupplyCase } from '../../network/feeding';
+import type { SupplyCase } from '../../network/cases';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { disconnectionTimeS } from '../../tables/disconnection';

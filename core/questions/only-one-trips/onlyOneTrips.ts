@@ -1,15 +1,16 @@
+import { alike } from '../../cells/alike';
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
-import { type CircuitFacts, faultAtDevice, isOvercurrent, isResidual, type Seated } from '../../house/facts';
+import { type CircuitFacts, faultAtDevice, HOUSE, type House, isOvercurrent, isResidual, type SafetyService, type Seated } from '../../house/facts';
 import { all, andThen, join, type Known, known, type Maybe, unknown } from '../../job/known';
-import type { Device } from '../../job/sealed';
+import type { Circuit, Device } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { answer, type Comparison, figure, judge, line, notApplicable, ruled, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
-import type { SupplyCase } from '../../network/feeding';
+import type { SupplyCase } from '../../network/cases';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
@@ -165,18 +166,20 @@ function compare(
 }
 
 /** A flagged safety service on another circuit that goes dark when the upstream device opens. */
-function safetyServiceLost({ house, circuit }: CircuitFacts, { device, wiring, seat }: Seated): string | undefined {
-  const dark =
-    seat === 'group'
-      ? [...house.wirings.byCircuit.values()].filter(({ groupDevices }) => groupDevices.some(({ id }) => id === device.id))
-      : [wiring];
-  return dark
-    .flatMap(({ circuit: { id, fromBoardId, toBoardId } }) => [
-      ...(fromBoardId === undefined ? [] : house.safetyBelow(fromBoardId)).filter((service) => service.circuitId === id),
-      ...(toBoardId === undefined ? [] : house.safetyBelow(toBoardId)),
-    ])
-    .find((service) => service.circuitId !== circuit.id)?.name;
-}
+const safetyServiceLost = ({ house, circuit }: CircuitFacts, { device, wiring, seat }: Seated): string | undefined =>
+  (seat === 'group' ? safetyBehind(house, device.id) : safetyOn(house, wiring.circuit)).find(
+    (service) => service.circuitId !== circuit.id,
+  )?.name;
+const safetyBehind = HOUSE.cell(
+  'safety services behind a group device',
+  (house: House, deviceId): readonly SafetyService[] =>
+    house.wirings.idsBehindGroup(deviceId).flatMap((id) => safetyOn(house, house.job.circuits[id]!)),
+  alike,
+);
+const safetyOn = (house: House, { id, fromBoardId, toBoardId }: Circuit): readonly SafetyService[] => [
+  ...(fromBoardId === undefined ? [] : house.safetyOf(id)),
+  ...(toBoardId === undefined ? [] : house.safetyBelow(toBoardId)),
+];
 
 /**
  * Residual devices one above the other. The nearest to the circuit is compared with every one above it. Where that nearest
@@ -235,9 +238,7 @@ function alone(facts: CircuitFacts, upstream: Seated): Check {
   const title = `Earth fault under ${upstream.device.name}`;
   const others =
     upstream.seat === 'group'
-      ? [...house.wirings.byCircuit.values()].some(
-          (each) => each.circuit.id !== circuit.id && each.groupDevices.some((group) => group.id === upstream.device.id),
-        )
+      ? house.wirings.idsBehindGroup(upstream.device.id).some((each) => each !== circuit.id)
       : true;
   if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, ruleOf(facts));
   const lost = safetyServiceLost(facts, upstream);

@@ -1,5 +1,8 @@
-import type { CircuitFacts } from '../../house/facts';
+import { alike } from '../../cells/alike';
+import { type CircuitFacts, HOUSE, type House } from '../../house/facts';
 import { showSize } from '../../job/edges';
+import type { ConductorSize } from '../../job/sealed';
+import { rowsOf } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { ruled } from '../../judging/judge';
 import type { Stretch } from '../../network/paths';
@@ -12,20 +15,41 @@ const PRACTICE: Source = {
   basis: 'practice',
 };
 
+interface InBox {
+  circuitId: string;
+  of: string;
+  size: ConductorSize;
+}
+const NOBODY: readonly InBox[] = [];
+/** Sizes of the cables that end in a box, by its name. */
+const sizesIn = (house: House, box: string): readonly InBox[] => boxes(house, '').get(box) ?? NOBODY;
+const boxes = HOUSE.cell(
+  'sizes in boxes',
+  ({ wirings, job }: House): ReadonlyMap<string, readonly InBox[]> => {
+    const found = new Map<string, InBox[]>();
+    const boxed = new Set(rowsOf(job.segments).flatMap((each) => (each.box === undefined ? [] : each.circuitId)));
+    for (const circuitId of wirings.byCircuit.keys()) {
+      if (!boxed.has(circuitId)) continue;
+      const { circuit, stretches } = wirings.byCircuit.get(circuitId)!;
+      for (const { segment, facts } of stretches) {
+        const size = facts.size('lineSize');
+        if (segment.box === undefined || !size.known) continue;
+        const there = found.get(segment.box) ?? [];
+        found.set(segment.box, [...there, { circuitId, of: `${circuit.number} ${circuit.name}`, size: size.value }]);
+      }
+    }
+    return found;
+  },
+  alike,
+);
+
 /** Other circuits' conductors of another size in the box a cable ends in: to be known, no fault of itself. */
 export function boxInfo({ circuit, house }: CircuitFacts, { segment, facts }: Stretch): Check[] {
   const own = facts.size('lineSize');
   if (segment.box === undefined || !own.known) return [];
   const size = own.value;
-  const others = [...house.wirings.byCircuit.values()].flatMap((wiring) =>
-    wiring.circuit.id === circuit.id
-      ? []
-      : wiring.stretches.flatMap(({ segment: other, facts: of }) => {
-          const there = of.size('lineSize');
-          return other.box === segment.box && there.known && there.value !== size
-            ? [`${showSize(there.value)} of ${wiring.circuit.number} ${wiring.circuit.name}`]
-            : [];
-        }),
+  const others = sizesIn(house, segment.box).flatMap((there) =>
+    there.circuitId === circuit.id || there.size === size ? [] : [`${showSize(there.size)} of ${there.of}`],
   );
   if (others.length === 0) return [];
   const words = `${showSize(size)} here beside ${others.join(', ')} in box ${segment.box}: two circuits of two sizes are no fault`;

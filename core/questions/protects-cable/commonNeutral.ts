@@ -22,7 +22,8 @@ interface Part {
 
 /** Circuits of a group on one neutral: a part for every line each hangs on, with the device that bounds its current. */
 const NO_HARMONIC = known(0);
-function partsOf({ wirings, job, thirdHarmonicOf }: House, group: readonly Circuit[]): Maybe<Part[]> {
+function partsOf(house: House, group: readonly Circuit[]): Maybe<Part[]> {
+  const { wirings, job } = house;
   const each = list(
     group.map((circuit): Maybe<Part[]> => {
       const wiring = wirings.byCircuit.get(circuit.id);
@@ -34,7 +35,7 @@ function partsOf({ wirings, job, thirdHarmonicOf }: House, group: readonly Circu
           `the line ${circuit.name} hangs on`,
         );
       // Two halves oppose each other in their third harmonics too; those of three phases add up.
-      const third = LINES_OF[job.supply.voltageSystem] === 3 ? thirdHarmonicOf(wiring!) : NO_HARMONIC;
+      const third = LINES_OF[job.supply.voltageSystem] === 3 ? house.thirdHarmonicOf(wiring!) : NO_HARMONIC;
       return map(all({ ratedA: ratedCurrent(device), third }), (of) =>
         lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: of.third / 100 })),
       );

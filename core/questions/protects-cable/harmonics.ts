@@ -14,7 +14,7 @@ import { cablePoles } from './commonNeutral';
 /** Third harmonic in the three lines a cable holds, in per cent: the most of any circuit on its neutral. */
 export function cableHarmonic({ circuit, house }: CircuitFacts): Maybe<number> {
   const group = house.wirings.neutralGroups.get(circuit.id) ?? [circuit];
-  const each = list(group.flatMap(({ id }) => house.wirings.byCircuit.get(id) ?? []).map(house.thirdHarmonicOf));
+  const each = list(group.flatMap(({ id }) => house.wirings.byCircuit.get(id) ?? []).map((each) => house.thirdHarmonicOf(each)));
   return map(each, (percents) => Math.max(0, ...percents));
 }
 

@@ -1,3 +1,4 @@
+import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import type { CircuitFacts } from '../../house/facts';
 import { originOf } from '../../house/surge';
 import { all, andThen, join, type Known, known, type Maybe, map, NO_GIVENS } from '../../job/known';
@@ -29,8 +30,11 @@ export function surgeNeed(facts: CircuitFacts): Maybe<Need> {
 }
 
 /** Safety services anywhere in the house: life hangs on them. */
-const safety = ({ job }: CircuitFacts): string | undefined =>
-  Object.values(job.loads).find(({ safetyService }) => safetyService === true)?.name;
+const safety = ({ job }: CircuitFacts): string | undefined => safetyAnywhere(job, '');
+const safetyAnywhere = READ.cell(
+  'safety service anywhere',
+  ({ loads }: TrackedJob): string | undefined => rowsOf(loads).find(({ safetyService }) => safetyService === true)?.name,
+);
 
 /** What the premises are, by every board on the way that says so. */
 function premisesOn({

@@ -1,3 +1,5 @@
+import { sameItems } from '../../cells/alike';
+import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import { residualPart } from '../../devices/residual';
 import { behindOf } from '../../house/behind';
 import { type CircuitFacts, isResidual, type Seated } from '../../house/facts';
@@ -80,16 +82,34 @@ function below({ house }: CircuitFacts, above: Device, other: Wiring): Maybe<rea
   });
 }
 
+/** Devices tied to one, or that it is tied to. */
+const tiedWith = READ.cell(
+  'tied with a device',
+  (job: TrackedJob, id): readonly Device[] => ties(job, '').get(id) ?? [],
+  sameItems,
+);
+const ties = READ.cell('ties', (job: TrackedJob): ReadonlyMap<string, readonly Device[]> => {
+  const all = rowsOf(job.devices);
+  const place = new Map(all.map(({ id }, at) => [id, at]));
+  const found = new Map<string, Set<number>>();
+  const put = (id: string, other: string) => {
+    const at = place.get(other);
+    if (at !== undefined && all[at]!.state !== 'removed') found.set(id, (found.get(id) ?? new Set()).add(at));
+  };
+  for (const { id, tiedTo } of all)
+    if (tiedTo !== undefined) {
+      put(tiedTo, id);
+      put(id, tiedTo);
+    }
+  return new Map([...found].map(([id, others]) => [id, [...others].sort((a, b) => a - b).map((at) => all[at]!)]));
+});
+
 /** A common trip opens this one with its neighbour; of a tie nobody described that may be so. */
 function byCommonTrip(facts: CircuitFacts, kept: readonly Load[]): Check[] {
   const { job, wiring, circuit } = facts;
   return wiring.startDevices.flatMap((device) => {
-    const tied = Object.values(job.devices).filter(
-      (other) =>
-        other.state !== 'removed' &&
-        other.circuitId !== circuit.id &&
-        other.circuitId !== undefined &&
-        (other.tiedTo === device.id || device.tiedTo === other.id),
+    const tied = tiedWith(job, device.id).filter(
+      ({ circuitId }) => circuitId !== circuit.id && circuitId !== undefined,
     );
     return tied.flatMap((other) => {
       // A handle tie opens by hand alone.

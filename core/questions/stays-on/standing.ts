@@ -25,7 +25,7 @@ export function standingChecks(facts: CircuitFacts): Check[] {
  * What a device weighs: the alternating leakage, of type B the smooth DC with it. As rms values they stand at right angles; of an evening
  * each source counts by itself.
  */
-export const weighed = perDevice((house, seated): Maybe<Standing> => {
+export const weighed = perDevice('leakage weighed', (house, seated): Maybe<Standing> => {
   const standing = standingOf(house, seated);
   const isB = andThen(residualPart(seated.device) ?? known(undefined), (part) =>
     part?.type === undefined ? known(false) : map(part.type, (type) => type === 'B'),
@@ -102,7 +102,7 @@ const NAMED = 3;
 
 /** The chance of a trip in an evening without a fault, tried out; the same for the same house. */
 const chanceOf = perDevice(
-  (house, seated): Maybe<Chance> =>
+  'chance of a trip', (house, seated): Maybe<Chance> =>
     map(all({ standing: weighed(house, seated), limits: tripLimits(seated) }), ({ standing, limits }) => {
       const evenings = new Evenings(eveningOf(standing, limits), SEED);
       evenings.run(TRIALS);

@@ -1,3 +1,4 @@
+import { rowsOf } from '../../../job/tracked';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { sizeMm2 } from '../../../job/edges';
@@ -111,12 +112,13 @@ export const DWELLING: Credit<OnCircuit> = {
 
 /** Nothing in the job speaks against it: no other service from outside, no other circuit from the board a feeder comes from. */
 function carriesAlone({ circuit, house, job }: CircuitFacts): boolean {
-  const { byCircuit, outgoing, incoming } = house.wirings;
+  const { outgoing, incoming } = house.wirings;
+  const leadsFrom = (id: string) => house.wirings.leadsFrom(id);
   if (circuit.kind === 'service')
-    return [...byCircuit.values()].every(({ circuit: other }) => {
-      const kind = job.origins[other.fromOriginId ?? '']?.kind;
-      return other.id === circuit.id || (kind !== 'network' && kind !== 'transformer');
-    });
+    return rowsOf(job.origins).every(
+      ({ id, kind }) =>
+        (kind !== 'network' && kind !== 'transformer') || leadsFrom(id).every(({ circuit: other }) => other.id === circuit.id),
+    );
   let at: string | undefined = circuit.fromBoardId;
   while (at !== undefined) {
     if ((outgoing.get(at) ?? []).length > 1) return false;

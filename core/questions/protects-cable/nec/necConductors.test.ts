@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Segment } from '../../../job/schema/circuit';
-import { shownAnswer } from '../../../study/shown';
 import { studyJob } from '../../../study/study';
-import { check } from '../../../testing/ask';
+import { ask, check } from '../../../testing/ask';
 import { american, mouldedCase, splitHouse, star, threePhaseHouse } from '../../../testing/houses';
 import { device, stated, withField } from '../../../testing/jobs';
 import { askCable, house, overload } from '../../../testing/necCircuit';
@@ -171,8 +170,7 @@ describe('protects-cable by the NEC', () => {
         ...{ id: 'l', circuitId: 'c', order: 'a', name: 'Range', powerW: stated(12_000), cosPhi: stated(1) },
         appliance: stated('range' as const, from),
       };
-      const study = studyJob(job).circuits.find((each) => each.circuitId === 'c')!;
-      return shownAnswer({ job, circuitId: 'c' }, study.answers.find((each) => each.question === 'carries-load')!);
+      return ask(job, 'carries-load');
     };
     expect(check(range(40), 'carries')).toMatchObject({ verdict: 'pass', demand: 8000 / 240 });
     expect(range(40).verdict).toBe('pass');

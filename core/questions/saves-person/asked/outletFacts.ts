@@ -1,3 +1,5 @@
+import { sameItems } from '../../../cells/alike';
+import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { CONTACTS } from '../../../job/facts/configurations';
@@ -75,7 +77,7 @@ export function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
   if (point === undefined) return known(FAR_M);
   const stated = ifStated('points', point, 'poolDistanceM');
   if (stated.value !== undefined) return stated as Known<number>;
-  if (!hasPool(facts.job)) return known(FAR_M);
+  if (!hasPool(facts.job, '')) return known(FAR_M);
   return andThen(roomOf(facts, place), (room) =>
     andThen(usedAs(room), (use) =>
       use === 'pool' || use === 'outdoors' || holdsPool(facts.job, room.id)
@@ -85,13 +87,19 @@ export function poolAt(facts: CircuitFacts, place: Place): Maybe<number> {
   );
 }
 /** A pool's or spa's equipment stands in a room. */
-const holdsPool = ({ loads, points }: CircuitFacts['job'], roomId: string): boolean =>
-  Object.values(loads).some(
-    (load) => points[load.pointId ?? '']?.roomId === roomId && OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''),
-  );
-const hasPool = ({ rooms, loads }: CircuitFacts['job']): boolean =>
-  Object.values(rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') ||
-  Object.values(loads).some((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? ''));
+const holdsPool = (job: TrackedJob, roomId: string): boolean =>
+  poolEquipment(job, '').some(({ pointId }) => job.points[pointId ?? '']?.roomId === roomId);
+const hasPool = READ.cell(
+  'a pool',
+  (job: TrackedJob): boolean =>
+    rowsOf(job.rooms).some((room) => ifStated('rooms', room, 'use').value === 'pool') || poolEquipment(job, '').length > 0,
+);
+const poolEquipment = READ.cell(
+  'equipment of pools',
+  ({ loads }: TrackedJob): readonly Load[] =>
+    rowsOf(loads).filter((load) => OF_POOL.has(ifStated('loads', load, 'equipment').value ?? '')),
+  sameItems,
+);
 
 /** An outlet's own, else its room's; outdoors every outlet stands otherwise. */
 export function wetnessAt(facts: CircuitFacts, place: Place): Maybe<string> {

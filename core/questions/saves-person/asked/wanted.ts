@@ -1,3 +1,4 @@
+import { rowsOf } from '../../../job/tracked';
 import type { CircuitFacts } from '../../../house/facts';
 import { join, type Known, known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import type { Amendment } from '../../../job/sealed';
@@ -37,7 +38,7 @@ export function wantedAt(facts: CircuitFacts, place: Place): Wanted[] {
   const { job, circuit } = facts;
   const { names, rows } = requirementsOf(job.pack);
   const ask = askedOf(facts, place);
-  const amendments = Object.values(job.amendments).filter(({ row }) => row !== undefined);
+  const amendments = rowsOf(job.amendments).filter(({ row }) => row !== undefined);
   const found: Wanted[] = [];
   const look = (row: string, requirement: Requirement, custom: boolean) => {
     const spoken = amendments.length === 0 ? [] : spokenOf(amendments, row, place, circuit.id);

@@ -1,3 +1,4 @@
+import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
 import { asHeld } from '../../../devices/identity';
 import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
@@ -35,7 +36,7 @@ export function boardLooked(facts: CircuitFacts, board: Board): BoardLooked {
 /** Items of a board that are there to be looked at. */
 function boardItems({ job, circuit, house }: CircuitFacts, board: Board): InspectedItem[] {
   const service = circuit.kind === 'service';
-  const sources = Object.values(job.origins).filter(({ state }) => state !== 'removed').length;
+  const sources = rowsOf(job.origins).filter(({ state }) => state !== 'removed').length;
   const cables = [circuit, ...(house.wirings.outgoing.get(board.id) ?? [])].flatMap(
     ({ id }) => house.wirings.byCircuit.get(id)?.stretches ?? [],
   );
@@ -56,7 +57,7 @@ function boardItems({ job, circuit, house }: CircuitFacts, board: Board): Inspec
 }
 
 /** An outlet or connection as somebody inspected it. */
-export function pointLooked(job: Job, point: Point): { subject: Subject; looked: Looked[] } {
+export function pointLooked(job: TrackedJob, point: Point): { subject: Subject; looked: Looked[] } {
   const subject: Subject = { on: 'pointId', id: point.id, name: point.name, state: point.state };
   const terminals = point.kind === 'socket' || point.kind === 'switch' || point.kind === 'light' || point.kind === 'spur';
   const here: Partial<Record<InspectedItem, boolean>> = {
@@ -84,13 +85,15 @@ function hereAlong({ place, construction }: Segment): Partial<Record<InspectedIt
   };
 }
 
+const nothingSeen = READ.cell('nothing inspected', ({ inspections }: TrackedJob) => rowsOf(inspections).length === 0);
+
 /** What somebody found on the board a circuit feeds, on its own outlets and along its cables. */
 export function inspectedChecks(facts: CircuitFacts): Check[] {
   const { job, circuit, wiring, house } = facts;
   const board = job.boards[circuit.toBoardId ?? ''];
   const first = board !== undefined && house.wirings.incoming.get(board.id)?.[0]?.id === circuit.id;
   // A house nobody inspected, the usual one while it is planned, costs nothing.
-  const none = Object.keys(job.inspections).length === 0;
+  const none = nothingSeen(job, '');
   const seen = (make: () => { subject: Subject; looked: Looked[] }): Check[] => {
     if (none) return [];
     const { subject, looked } = make();

@@ -1,3 +1,4 @@
+import type { TrackedJob } from '../../../job/tracked';
 import { inspectedOn } from '../../../house/inspected';
 import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import { factOf } from '../../../job/readers';
@@ -33,7 +34,7 @@ export interface Looked {
 }
 
 /** Items of a subject, each with what came of it. */
-export function lookedAt(job: Job, subject: Subject, items: readonly InspectedItem[], limits: Limits): Looked[] {
+export function lookedAt(job: TrackedJob, subject: Subject, items: readonly InspectedItem[], limits: Limits): Looked[] {
   const seen = inspectedOn(job, subject.on, subject.id);
   // What somebody wrote down counts, though by how the thing is drawn nobody would ask.
   const besides = [...new Set(seen.map(({ item }) => item))].filter(
