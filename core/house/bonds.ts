@@ -1,3 +1,4 @@
+import { perDevice } from './perDevice';
 import { join, type Known, known, type Maybe } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Board } from '../job/sealed';
@@ -30,10 +31,12 @@ export type NeutralReturn = Maybe<string | undefined>;
  * joined to it a second time. A residual device does not see such a fault, or opens on load.
  * @returns the first such place; unknown where it is not said of a board behind
  */
-export function neutralReturnBehind(facts: CircuitFacts, seated: Seated): NeutralReturn {
-  const { house } = facts;
+export const neutralReturnBehind = ({ house }: Pick<CircuitFacts, 'house'>, seated: Seated): NeutralReturn =>
+  returnBehind(house, seated);
+
+const returnBehind = perDevice('neutral as the way back', (house, seated): NeutralReturn => {
   const { job, wirings } = house;
-  const pending: Wiring[] = [...circuitsBehind(facts, seated)];
+  const pending: Wiring[] = [...circuitsBehind({ house }, seated)];
   const seen = new Set<string>();
   let missing: NeutralReturn | undefined;
   let none: Known<undefined> = NONE;
@@ -55,7 +58,7 @@ export function neutralReturnBehind(facts: CircuitFacts, seated: Seated): Neutra
     pending.push(...(wirings.outgoing.get(board.id) ?? []).flatMap(({ id }) => wirings.byCircuit.get(id) ?? []));
   }
   return missing ?? none;
-}
+});
 const NONE: Known<undefined> = known(undefined);
 
 /** The boards on the way to a circuit, and the one it feeds, that are fed by another board. */

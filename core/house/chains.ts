@@ -1,3 +1,4 @@
+import { perDevice } from './perDevice';
 import { known, type Maybe, unknown } from '../job/known';
 import type { Origin } from '../job/sealed';
 import { pathTo, type Wiring } from '../network/paths';
@@ -70,14 +71,14 @@ function boardsFrom({ house }: CircuitFacts, boardId: string): Maybe<Wiring[]> {
  * Whether a device can be fed from its load side: a source comes in behind it, alone or beside others. Of a source's own lead only
  * where the two run together: alone, the lead is off.
  */
-export function fedFromBehind(facts: CircuitFacts, seated: Seated): boolean {
-  const { house } = facts;
+export const fedFromBehind = ({ house }: CircuitFacts, seated: Seated): boolean => fedBehind(house, seated);
+
+const fedBehind = perDevice('fed from behind', (house, seated): boolean => {
   const { wirings, network } = house;
   const { wiring, seat } = seated;
-  const excluded = new Set<string>(
-    seat === 'group' ? circuitsBehind(facts, seated).map(({ circuit }) => circuit.id) : [wiring.circuit.id],
-  );
-  const pending = (seat === 'group' ? circuitsBehind(facts, seated) : [wiring]).flatMap(({ circuit }) => circuit.toBoardId ?? []);
+  const next = seat === 'group' ? circuitsBehind({ house }, seated) : [wiring];
+  const excluded = new Set<string>(next.map(({ circuit }) => circuit.id));
+  const pending = next.flatMap(({ circuit }) => circuit.toBoardId ?? []);
   const behind = new Set<string>();
   const sources = new Set<string>();
   while (pending.length > 0) {
@@ -98,7 +99,7 @@ export function fedFromBehind(facts: CircuitFacts, seated: Seated): boolean {
     ({ origins }) =>
       origins.some(({ id }) => sources.has(id) && id !== own) && (own === undefined || origins.some(({ id }) => id === own)),
   );
-}
+});
 
 /** The circuits next behind a device: those of its board for one at a feeder's end, those of its group, else its own. */
 export function circuitsBehind({ house }: Pick<CircuitFacts, 'house'>, { device, wiring, seat }: Seated): readonly Wiring[] {

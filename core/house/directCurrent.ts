@@ -90,8 +90,8 @@ export interface SmoothDc {
 }
 
 /** What each thing behind a device, and each inverter whose current passes it, can leak through it. */
-function sourcesOf(house: House, seated: Seated) {
-  return map(behindOf(house, seated), ({ loads, inverters, bare }) => ({
+const sourcesOf = perDevice('smooth DC of each', (house, seated) =>
+  map(behindOf(house, seated), ({ loads, inverters, bare }) => ({
     bare,
     each: [
       ...loads.map(({ load, wiring }) => ({
@@ -103,8 +103,8 @@ function sourcesOf(house: House, seated: Seated) {
         dcA: map(factOf('origins', origin, 'dcLeakageMa'), (leakMa) => leakMa / 1000),
       })),
     ],
-  }));
-}
+  })),
+);
 
 const summed = (each: readonly (SmoothDc['from'][number] & { given: Givens })[]): Known<SmoothDc> =>
   known(
@@ -125,10 +125,10 @@ export const smoothDcThrough = perDevice(
 );
 
 /** The least smooth DC through a device by what is said of some of what hangs there. */
-export function atLeastDc(house: House, seated: Seated): Known<SmoothDc> {
+export const atLeastDc = perDevice('smooth DC by what is said', (house, seated): Known<SmoothDc> => {
   const sources = sourcesOf(house, seated);
   return sources.known ? saidOf(sources.value.each) : summed([]);
-}
+});
 
 const saidOf = (each: readonly (Omit<SmoothDc['from'][number], 'dcA'> & { dcA: Maybe<number> })[]): Known<SmoothDc> =>
   summed(each.flatMap(({ dcA, ...of }) => (dcA.known ? [{ ...of, dcA: dcA.value, given: dcA.given }] : [])));

@@ -10,7 +10,7 @@ import {
   seatsOf,
   spanOf,
 } from '../job/board/layout';
-import { all, both, type Known, known, list, type Maybe, unknown } from '../job/known';
+import { all, both, type Known, known, list, type Maybe, map, unknown } from '../job/known';
 import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Board, Device, Job, Line } from '../job/sealed';
 import { READ, type TrackedJob } from '../job/tracked';
@@ -59,6 +59,44 @@ const seated = READ.cell(
   alike,
 );
 
+/** Where a device sits in its board; undefined where it names no place that is there. */
+export interface SeatTaken {
+  layout: BoardLayout;
+  place: Place | undefined;
+  /** Devices that take some of the same place, by name. */
+  others: readonly string[];
+}
+
+/** Places of the devices of a board, each with those it shares some of it with. */
+const places = READ.cell('places taken', (job: TrackedJob, boardId): Maybe<ReadonlyMap<string, SeatTaken>> =>
+  map(seated(job, boardId), ({ seats, layout }) => {
+    const taken = new Map<string, SeatedDevice[]>();
+    const halves = ({ track, at, span }: Place) => Array.from({ length: span }, (_, half) => `${track} ${at + half}`);
+    for (const each of seats)
+      for (const half of each.place === undefined ? [] : halves(each.place)) taken.set(half, [...(taken.get(half) ?? []), each]);
+    return new Map(
+      seats.map(({ device, place }): [string, SeatTaken] => {
+        const sharing = new Set(place === undefined ? [] : halves(place).flatMap((half) => taken.get(half)!));
+        const others = seats.length === sharing.size ? seats : [...sharing].sort((a, b) => seats.indexOf(a) - seats.indexOf(b));
+        return [device.id, { layout, place, others: others.flatMap((each) => (each.device === device || !sharing.has(each) ? [] : each.device.name)) }];
+      }),
+    );
+  }),
+);
+const placeIn = READ.cell(
+  'place of a device',
+  (job: TrackedJob, deviceId): Maybe<SeatTaken> | undefined => {
+    const board = boardOfDevice(job, job.devices[deviceId]!);
+    const taken = board === undefined ? undefined : places(job, board.id);
+    if (taken === undefined || !taken.known) return taken;
+    const place = taken.value.get(deviceId);
+    return place === undefined ? undefined : known(place, taken.given);
+  },
+  alike,
+);
+/** @returns undefined for a device that sits in no board, unknown where it is not said how that is built */
+export const placeOfDevice = (job: TrackedJob, { id }: Device): Maybe<SeatTaken> | undefined => placeIn(job, id);
+
 /** How wide a device is said to be; nothing where its family is not asked. */
 const widthSaid = (device: Device, field: 'spaceUse' | 'widthModules'): Known<unknown> =>
   field in device.settings ? settingIfEntered(device, field) : known(undefined);
@@ -81,6 +119,6 @@ const drawn = (device: Device) => device as unknown as DrawnDevice;
 /** Halves of a space or module a device takes. */
 export const spanIn = ({ layout }: SeatedBoard, device: Device): number => spanOf(drawn(device), layout);
 /** The line of each of its poles where it sits. */
-export const linesIn = ({ layout }: SeatedBoard, device: Device, place: Place): Line[] => linesAt(drawn(device), place, layout);
+export const linesIn = (layout: BoardLayout, device: Device, place: Place): Line[] => linesAt(drawn(device), place, layout);
 /** Whether its poles take half a space each. */
 export const halfSize = (device: Device): boolean => poleStep(drawn(device), 'slots') === 1;

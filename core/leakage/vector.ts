@@ -26,7 +26,8 @@ export function farthest(always: Vector, some: readonly Vector[]): { sizeA: numb
       const angle = Math.atan2(ahead, along);
       return [angle + Math.PI / 2, angle - Math.PI / 2];
     });
-  const angles = [...turns].sort((a, b) => a - b);
+  // Currents of few directions turn together, however many they are.
+  const angles = [...turns].sort((a, b) => a - b).filter((angle, at, all) => at === 0 || angle - all[at - 1]! > 1e-9);
   const directions =
     angles.length === 0 ? [0] : angles.map((angle, at) => (angle + (angles[at + 1] ?? angles[0]! + 2 * Math.PI)) / 2);
   for (const direction of directions) {

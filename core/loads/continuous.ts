@@ -18,7 +18,7 @@ export interface ContinuousCurrent {
   /** The same two where what is not said is taken for the best. */
   atLeast: { factored: AtLeast | undefined; whole: AtLeast | undefined };
   formula: string;
-  values: () => string;
+  values: string;
   /** Loads whose conductors are sized by a table or their marking. */
   sized: readonly Sized[];
 }
@@ -54,7 +54,7 @@ export function continuousCurrent(
           wholeA: ibA,
           atLeast: { factored: undefined, whole: undefined },
           formula: continuous ? '1.25 · I continuous, as entered' : 'I as entered, not continuous',
-          values: () => `${continuous ? '1.25 · ' : ''}${round(ibA)} A`,
+          values: `${continuous ? '1.25 · ' : ''}${round(ibA)} A`,
           sized: [],
         }),
       ),
@@ -80,7 +80,7 @@ export function continuousCurrent(
 const byCalculation = (demandA: number): ContinuousCurrent => ({
   ...{ factoredA: demandA, wholeA: demandA, atLeast: { factored: undefined, whole: undefined }, sized: [] },
   formula: 'demand of the dwelling, by article 220',
-  values: () => `${round(demandA)} A`,
+  values: `${round(demandA)} A`,
 });
 
 function greatest(found: readonly ContinuousCurrent[]): ContinuousCurrent {
@@ -100,7 +100,7 @@ function greatest(found: readonly ContinuousCurrent[]): ContinuousCurrent {
     wholeA,
     atLeast: { factored: least('factored', most.factoredA), whole: least('whole', wholeA) },
     formula: `${most.formula}, the greater`,
-    values: () => `${most.values()}; ${others.map(({ formula, values }) => `${formula}: ${values()}`).join('; ')}`,
+    values: `${most.values}; ${others.map(({ formula, values }) => `${formula}: ${values}`).join('; ')}`,
   };
 }
 
@@ -180,7 +180,7 @@ function summed(
     wholeA: all.mostA,
     atLeast: { factored: atLeastOf(most), whole: atLeastOf(all) },
     formula: `${formula}${share.kind === 'stated' ? ' · demand factor' : ''}${where}`,
-    values: () =>
+    values:
       `${most.on.map((index) => round(factored[index]!.mostA)).join(' + ')}${share.kind === 'stated' ? ` · ${share.share}` : ''} A`,
     sized,
   };

@@ -27,7 +27,7 @@ export interface DesignCurrent {
   uneven: boolean;
   /** How it came about, for the working. */
   formula: string;
-  values: () => string;
+  values: string;
 }
 
 /** A circuit of the board another feeds: what it asks, and the lines it hangs on where they are said. */
@@ -72,7 +72,7 @@ export function designCurrent(
     ways.push(
       map(entered, (ibA) => ({
         ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
-        ...{ formula: 'Ib as entered', values: () => `${round(ibA)} A` },
+        ...{ formula: 'Ib as entered', values: `${round(ibA)} A` },
       })),
     );
   if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
@@ -80,7 +80,7 @@ export function designCurrent(
     ways.push(
       map(calculatedA, (ibA) => ({
         ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
-        ...{ formula: 'demand of the dwelling, by article 220', values: () => `${round(ibA)} A` },
+        ...{ formula: 'demand of the dwelling, by article 220', values: `${round(ibA)} A` },
       })),
     );
   const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered.known) : undefined;
@@ -99,7 +99,7 @@ function greatest(found: readonly DesignCurrent[]): DesignCurrent {
     ...most,
     atLeast: most.atLeast === undefined || least >= most.ibA ? undefined : { ...most.atLeast, demandA: least },
     formula: `${most.formula}, the greater`,
-    values: () => `${most.values()}; ${others.map(({ formula, values }) => `${formula}: ${values()}`).join('; ')}`,
+    values: `${most.values}; ${others.map(({ formula, values }) => `${formula}: ${values}`).join('; ')}`,
   };
 }
 
@@ -139,7 +139,7 @@ function ofBelow(
       cosPhi: undefined,
       uneven: sum.line !== undefined,
       formula: `Ib = Σ Ib below${words(share)}${where}`,
-      values: () => `${sum.on.map((index) => round(parts[index]!.mostA)).join(' + ')}${factor(share)} A`,
+      values: `${sum.on.map((index) => round(parts[index]!.mostA)).join(' + ')}${factor(share)} A`,
     };
   });
 }
@@ -189,7 +189,7 @@ function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Mayb
       cosPhi,
       uneven: most.some(({ lines }) => lines.fewer),
       formula: `Ib = Σ I${words(share)}${where}`,
-      values: () => `${most.map(({ currentA }) => round(currentA)).join(' + ')}${factor(share)} A`,
+      values: `${most.map(({ currentA }) => round(currentA)).join(' + ')}${factor(share)} A`,
     };
   });
 }

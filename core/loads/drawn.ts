@@ -1,10 +1,14 @@
 import { all, type Maybe, map } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Job, Load } from '../job/sealed';
+
+/** By what currents and demands go: the code and the supply. */
+export type Ruled = Pick<Job, 'dialect' | 'pack' | 'supply'>;
+
 import { lineVoltageV, type Poles } from '../network/states';
 
 /** What a watt of load divides by: U0 on one line, the line voltage on two, √3 times it on three. */
-export function voltsFor({ lines }: Poles, job: Job): number {
+export function voltsFor({ lines }: Poles, job: Ruled): number {
   if (lines === 1) return job.supply.u0V;
   return lineVoltageV(job.supply) * (lines === 3 ? Math.sqrt(3) : 1);
 }

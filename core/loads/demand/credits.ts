@@ -1,14 +1,15 @@
 import { known, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { factOf } from '../../job/readers';
-import type { Board, Job } from '../../job/sealed';
+import type { Board } from '../../job/sealed';
+import type { Ruled } from '../drawn';
 import { type Credit, drawn } from '../../rules/credit';
 import { EXISTING, GENERAL_LIGHTING, MANAGED, METERED, OPTIONAL } from '../../tables/demand';
 import type { DemandMethod } from './taken';
 
 /** A dwelling whose demand is calculated. */
 export interface Dwelling {
-  job: Job;
+  job: Ruled;
   board: Board;
   /** What feeds the board carries all of one dwelling. */
   whole: Maybe<boolean>;

@@ -1,4 +1,5 @@
-import type { Circuit, Job, Line } from '../../job/sealed';
+import type { Ruled } from '../drawn';
+import type { Circuit, Line } from '../../job/sealed';
 import { linesOf } from '../../job/terms';
 import type { Poles } from '../../network/states';
 import * as table from '../../tables/demand';
@@ -28,7 +29,7 @@ export interface Legs {
 }
 
 /** What each line carries of a calculation: what is general evenly on all (210.11(B)), each load on its own. */
-export function legsOf(job: Job, lines: readonly DemandLine[]): Legs {
+export function legsOf(job: Ruled, lines: readonly DemandLine[]): Legs {
   const system = linesOf(job.supply);
   const parts = lines.flatMap(({ demandVa, shares }) => {
     if (demandVa === null) return [];

@@ -1,5 +1,6 @@
+import type { Ruled } from '../drawn';
 import { heldBy } from '../../job/packs';
-import type { Circuit, Job, Line } from '../../job/sealed';
+import type { Circuit, Line } from '../../job/sealed';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
 import { ofKind, type Read, sum, vaOf } from './read';
@@ -124,10 +125,10 @@ function climateOf(taken: readonly TakenLoad[]): { what: string; loads: readonly
     : { what: 'cooling', loads: cooling, factor: words };
 }
 
-const chargerLeast = (job: Job): number => heldBy(job.pack, { 'nec-2017': 0, 'nec-2023': table.CHARGER_LEAST_VA }) ?? 0;
-export const chargersVa = (job: Job, chargers: readonly TakenLoad[]): number =>
+const chargerLeast = (job: Ruled): number => heldBy(job.pack, { 'nec-2017': 0, 'nec-2023': table.CHARGER_LEAST_VA }) ?? 0;
+export const chargersVa = (job: Ruled, chargers: readonly TakenLoad[]): number =>
   sum(chargers.map(({ va }) => Math.max(va, chargerLeast(job))));
-export const chargersWords = (job: Job): string => (chargerLeast(job) > 0 ? '7200 VA or more each' : '100 %');
+export const chargersWords = (job: Ruled): string => (chargerLeast(job) > 0 ? '7200 VA or more each' : '100 %');
 
 /** A quarter of the largest motor, where its volt-amperes hold none already. */
 function largestMotorLine({ job }: Read, counted: readonly TakenLoad[]): DemandLine[] {

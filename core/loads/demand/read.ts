@@ -3,13 +3,13 @@ import { factOf } from '../../job/readers';
 import type { Board, Job } from '../../job/sealed';
 import { LINES_OF } from '../../network/states';
 import { FT2_M2 } from '../../tables/demand';
-import { voltsFor } from '../drawn';
+import { type Ruled, voltsFor } from '../drawn';
 import type { Dwelling } from './credits';
 import { type CircuitBelow, type DemandKind, newOutletsOn, type TakenLoad, takenOn } from './taken';
 
 /** What is read of a board and of all that hangs below it. */
 export interface Read {
-  job: Job;
+  job: Ruled;
   board: Board;
   areaFt2: number;
   taken: readonly TakenLoad[];
@@ -49,14 +49,15 @@ export function dwellingLoads(
     smallAppliance: asked('small-appliance'),
     laundry: asked('laundry'),
   });
+  const ruled: Ruled = { dialect: job.dialect, pack: job.pack, supply: job.supply };
   const read = map(
     parts,
     ({ areaM2, taken, smallAppliance, laundry }): Read => ({
-      ...{ job, board, taken, areaFt2: areaM2 / FT2_M2 },
+      ...{ job: ruled, board, taken, areaFt2: areaM2 / FT2_M2 },
       circuits: { smallAppliance, laundry, least: service },
     }),
   );
-  return { about: { job, board, whole, ratedA, counted, newOutlets: below.some(newOutletsOn) }, read };
+  return { about: { job: ruled, board, whole, ratedA, counted, newOutlets: below.some(newOutletsOn) }, read };
 }
 const NO = known(false);
 
@@ -70,4 +71,4 @@ export const ofKind = (taken: readonly TakenLoad[], ...kinds: DemandKind[]): Tak
   taken.filter(({ kind }) => kinds.includes(kind));
 
 /** What a volt-ampere of the whole system divides by. */
-export const systemVolts = (job: Job): number => voltsFor({ lines: LINES_OF[job.supply.voltageSystem], neutral: true }, job);
+export const systemVolts = (job: Ruled): number => voltsFor({ lines: LINES_OF[job.supply.voltageSystem], neutral: true }, job);

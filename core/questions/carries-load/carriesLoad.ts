@@ -1,3 +1,4 @@
+import { perDevice } from '../../house/perDevice';
 import { isBreaker, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
@@ -98,7 +99,7 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
       because: () =>
         `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}${full ? NEARLY : ''}`,
       working: () => [
-        line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, PLATE),
+        line(ib.formula, ib.values, `${figure(ib.ibA)} A`, PLATE),
         line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(limit)} A`, FACTOR),
         line('Ib ≤ In · factor', `${figure(ib.ibA)} ≤ ${figure(limit)}`, holds(ib.ibA, limit), rule),
         ...(full ? [fullLine(ib.ibA, ratedA)] : []),
@@ -111,29 +112,36 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
 const least = (atLeast: AtLeast | undefined): Comparison['atLeast'] =>
   atLeast === undefined ? undefined : { demand: atLeast.demandA, missing: atLeast.missing };
 
+/** What the circuits behind a group device ask together. */
+const askedBehind = perDevice('load behind', (house, seated) => {
+  const { device } = seated;
+  const { job } = house;
+  const behind = circuitsBehind({ house }, seated);
+  const asked = list(
+    behind.map((wiring) => {
+      const lines = linesSaid(device, wiring.startDevices.at(-1));
+      return job.dialect === 'nec'
+        ? map(house.continuousOf(wiring), ({ factoredA, atLeast }) => partOf(factoredA, atLeast.factored, lines))
+        : map(house.designOf(wiring), ({ ibA, atLeast }) => partOf(ibA, atLeast, lines));
+    }),
+  );
+  return map(all({ each: asked, share: groupShare(job, device, behind.length) }), ({ each, share }) => ({
+    ...{ each, share, sum: sumOf(each, share) },
+  }));
+});
+
 /** A group device with overcurrent protection carries what hangs behind it, line by line. */
 function groupCarries(facts: CircuitFacts, seated: Seated): Check {
   const { device } = seated;
   const { job, house } = facts;
   const rule = clause(job.pack, 'carries');
   const nec = job.dialect === 'nec';
-  const behind = circuitsBehind(facts, seated);
-  const asked = list(
-    behind.map((wiring) => {
-      const lines = linesSaid(device, wiring.startDevices.at(-1));
-      return nec
-        ? map(house.continuousOf(wiring), ({ factoredA, atLeast }) => partOf(factoredA, atLeast.factored, lines))
-        : map(house.designOf(wiring), ({ ibA, atLeast }) => partOf(ibA, atLeast, lines));
-    }),
-  );
   const parts = all({
-    asked,
-    share: groupShare(job, device, behind.length),
+    behind: askedBehind(house, seated),
     ratedA: ratedCurrent(device),
     factor: nec ? OUTSIDE : deviceFactor(facts, seated),
   });
-  const comparison = map(parts, ({ asked: each, share, ratedA, factor }): Comparison => {
-    const sum = sumOf(each, share);
+  const comparison = map(parts, ({ behind: { sum, share, each }, ratedA, factor }): Comparison => {
     const limit = ratedA * factor;
     const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
     const of = share.kind === 'stated' ? ` · ${share.share}` : '';
@@ -175,7 +183,7 @@ function carriesContinuous(facts: CircuitFacts, device: Device): Check {
       within: full && isObserved(circuit) ? 'caution' : 'pass',
       because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
       working: () => [
-        line(formula, load.values(), `${figure(demand)} A`, rule),
+        line(formula, load.values, `${figure(demand)} A`, rule),
         ...load.sized.map((by) => line(by.formula, by.values, `${figure(by.neededA)} A`, by.source)),
         line('≤ rating', `${figure(demand)} ≤ ${figure(ratedA)}`, holds(demand, ratedA), rule),
         ...(full ? [fullLine(load.wholeA, ratedA)] : []),

@@ -1,3 +1,4 @@
+import { perDevice } from '../../house/perDevice';
 import { rowsOf } from '../../job/tracked';
 import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
@@ -179,6 +180,19 @@ function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number
     : ratedCurrent(ahead);
 }
 
+/** Ratings of what hangs behind a residual switch, added up by line. */
+const ratedBehind = perDevice('ratings behind', (house, seated): Maybe<{ mostA: number; count: number }> => {
+  const each = list(
+    circuitsBehind({ house }, seated).map(({ circuit, startDevices }) => {
+      const own = startDevices.filter((device) => opensOnOvercurrent(device.settings)).at(-1);
+      return own === undefined
+        ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: linesSaid(seated.device, own) }));
+    }),
+  );
+  return map(each, (rated) => ({ mostA: mostOnALine(rated), count: rated.length }));
+});
+
 /**
  * A residual switch has no overload protection of its own: what is ahead of it must hold it to its rating, or everything
  * behind it together may not exceed it. No diversity counts.
@@ -190,19 +204,12 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
   const rule = clause(facts.job.pack, 'switchRating');
   const own = settingOf(device, 'ratingA');
   const ahead = aheadOf(facts, device);
-  const behind = list(
-    circuitsBehind(facts, seated).map(({ circuit, startDevices }) => {
-      const own = startDevices.filter((each) => opensOnOvercurrent(each.settings)).at(-1);
-      return own === undefined
-        ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-        : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: linesSaid(device, own) }));
-    }),
-  );
+  const behind = ratedBehind(facts.house, seated);
   const comparison = andThen(own, (limit): Maybe<Comparison> => {
     const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
-    const byBehind = map(behind, (each) => ({
-      demand: mostOnALine(each),
-      what: `${each.length} devices behind, added up${facts.system === 1 ? '' : ' on the fullest line'}`,
+    const byBehind = map(behind, ({ mostA, count }) => ({
+      demand: mostA,
+      what: `${count} devices behind, added up${facts.system === 1 ? '' : ' on the fullest line'}`,
     }));
     const ways = [byAhead, byBehind];
     const better =

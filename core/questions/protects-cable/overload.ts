@@ -98,7 +98,7 @@ function loadAgainst(
   facts: CircuitFacts,
   name: string,
   iz: Ampacity,
-  design: Known<{ ibA: number; formula: string; values: () => string }>,
+  design: Known<{ ibA: number; formula: string; values: string }>,
 ): Comparison {
   const rule = clause(facts.job.pack, 'overloadElsewhere');
   const { ibA, formula, values } = design.value;
@@ -110,7 +110,7 @@ function loadAgainst(
     because: () => `what ${name} feeds protects it against overload; its own device is for faults`,
     working: () => [
       ...ampacityLines(iz),
-      line(formula, values(), `${figure(ibA)} A`, ENTERED),
+      line(formula, values, `${figure(ibA)} A`, ENTERED),
       line('Ib ≤ Iz', `${figure(ibA)} ≤ ${figure(iz.izA)}`, holds(ibA, iz.izA), rule),
     ],
   };
@@ -129,7 +129,7 @@ export function loadWithinRating({ design, job }: CircuitFacts, device: Device):
       atLeast: ib.atLeast === undefined ? undefined : { demand: ib.atLeast.demandA, missing: ib.atLeast.missing },
       because: () => `design current against the rating of ${device.name}`,
       working: () => [
-        line(ib.formula, ib.values(), `${figure(ib.ibA)} A`, ENTERED),
+        line(ib.formula, ib.values, `${figure(ib.ibA)} A`, ENTERED),
         line('Ib ≤ In', `${figure(ib.ibA)} ≤ ${figure(ratedA)}`, holds(ib.ibA, ratedA), rule),
       ],
     }),

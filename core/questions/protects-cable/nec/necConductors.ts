@@ -163,7 +163,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       because: () => `1.25 times what is continuous and the rest, through ${name} before any factor`,
       working: () => [
         ...ampacityLines(it),
-        line(load.formula, load.values(), `${figure(load.factoredA)} A`, rule),
+        line(load.formula, load.values, `${figure(load.factoredA)} A`, rule),
         ...load.sized.map(({ formula, values, neededA, source }) => line(formula, values, `${figure(neededA)} A`, source)),
         line('≤ ampacity before factors', `${figure(load.factoredA)} ≤ ${figure(limit)}`, holds(load.factoredA, limit), rule),
       ],

@@ -1,6 +1,6 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { boardOfDevice, halfSize, linesIn, seatedBoard } from '../../../house/seats';
-import { isPlaceText, numberAt, overlap, type Place } from '../../../job/board/layout';
+import { boardOfDevice, halfSize, linesIn, placeOfDevice } from '../../../house/seats';
+import { isPlaceText, numberAt, type Place } from '../../../job/board/layout';
 import { factOf } from '../../../job/readers';
 import type { Board, Device, Job } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
@@ -15,27 +15,25 @@ import { saidCheck } from '../said';
 export function seatChecks({ job, own }: CircuitFacts): Check[] {
   return own.flatMap(({ device, seat }): Check[] => {
     const board = boardOfDevice(job, device);
-    const seated = board === undefined || seat === 'group' ? undefined : seatedBoard(job, board);
+    const seated = board === undefined || seat === 'group' ? undefined : placeOfDevice(job, device);
     if (board === undefined || seated === undefined || !seated.known || device.slot === undefined) return [];
-    const { layout, seats } = seated.value;
+    const { layout, place, others } = seated.value;
     const { given } = seated;
     const rule = clause(job.pack, 'boardRoom');
     const title = `Place of ${device.name}`;
     const stop = (id: string, because: string, by = rule) => [ruled(`${id}:${device.id}`, title, 'stop', because, by, given)];
-    const place = seats.find((each) => each.device.id === device.id)?.place;
     if (place === undefined)
       // A place written in words of one's own is none, and nothing is held against it.
       return isPlaceText(device.slot, layout.kind) ? stop('seat', `${board.name} has no room for it at ${device.slot}`) : [];
-    const others = seats.filter((each) => each.device.id !== device.id && each.place !== undefined && overlap(each.place, place));
     if (others.length > 0)
       return stop(
         'seat',
-        `${numberAt(place, layout)} of ${board.name} is also that of ${others.map((each) => each.device.name).join(', ')}`,
+        `${numberAt(place, layout)} of ${board.name} is also that of ${others.join(', ')}`,
       );
     const half = layout.kind === 'slots' && halfSize(device);
     const halves = half ? [halfTaken(job, board, place, device, title)] : [];
     if (!('poles' in device.settings)) return halves;
-    const lines = linesIn(seated.value, device, place);
+    const lines = linesIn(layout, device, place);
     if (lines.length === 0) return halves;
     const where = `at ${numberAt(place, layout)} of ${board.name}`;
     if (new Set(lines).size < Math.min(lines.length, layout.bus.length) || (lines.length > 1 && layout.bus.length === 1))

@@ -1,6 +1,6 @@
 import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
-import { boardOfDevice, seatedBoard } from '../../../house/seats';
+import { boardOfDevice, placeOfDevice } from '../../../house/seats';
 import { numberAt } from '../../../job/board/layout';
 import { type Givens, join, NO_GIVENS } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
@@ -129,11 +129,12 @@ function isAcross(load: Load): { across: boolean; given: Givens } {
 function standApart({ job, circuit }: CircuitFacts, devices: readonly Device[]): string | undefined {
   const boards = devices.map((device) => boardOfDevice(job, device)?.id);
   if (new Set(boards).size > 1) return 'tied, and yet in different places';
-  const board = job.boards[circuit.fromBoardId ?? ''];
-  const seated = board === undefined ? undefined : seatedBoard(job, board);
-  if (seated === undefined || !seated.known) return undefined;
-  const { seats, layout } = seated.value;
-  const places = devices.flatMap((device) => seats.find((each) => each.device.id === device.id)?.place ?? []);
+  if (boards[0] !== circuit.fromBoardId) return undefined;
+  const seats = devices.map((device) => placeOfDevice(job, device));
+  const first = seats[0];
+  if (first === undefined || !first.known) return undefined;
+  const { layout } = first.value;
+  const places = seats.flatMap((seat) => (seat?.known === true ? (seat.value.place ?? []) : []));
   if (places.length < devices.length) return undefined;
   const row = [...places].sort((a, b) => a.track - b.track || a.at - b.at);
   const gap = row.slice(1).some((place, at) => place.track !== row[at]!.track || place.at !== row[at]!.at + row[at]!.span);
