@@ -7,7 +7,7 @@ import { eveningOf, type LeakPart, mayTrip, type Standing, standingOf, type Trip
 import { all, andThen, known, type Maybe, map } from '../../job/known';
 import type { Check, Verdict } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
-import { type Chance, Evenings } from '../../leakage/nuisance';
+import { type Chance, type Evening, Evenings } from '../../leakage/nuisance';
 import { clause } from '../../rules/clauses';
 import { CLASS_A_SOURCE, LEAKAGE_SOURCE, LEAKAGE_SPREAD, NUISANCE_SHARE, NUISANCE_SOURCE } from '../../tables/leakage';
 
@@ -63,7 +63,7 @@ function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
         because: () =>
           byReading
             ? `read by clamp through ${device.name}`
-            : `${sourcesSaid(standing)}: ${device.name} may open from ${figure(limits.trip.least * 1000)} mA on${readA === undefined ? '' : `; a clamp read ${figure(readA * 1000)} mA`}`,
+            : `${sourcesSaid(facts.house, seated)}: ${device.name} may open from ${figure(limits.trip.least * 1000)} mA on${readA === undefined ? '' : `; a clamp read ${figure(readA * 1000)} mA`}`,
         working: () => [
           ...(byReading
             ? [line('by clamp', '', `${figure(worstA * 1000)} mA`, source)]
@@ -90,32 +90,47 @@ function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
 }
 
 /** The largest first, no more than a few by name. */
-function sourcesSaid({ worst, cableA }: Standing): string {
+const sourcesSaid = perDevice('sources of leakage in words', (house, seated): string => {
+  const standing = weighed(house, seated);
+  if (!standing.known) return '';
+  const { worst, cableA } = standing.value;
   const named = [...worst]
     .sort((a, b) => b.sizeA - a.sizeA)
     .slice(0, NAMED)
     .map(({ name, sizeA }) => `${name} ${figure(sizeA * 1000)}`);
   const more = worst.length - named.length;
   return [...named, ...(more > 0 ? [`${more} more`] : []), `cables ${figure(cableA * 1000)}`].join(', ');
-}
+});
 const NAMED = 3;
 
 /** The chance of a trip in an evening without a fault, tried out; the same for the same house. */
 const chanceOf = perDevice(
-  'chance of a trip', (house, seated): Maybe<Chance> =>
-    map(all({ standing: weighed(house, seated), limits: tripLimits(seated) }), ({ standing, limits }) => {
-      const evenings = new Evenings(eveningOf(standing, limits), SEED);
-      evenings.run(TRIALS);
-      return evenings.chance;
-    }),
+  'chance of a trip',
+  (house, seated): Chance => {
+    const evenings = new Evenings(eveningAt(house, seated)!, SEED);
+    evenings.run(TRIALS);
+    return evenings.chance;
+  },
 );
 
-/** Only where it can open on what stands: below the current that never opens it there is no chance to speak of. */
-function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
+/**
+ * An evening at a device by its numbers alone: tried again only where one of them is another. Nothing where it cannot open on what
+ * stands: below the current that never opens it there is no chance to speak of.
+ */
+const eveningAt = perDevice('evening', (house, seated): Evening | undefined => {
   const both = all({ standing: weighed(house, seated), limits: tripLimits(seated) });
-  if (!both.known || !mayTrip(eveningOf(both.value.standing, both.value.limits))) return [];
+  if (!both.known) return undefined;
+  const { some, ...evening } = eveningOf(both.value.standing, both.value.limits);
+  const numbers = { ...evening, some: some.map(({ atA, sizeA, on, spread }) => ({ atA, sizeA, on, spread })) };
+  return mayTrip(numbers) ? numbers : undefined;
+});
+
+function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
+  if (eveningAt(house, seated) === undefined) return [];
   const { device } = seated;
-  const comparison = map(chanceOf(house, seated), (chance): Comparison => {
+  const rests = all({ standing: weighed(house, seated), limits: tripLimits(seated) });
+  const comparison = map(rests, (): Comparison => {
+    const chance = chanceOf(house, seated);
     const surely = !fits(chance.low, NUISANCE_SHARE.stop);
     return {
       ...{ demand: chance.high * 100, limit: NUISANCE_SHARE.caution * 100, unit: '% of evenings', rule: NUISANCE_SOURCE },
