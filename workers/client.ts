@@ -1,5 +1,5 @@
 import { type Remote, wrap } from 'comlink';
-import type { StudyWorker } from './studyWorker';
+import type { StudyWorker, Unlike } from './studyWorker';
 
 export type { StudyWorker } from './studyWorker';
 
@@ -12,10 +12,14 @@ export function warmStudyWorker(): void {
   waiting ??= begin();
 }
 
+const isUnlike = (data: unknown): data is Unlike => typeof data === 'object' && data !== null && 'unlike' in data;
+
 /** A worker that studies, and the promise that breaks when it dies: what was asked of it is then never answered. */
 export interface Studying {
   study: Remote<StudyWorker>;
   died: Promise<never>;
+  /** Told where what was carried on from edit to edit was found unlike a study from nothing, and has been replaced by that. */
+  unlike: (say: (what: string) => void) => void;
   stop: () => void;
 }
 
@@ -28,5 +32,9 @@ export function startStudyWorker(): Studying {
     worker.addEventListener('messageerror', () => reject(new Error('an answer of the study could not be read')));
   });
   died.catch(() => undefined);
-  return { study: wrap<StudyWorker>(worker), died, stop: () => worker.terminate() };
+  const unlike: Studying['unlike'] = (say) =>
+    worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+      if (isUnlike(data)) say(data.unlike);
+    });
+  return { study: wrap<StudyWorker>(worker), died, unlike, stop: () => worker.terminate() };
 }

@@ -59,7 +59,7 @@ export function* tryArrangements(job: Job, study: Study, boardId: string): Gener
     yield { done: index, of: ARRANGEMENTS.length };
     const command = arrange(job, boardId, kind, hangingFor(job, study, boardId, kind));
     const after = applyCommand(job, command);
-    rows.push(row(after, studyJob(after), boardId, { kind, command }));
+    rows.push(row(after, studyJob(after, study), boardId, { kind, command }));
   }
   return rows;
 }

@@ -7,7 +7,7 @@ import type { Job } from '../job/schema/job';
 import { type Verdict, worstVerdict } from '../judging/answer';
 import { fits } from '../judging/judge';
 import { demandStudy } from './demand';
-import { type CircuitStudy, studyJob } from './study';
+import { type CircuitStudy, type Study, studyJob } from './study';
 
 /** A load on one line or between two, with what its circuit then comes to. */
 export interface Way {
@@ -35,7 +35,7 @@ export type BothWays = { ways: readonly [Way, Way] } | { why: string };
  * A load that takes either voltage of a split-phase supply, studied on one line and between two: the whole job anew each time, with the
  * smallest standard rating that carries it and the cable as it is.
  */
-export function bothWays(job: Job, loadId: string): BothWays {
+export function bothWays(job: Job, loadId: string, before?: Study): BothWays {
   const load = job.loads[loadId];
   if (load === undefined) return { why: 'there is no such load' };
   const circuit = job.circuits[load.circuitId]!;
@@ -51,7 +51,7 @@ export function bothWays(job: Job, loadId: string): BothWays {
   if (cable === undefined || cables.length > 1) return { why: `${circuit.name} is to have one length of cable` };
   const way = (lines: 1 | 2): Way | string => {
     const start = stepsTo(job, device, cable.id, lines);
-    const first = studied(applyCommand(job, edit('one way', start)), circuit.id);
+    const first = studied(applyCommand(job, edit('one way', start)), circuit.id, before);
     const asked = checkOf(first, 'carries-load', `carries:${device.id}`)?.demand;
     if (asked === undefined || asked === null) return `what ${load.name} draws is not known`;
     const ratingA = NEC_RATINGS.find((each) => fits(asked, each));
@@ -60,7 +60,7 @@ export function bothWays(job: Job, loadId: string): BothWays {
       ...stepsTo(job, device, cable.id, lines, ratingA),
     ]);
     const other = applyCommand(job, command);
-    const study = studied(other, circuit.id);
+    const study = studied(other, circuit.id, before);
     const legs = demandStudy(other, study.whole, circuit.fromBoardId ?? '')?.legs ?? [];
     return {
       ...{ lines, volts: lines * job.supply.u0V, ratingA, spaces: lines, price: priceOf(job, lines), command },
@@ -76,15 +76,15 @@ export function bothWays(job: Job, loadId: string): BothWays {
 }
 
 interface Studied {
-  whole: ReturnType<typeof studyJob>;
+  whole: Study;
   circuit: CircuitStudy;
 }
-function studied(job: Job, circuitId: string): Studied {
-  const whole = studyJob(job);
+function studied(job: Job, circuitId: string, before: Study | undefined): Studied {
+  const whole = studyJob(job, before);
   return { whole, circuit: whole.circuits.find((each) => each.circuitId === circuitId)! };
 }
 const checkOf = ({ circuit }: Studied, question: 'carries-load' | 'protects-cable', id: string) =>
-  circuit.answers.find((answer) => answer.question === question)?.checks.find((check) => check.id === id);
+  circuit.answerTo(question).checks.find((check) => check.id === id);
 
 /** Its breaker and cable on one line and the neutral, or on two lines. */
 function stepsTo(job: Job, device: Device, cableId: string, lines: 1 | 2, ratingA?: number): Step[] {

@@ -2,7 +2,7 @@ import { applyCommand, type Command } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../job/terms';
 import { rankOf, type Verdict, worse } from '../judging/answer';
-import { type Candidate, KINDS } from './candidate';
+import { type Candidate, KINDS, MENDS } from './candidate';
 import { candidates } from './candidates';
 import { type CircuitStudy, type Study, studyJob } from './study';
 
@@ -48,45 +48,74 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
   const failing = QUESTION_IDS.map((question) => ({ question, ...settledIn(study, circuitId, question) })).filter(
     ({ verdict }) => circuit !== undefined && (verdict === 'stop' || verdict === 'caution'),
   );
-  if (failing.length === 0) return [];
-  const tried: (Candidate & { study: Study })[] = [];
-  const all = candidates(job, circuitId);
-  for (const candidate of all) {
-    tried.push({ ...candidate, study: studyJob(applyCommand(job, candidate.command)) });
-    yield { done: tried.length, of: all.length };
+  const hopeful = candidates(job, circuitId).filter(({ kind }) => failing.some(({ question }) => MENDS[kind].has(question)));
+  const was = { people: failing.some(({ question }) => question === 'saves-person') ? peopleChecks(study, circuitId) : NONE };
+  const tried: Tried[] = [];
+  for (const candidate of hopeful) {
+    tried.push(outcomeOf(candidate, study, studyJob(applyCommand(job, candidate.command), study), circuitId, was.people));
+    yield { done: tried.length, of: hopeful.length };
   }
   return failing.flatMap(({ question, verdict, unknowns }) => {
-    const helping = tried
-      .map((each) => ({ ...each, ...settledAfter(each, circuitId, question) }))
-      .map((each) => ({ ...each, after: each.verdict }))
-      .filter((each) =>
-        question === 'saves-person'
-          ? OF_PEOPLE.has(each.kind) && settledBy(study, each, circuitId) !== ''
-          : each.unknowns <= unknowns && rankOf(each.after) > rankOf(verdict) && each.after !== 'stop',
-      );
+    const helping = tried.filter(({ kind, after, mends }) => {
+      if (!MENDS[kind].has(question)) return false;
+      const settled = after(question);
+      return question === 'saves-person'
+        ? mends !== ''
+        : settled.unknowns <= unknowns && rankOf(settled.verdict) > rankOf(verdict) && settled.verdict !== 'stop';
+    });
     return KINDS.flatMap((kind) => {
       const ofKind = helping.filter((each) => each.kind === kind);
-      const best = ofKind.find(({ after }) => after === 'pass') ?? ofKind[0];
-      const kept = question === 'saves-person' ? oneForEach(study, ofKind, circuitId) : best === undefined ? [] : [best];
-      return kept.map((each) => ({ question, command: each.command, ...changes(study, each.study) }));
+      const best = ofKind.find(({ after }) => after(question).verdict === 'pass') ?? ofKind[0];
+      const kept = question === 'saves-person' ? oneForEach(ofKind) : best === undefined ? [] : [best];
+      return kept.map(({ command, improves, worsens }) => ({ question, command, improves, worsens }));
     });
   });
 }
 
-/** What may mend question 5: a larger breaker, for which a code asks less, protects nobody. */
-const OF_PEOPLE: ReadonlySet<Candidate['kind']> = new Set([
-  ...(['poles', 'family', 'tie', 'leg', 'neutral', 'protect', 'mark', 'type', 'move', 'apart-residual'] as const),
-]);
+/** What came of a candidate: all that is kept of its study. */
+interface Tried {
+  kind: Candidate['kind'];
+  command: Command;
+  improves: Change[];
+  worsens: Change[];
+  after: (question: QuestionId) => Settled;
+  /** Which things question 5 asks for it settles, by their checks; nothing where it settles none. */
+  mends: string;
+}
+
+function outcomeOf(
+  { kind, command, makes }: Candidate,
+  before: Study,
+  study: Study,
+  circuitId: string,
+  people: ReadonlyMap<string, Verdict>,
+): Tried {
+  const own = ofCircuit(study, circuitId)?.settled ?? [];
+  const made = makes === undefined ? undefined : ofCircuit(study, makes)?.settled;
+  const after = (question: QuestionId): Settled => {
+    const at = QUESTION_IDS.indexOf(question);
+    const [one, other] = [own[at] ?? LOST, made?.[at]];
+    if (makes === undefined) return one;
+    const both = other ?? LOST;
+    return { verdict: worse(one.verdict, both.verdict), unknowns: Math.max(one.unknowns, both.unknowns) };
+  };
+  const mends =
+    !MENDS[kind].has('saves-person') || people.size === 0
+      ? ''
+      : settledBy(people, study, circuitId, makes);
+  return { kind, command, after, mends, ...changes(before, study) };
+}
+const NONE: ReadonlyMap<string, Verdict> = new Map();
+const LOST: Settled = { verdict: 'stop', unknowns: 0 };
+const ofCircuit = (study: Study, id: string): CircuitStudy | undefined => study.circuits.find(({ circuitId }) => circuitId === id);
 
 /**
  * Question 5 asks for things that have nothing to do with each other: a cover is no matter of the breaker. There a fix has to settle
  * one of them, with none of the others the worse for it: which, by their checks; nothing where it does not.
  */
-function settledBy(before: Study, { study: after, makes }: Candidate & { study: Study }, circuitId: string): string {
-  const was = peopleChecks(before, circuitId);
+function settledBy(was: ReadonlyMap<string, Verdict>, after: Study, circuitId: string, makes: string | undefined): string {
   const is = peopleChecks(after, circuitId);
-  const other = makes === undefined ? undefined : after.circuits.find((each) => each.circuitId === makes);
-  if (other?.verdictOf('saves-person') === 'stop') return '';
+  if (makes !== undefined && ofCircuit(after, makes)?.verdictOf('saves-person') === 'stop') return '';
   if ([...is].some(([id, verdict]) => rankOf(verdict) < rankOf(was.get(id) ?? 'pass'))) return '';
   return [...was]
     .filter(([id, verdict]) => {
@@ -99,33 +128,19 @@ function settledBy(before: Study, { study: after, makes }: Candidate & { study: 
     .join(' ');
 }
 /** Of a kind the first that settles each thing. */
-function oneForEach<T extends Candidate & { study: Study }>(before: Study, ofKind: readonly T[], circuitId: string): T[] {
-  const kept = new Map<string, T>();
-  for (const each of ofKind) {
-    const settled = settledBy(before, each, circuitId);
-    if (!kept.has(settled)) kept.set(settled, each);
-  }
-  return [...kept.values()];
-}
+const oneForEach = (ofKind: readonly Tried[]): Tried[] =>
+  ofKind.filter(({ mends }, at) => ofKind.findIndex((each) => each.mends === mends) === at);
 const peopleChecks = (study: Study, circuitId: string): Map<string, Verdict> =>
   new Map(
-    study.circuits
-      .find((each) => each.circuitId === circuitId)
-      ?.answers.find(({ question }) => question === 'saves-person')
-      ?.checks.map(({ id, verdict }) => [id, verdict]) ?? [],
+    ofCircuit(study, circuitId)
+      ?.answerTo('saves-person')
+      .checks.map(({ id, verdict }) => [id, verdict]),
   );
 
 type Settled = CircuitStudy['settled'][number];
 
-const settledAfter = ({ study, makes }: Candidate & { study: Study }, circuitId: string, question: QuestionId): Settled => {
-  const own = settledIn(study, circuitId, question);
-  if (makes === undefined) return own;
-  const other = settledIn(study, makes, question);
-  return { verdict: worse(own.verdict, other.verdict), unknowns: Math.max(own.unknowns, other.unknowns) };
-};
-
 const settledIn = (study: Study, circuitId: string, question: QuestionId): Settled =>
-  study.circuits.find((each) => each.circuitId === circuitId)?.settledOf(question) ?? { verdict: 'stop', unknowns: 0 };
+  ofCircuit(study, circuitId)?.settledOf(question) ?? LOST;
 
 export function changes(before: Study, after: Study): { improves: Change[]; worsens: Change[] } {
   const improves: Change[] = [];

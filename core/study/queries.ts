@@ -191,10 +191,10 @@ async function* arrangementsInTurn(
   return yield* tryArrangements(job, study, boardId);
 }
 
-async function* bothWaysInTurn(_: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {
+async function* bothWaysInTurn(study: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {
   yield { done: 0, of: 1 };
   const { bothWays } = await import('./bothWays');
-  return bothWays(job, loadId);
+  return bothWays(job, loadId, study);
 }
 
 async function* reportsInTurn(study: Study, { circuitIds }: QueryOf<'reports'>): AsyncGenerator<Progress, CircuitReport[]> {

@@ -1,4 +1,4 @@
-import { type CircuitFacts, factsIn, HOUSE, type House, houseOf } from '../house/facts';
+import { type CircuitFacts, HOUSE, type House, houseOf } from '../house/facts';
 import { type Place, placesOn } from '../house/places';
 import { rulesMisfits } from '../house/rulesMisfits';
 import type { Missing } from '../job/known';
@@ -159,15 +159,26 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
  * @param before a study of the job as it was: what rests on nothing that has changed since is taken over from it
  */
 export function studyJob(job: Job, before?: Study): Study {
+  const { house, judge } = openStudy(job, before);
+  return studyOf(job, house, house.wirings.byCircuit.keys().map(judge));
+}
+
+/** A house read, and each of its circuits judged when it is asked for. */
+export function openStudy(job: Job, before?: Study): { house: House; judge: (circuitId: string) => CircuitStudy } {
   const house = houseOf(job, before?.house.cells);
-  const circuits = factsIn(house).map(
-    (facts) =>
+  return {
+    house,
+    judge: (id) =>
       new CircuitStudy(
         job,
-        facts,
-        QUESTION_IDS.map((question) => judged(house, `${facts.circuitId} ${question}`)),
+        house.factsOf(id),
+        QUESTION_IDS.map((question) => judged(house, `${id} ${question}`)),
       ),
-  );
+  };
+}
+
+/** The study of a house all of whose circuits have been judged. */
+export function studyOf(job: Job, house: House, circuits: CircuitStudy[]): Study {
   house.cells.close();
   return {
     format: STUDY_FORMAT,

@@ -46,7 +46,7 @@ export function* tryWays(job: Job, study: Study, circuitId: string): Generator<P
   for (const [index, way] of ways.entries()) {
     yield { done: index, of: ways.length };
     const after = applyCommand(job, way.command);
-    const studied = studyJob(after);
+    const studied = studyJob(after, study);
     const circuit = studied.circuits.find((each) => each.circuitId === circuitId);
     if (circuit !== undefined) rows.push(tried(after, studied, circuit, way, study));
   }
@@ -65,7 +65,7 @@ export function triedWays(job: Job, study: Study, circuitId: string): WayTried[]
 function tried(job: Job, study: Study, circuit: CircuitStudy, way: Way | undefined, before: Study): WayTried {
   const points = peoplePoints(job, circuit);
   const { verdict, unknowns } = circuit.settledOf('saves-person');
-  const answer = circuit.answers.find(({ question }) => question === 'saves-person')!;
+  const answer = circuit.answerTo('saves-person');
   const remains = answer.checks
     .filter(
       (check) =>

@@ -1,6 +1,6 @@
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
-import { type CircuitFacts, circuitFacts, isOvercurrent } from '../house/facts';
+import { type CircuitFacts, houseOf, isOvercurrent } from '../house/facts';
 import { list, type Maybe, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { faultWord } from '../job/terms';
@@ -49,9 +49,9 @@ export function whoOpens(job: Job, facts: CircuitFacts): Maybe<WhoOpens[]> {
   );
 }
 
-function halfWay(job: Job, { circuit }: CircuitFacts): CircuitFacts | undefined {
+function halfWay(job: Job, { circuit, house }: CircuitFacts): CircuitFacts | undefined {
   const half = partWay(job, circuit.id, 0.5);
-  return half === undefined ? undefined : circuitFacts(half.job).find((each) => each.circuit.id === circuit.id);
+  return half === undefined ? undefined : houseOf(half.job, house.cells).factsOf(circuit.id);
 }
 
 /**
@@ -65,7 +65,7 @@ export function faultsAlong(job: Job, facts: CircuitFacts, share: number): Fault
   if (way === undefined || !bands.known) return null;
   const { metres, ofM } = way;
   if (share <= 0) return { metres: 0, ofM, faults: faultsAt(facts, bands.value, 'start') };
-  const there = circuitFacts(way.job).find((each) => each.circuit.id === facts.circuit.id)!;
+  const there = houseOf(way.job, facts.house.cells).factsOf(facts.circuitId);
   return { metres, ofM, faults: faultsAt(there, bands.value, 'end') };
 }
 

@@ -79,7 +79,7 @@ function opened(job = demo) {
     ask: async () => ({ answer: null }),
   };
   const session = openJobSession(job, 1, {
-    startWorker: () => ({ study: study as never, died: new Promise<never>(() => undefined), stop: () => undefined }),
+    startWorker: () => ({ study: study as never, died: new Promise<never>(() => undefined), unlike: () => undefined, stop: () => undefined }),
     link: server.link,
     onTicks: (to) => {
       listener = to;

@@ -25,6 +25,7 @@ const never = () => new Promise(() => undefined);
 
 function withWorkers(...workers: Behaviour[]) {
   const deaths: ((error: Error) => void)[] = [];
+  const unlikes: ((what: string) => void)[] = [];
   const stopped: number[] = [];
   const told: string[] = [];
   let begun = 0;
@@ -47,7 +48,7 @@ function withWorkers(...workers: Behaviour[]) {
           return answer === null ? null : { answer };
         },
       };
-      return { study: remote as never, died, stop: () => void stopped.push(index) };
+      return { study: remote as never, died, unlike: (say) => void unlikes.push(say), stop: () => void stopped.push(index) };
     },
     job: () => job,
     show: (shown) => {
@@ -57,7 +58,7 @@ function withWorkers(...workers: Behaviour[]) {
   });
   study.afresh();
   return {
-    ...{ study, deaths, stopped, told },
+    ...{ study, deaths, unlikes, stopped, told },
     state: () => state,
     shown: (query: Query) => state.answers.get(keyOf(query)),
     begun: () => begun,

@@ -60,7 +60,16 @@ interface Turn {
  */
 export function openStudy({ startWorker, job, show, shown }: Around) {
   const watched = new Map<string, { query: Query; by: number }>();
-  let worker = startWorker();
+  /** Said where a developer and a test see it; what is right by now is asked for anew. */
+  const start = (): Studying => {
+    const begun = startWorker();
+    begun.unlike((what) => {
+      console.error(`what was kept of the study is not what a study from nothing gives: ${what}`);
+      if (begun === worker && !ended) afresh();
+    });
+    return begun;
+  };
+  let worker = start();
   /** Whether the worker has the job: a new one is given all of it. */
   let given = false;
   let turn: Turn = { revision: 0, brought: Promise.resolve(), asked: new Set(), again: false };
@@ -192,7 +201,7 @@ export function openStudy({ startWorker, job, show, shown }: Around) {
   function renew(because: string): void {
     clear(because);
     worker.stop();
-    worker = startWorker();
+    worker = start();
     given = false;
   }
 

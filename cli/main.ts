@@ -1,0 +1,265 @@
+import { readFileSync, statSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { applyCommand } from '../core/job/commands';
+import { MAX_JOB_BYTES } from '../core/job/limits';
+import { PACKS } from '../core/job/packs';
+import { parseJobText, problemLine } from '../core/job/parse';
+import { type Job, RulePackId } from '../core/job/schema/job';
+import { completeQuick } from '../core/quick/circuit';
+import { readDeviceLine } from '../core/quick/deviceLine';
+import { readQuickLine } from '../core/quick/read';
+import { quickSteps } from '../core/quick/steps';
+import { compareEditions } from '../core/rules/requirements/requirements';
+import { triedArrangements } from '../core/study/arrangements';
+import { boardStudy, boxStudy, darkStudy } from '../core/study/board';
+import { curvesStudy } from '../core/study/curves';
+import { demandStudy } from '../core/study/demand';
+import { triedFixes } from '../core/study/fixes';
+import { circuitInspection, inspectionStudy } from '../core/study/inspection';
+import { labelsStudy } from '../core/study/labels';
+import { peopleStudy } from '../core/study/people';
+import { requiredStudy } from '../core/study/required';
+import { residualStudy, triedEvenings } from '../core/study/residual';
+import { selectivityStudy } from '../core/study/selectivity';
+import { type Study, shownStudy, studyJob } from '../core/study/study';
+import { surgeStudy } from '../core/study/surge';
+import { triedWays } from '../core/study/ways';
+import { boardText, boxText, darkText } from './boardText';
+import { inspectionText, labelsText } from './inspectionText';
+import { editionsText, peopleText, waysText } from './peopleText';
+import { arrangementsText, residualText, surgeText } from './residualText';
+import { studyText } from './studyText';
+
+const USAGE = [
+  'usage: npm run study -- FILE [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels]',
+  '',
+  'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
+  'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
+  'answer is tried, each on the whole job, and printed under it.',
+  'With --compare devices are compared under each other instead, each of the job by its id or as it is called ("C63").',
+  'With --board a board is printed, its places and what is judged of it; with --off what goes dark when devices, by their ids,',
+  'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
+  'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
+  "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
+  'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
+  'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
+  'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
+  'With --inspect what was looked at on a board, by its id, and along its circuits; with --labels what the labels of outlets and appliances say.',
+  'Exit: 0 studied, 2 the file or the call cannot be used.',
+].join('\n');
+
+/** Where a call writes to. */
+export interface Io {
+  out: (text: string) => void;
+  err: (text: string) => void;
+}
+
+/** A call that cannot be used, with why in plain words. */
+class Refused extends Error {
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'));
+  }
+}
+function refuse(...lines: string[]): never {
+  throw new Refused(lines);
+}
+
+function readJobFile(file: string): string {
+  try {
+    const { size } = statSync(file);
+    if (size > MAX_JOB_BYTES)
+      refuse(`${file}: the file is ${(size / 1e6).toFixed(1)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB`);
+    return new TextDecoder('utf-8', { fatal: true }).decode(readFileSync(file));
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    const reason = { ENOENT: 'there is no such file', EACCES: 'it may not be read', EISDIR: 'this is a folder' }[code ?? ''];
+    refuse(`${file}: ${reason ?? (error instanceof TypeError ? 'the file is not UTF-8 text' : (error as Error).message)}`);
+  }
+}
+
+/** The job with circuits from the quick line, each word said as it was read. */
+function withLines(job: Job, lines: readonly string[], { err }: Io): Job {
+  return lines.reduce((before, text, index) => {
+    const reading = readQuickLine(text, before);
+    for (const token of reading.tokens) err(`${token.text}: ${token.shown}\n`);
+    const circuit = completeQuick(before, reading, undefined);
+    for (const { words, from } of circuit?.taken ?? [])
+      err(`taken: ${words}${from === 'assumed' ? ' (assumed)' : ''}\n`);
+    for (const words of circuit?.lacks ?? []) err(`not said: ${words}\n`);
+    if (!reading.ok || circuit === undefined || circuit.wrong !== undefined)
+      refuse(
+        `--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : (circuit.wrong ?? 'see the words above')}`,
+      );
+    let count = 0;
+    const { steps } = quickSteps(before, circuit, () => `added-${index + 1}-${++count}`);
+    return applyCommand(before, { label: 'added', steps });
+  }, job);
+}
+
+function read(args: string[]) {
+  try {
+    return parseArgs({
+      args,
+      allowPositionals: true,
+      options: {
+        json: { type: 'boolean' },
+        fixes: { type: 'boolean' },
+        add: { type: 'string', multiple: true },
+        compare: { type: 'string', multiple: true },
+        board: { type: 'string' },
+        off: { type: 'string', multiple: true },
+        before: { type: 'string' },
+        people: { type: 'boolean' },
+        ways: { type: 'string' },
+        against: { type: 'string' },
+        residual: { type: 'boolean' },
+        arrange: { type: 'string' },
+        surge: { type: 'string' },
+        inspect: { type: 'string' },
+        labels: { type: 'boolean' },
+      },
+    });
+  } catch (error) {
+    refuse((error as Error).message, USAGE);
+  }
+}
+
+/** Each pair of the devices in a sentence, with the grade it rests on. */
+function compared(job: Job, study: Study, named: readonly string[]): string {
+  const items = named.map((each) => {
+    if (job.devices[each] !== undefined) return each;
+    const typed = readDeviceLine(each, job.dialect);
+    return typed.ok ? typed.value.id : refuse(`--compare ${JSON.stringify(each)}: no device of the job; ${typed.message}`);
+  });
+  const { pairs, absent } = curvesStudy(job, study, items, 'own', null);
+  const lines = [
+    ...absent.map(({ name, because }) => `${name}: not known: ${because}`),
+    ...pairs.map(({ sentence, grade }) => `${sentence} (${grade})`),
+  ];
+  return `${lines.join('\n')}\n`;
+}
+
+/** @returns the exit code: 0 studied, 2 the file or the call cannot be used, and why is written */
+export function main(args: string[], io: Io): 0 | 2 {
+  try {
+    io.out(printed(args, io));
+    return 0;
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    for (const line of error.lines) io.err(`${line}\n`);
+    return 2;
+  }
+}
+
+function printed(args: string[], io: Io): string {
+  const { values, positionals } = read(args);
+  if (positionals.length !== 1) refuse(USAGE);
+  const file = positionals[0]!;
+  const parsed = parseJobText(readJobFile(file));
+  if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
+  const job = withLines(parsed.job, values.add ?? [], io);
+  const study = studyJob(job);
+  const { compare, board, off, before, people, ways, against, residual, arrange, surge, inspect, labels } = values;
+  if (compare !== undefined) return compared(job, study, compare);
+  if (board !== undefined || off !== undefined || before !== undefined) return ofBoard(job, study, { board, off, before });
+  if (people === true || ways !== undefined || against !== undefined) return ofPeople(job, study, { people, ways, against });
+  if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
+  if (surge !== undefined)
+    return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));
+  if (inspect !== undefined || labels === true) return ofInspection(job, study, inspect, labels === true);
+  return answered(job, study, values.json === true, values.fixes === true);
+}
+
+/** A board, what goes dark, what to open first: what is asked of them. */
+function ofBoard(
+  job: Job,
+  study: Study,
+  { board, off, before }: { board: string | undefined; off: string[] | undefined; before: string | undefined },
+): string {
+  const drawn =
+    board === undefined
+      ? undefined
+      : (boardStudy(job, study, board) ?? refuse(`--board ${JSON.stringify(board)}: the job has no such board`));
+  for (const id of off ?? [])
+    if (job.devices[id] === undefined) refuse(`--off ${JSON.stringify(id)}: the job has no such device`);
+  const box =
+    before === undefined
+      ? undefined
+      : (boxStudy(job, study, job.points[before] === undefined ? { box: before } : { pointId: before }) ??
+        refuse(`--before ${JSON.stringify(before)}: no box or outlet of the job, or no circuit passes it`));
+  return [
+    drawn === undefined ? '' : boardText(job, drawn),
+    off === undefined ? '' : darkText(darkStudy(job, study, off)),
+    box === undefined ? '' : boxText(box),
+  ].join('');
+}
+
+/** What covers each outlet, the ways to give a circuit its protection, what another edition asks for: what is asked of them. */
+function ofPeople(
+  job: Job,
+  study: Study,
+  { people, ways, against }: { people: boolean | undefined; ways: string | undefined; against: string | undefined },
+): string {
+  if (ways !== undefined && job.circuits[ways]?.kind !== 'final')
+    refuse(`--ways ${JSON.stringify(ways)}: the job has no such final circuit`);
+  const edition = against === undefined ? undefined : RulePackId.safeParse(against);
+  if (edition?.success === false || (edition !== undefined && PACKS[edition.data].dialect !== job.dialect))
+    refuse(
+      `--against ${JSON.stringify(against)}: one of ${RulePackId.options.filter((id) => PACKS[id].dialect === job.dialect).join(', ')}`,
+    );
+  return [
+    people === true ? peopleText(peopleStudy(job, study)) : '',
+    ways === undefined ? '' : waysText(triedWays(job, study, ways)),
+    edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
+  ].join('');
+}
+
+/** What was looked at, and what labels say: what is asked of them. */
+function ofInspection(job: Job, study: Study, inspect: string | undefined, labels: boolean): string {
+  const board =
+    inspect === undefined
+      ? undefined
+      : (inspectionStudy(job, study, inspect) ??
+        refuse(`--inspect ${JSON.stringify(inspect)}: the job has no such board, or nothing feeds it`));
+  const circuits = board?.circuits.map(({ circuitId }) =>
+    circuitInspection(job, study.circuits.find((each) => each.circuitId === circuitId)!),
+  );
+  return [
+    board === undefined ? '' : inspectionText(job, board, circuits ?? []),
+    labels ? labelsText(labelsStudy(job, study)) : '',
+  ].join('');
+}
+
+/** Evenings tried for each device. */
+const EVENINGS = 1_000_000;
+
+/** Residual devices and their arrangements: what is asked of them. */
+function ofResidual(job: Job, study: Study, { residual, arrange }: { residual: boolean; arrange: string | undefined }): string {
+  if (arrange !== undefined && job.boards[arrange] === undefined)
+    refuse(`--arrange ${JSON.stringify(arrange)}: the job has no such board`);
+  const rows = arrange === undefined ? [] : triedArrangements(job, study, arrange);
+  if (arrange !== undefined && rows.length === 0)
+    refuse(`--arrange ${JSON.stringify(arrange)}: an IEC board with two final circuits on breakers is wanted`);
+  return [
+    residual ? residualText(residualStudy(job, study).devices, triedEvenings(study, EVENINGS, 1)) : '',
+    arrange === undefined ? '' : arrangementsText(rows),
+  ].join('');
+}
+
+/** All the answers, with fixes, demands, what is missing and who is under whom. */
+function answered(job: Job, study: Study, shown: boolean, withFixes: boolean): string {
+  const fixes = (withFixes ? study.circuits : []).flatMap(({ circuitId }) =>
+    triedFixes(job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
+  );
+  const demands = Object.values(job.boards)
+    .filter(({ state }) => state !== 'removed')
+    .flatMap(({ id, name }) => {
+      const demand = demandStudy(job, study, id);
+      return demand === null ? [] : [{ ...demand, board: name }];
+    });
+  const required = requiredStudy(job, study);
+  const boards = Object.keys(job.boards).flatMap((id) => boardStudy(job, study, id) ?? []);
+  if (!shown) return studyText(study, fixes, demands, required);
+  const all = { ...shownStudy(study), ...(withFixes ? { fixes } : {}), demands, required, boards };
+  return `${JSON.stringify({ ...all, selectivity: selectivityStudy(study) }, null, 2)}\n`;
+}
