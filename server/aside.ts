@@ -1,35 +1,44 @@
-// Beside the server: takes in a large job, or judges one, while the server answers others.
-//   node --import tsx server/aside.ts FOLDER take-in < FILE
-//   node --import tsx server/aside.ts FOLDER verdict ID
-import { text } from 'node:stream/consumers';
+// The server's thread beside it: takes in a large job, or judges one, while the server answers others.
+import { parentPort } from 'node:worker_threads';
 import { parseJobText } from '@/core/job/parse';
 import { studyJob } from '@/core/study/study';
 import { arrive } from './arrival';
-import type { SaidAside } from './beside';
+import type { Asked, KeptVerdict, Said, Taken } from './beside';
 import { openDatabase } from './database';
 import { JobRepository } from './jobs';
 
-const [folder, what, id] = process.argv.slice(2) as [string, 'take-in' | 'verdict', string];
-
-async function takeIn(): Promise<SaidAside> {
-  const parsed = parseJobText(await text(process.stdin));
+async function takeIn(folder: string, text: string): Promise<Taken> {
+  const parsed = parseJobText(text);
   if (!parsed.ok) return parsed;
   const { job } = parsed;
-  const { verdict, counts } = studyJob(job);
   const db = openDatabase(folder);
-  db.pragma('foreign_keys = OFF');
-  const taken = await arrive(db, job, new Date().toISOString());
-  db.close();
-  return { ok: true, id: taken, name: job.name, renamed: taken !== job.id, verdict: { verdict, counts, revision: 1 } };
+  try {
+    db.pragma('foreign_keys = OFF');
+    const id = await arrive(db, job, new Date().toISOString());
+    return { ok: true, id, name: job.name, renamed: id !== job.id };
+  } finally {
+    db.close();
+  }
 }
 
-function judge(): SaidAside {
+function judge(folder: string, jobId: string): KeptVerdict | undefined {
   const db = openDatabase(folder);
-  const kept = new JobRepository(db).load(id);
-  db.close();
-  if (kept === undefined) throw new Error('there is no such job');
-  const { verdict, counts } = studyJob(kept.job);
-  return { ok: true, verdict: { verdict, counts, revision: kept.revision } };
+  try {
+    const kept = new JobRepository(db).load(jobId);
+    if (kept === undefined) return undefined;
+    const { verdict, counts } = studyJob(kept.job);
+    return { verdict, counts, revision: kept.revision };
+  } finally {
+    db.close();
+  }
 }
 
-process.stdout.write(JSON.stringify(what === 'verdict' ? judge() : await takeIn()));
+const port = parentPort!;
+port.on('message', async (asked: Asked) => {
+  const say = (said: Said) => port.postMessage(said);
+  try {
+    say({ said: asked.what === 'verdict' ? judge(asked.folder, asked.jobId) : await takeIn(asked.folder, asked.text) });
+  } catch (error) {
+    say({ failed: (error as Error).message });
+  }
+});

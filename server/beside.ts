@@ -1,6 +1,6 @@
-import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { Worker } from 'node:worker_threads';
 import type { JobProblem } from '@/core/job/references';
 import type { Verdict } from '@/core/judging/answer';
 import type { Counts } from '@/core/study/study';
@@ -13,35 +13,100 @@ export interface KeptVerdict {
 }
 /** A job file taken in under an id nobody has, or what is wrong with it. */
 export type Taken = { ok: true; id: string; name: string; renamed: boolean } | { ok: false; problems: JobProblem[] };
-/** What the process beside says when it is done. */
-export type SaidAside = (Taken & { verdict?: KeptVerdict }) | { ok: true; verdict: KeptVerdict };
+
+/** What is done beside the server: a large job file taken in, a job judged; no answer where there is no such job. */
+export interface Tasks {
+  'take-in': { asks: { folder: string; text: string }; says: Taken };
+  verdict: { asks: { folder: string; jobId: string }; says: KeptVerdict | undefined };
+}
+export type Asked = { [W in keyof Tasks]: { what: W } & Tasks[W]['asks'] }[keyof Tasks];
+export type Said = { said: Tasks[keyof Tasks]['says'] } | { failed: string };
+
+/** The thread is ended when nobody has asked anything for so long: what a large job took is given back. */
+const IDLE_MS = 60_000;
 
 /** As the build made it; where nothing was built, as it is written. */
-function program(): string[] {
+function startThread(): Worker {
   const [built, written] = [path.join('.next', 'aside.mjs'), path.join('server', 'aside.ts')].map((at) =>
     path.join(/* turbopackIgnore: true */ process.cwd(), at),
   ) as [string, string];
-  return process.env.NODE_ENV === 'production' && existsSync(built) ? [built] : ['--import', 'tsx', written];
+  const thread =
+    process.env.NODE_ENV === 'production' && existsSync(built)
+      ? new Worker(/* turbopackIgnore: true */ built)
+      : new Worker(`import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(written)}); });`, {
+          eval: true,
+        });
+  thread.unref();
+  return thread;
 }
 
-/** Has something done by a process of its own. @throws with what it wrote where it fails */
-export function sayAside(folder: string, args: readonly string[], text = ''): Promise<SaidAside> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [...program(), folder, ...args], { stdio: ['pipe', 'pipe', 'pipe'] });
-    let said = '';
-    let wrong = '';
-    child.stdout.on('data', (part) => {
-      said += part;
+interface Waiting {
+  asked: Asked;
+  resolve: (said: never) => void;
+  reject: (error: Error) => void;
+}
+
+/** One thread that does one thing at a time; what somebody sits and waits for goes ahead of what a list wants. */
+class Beside {
+  private readonly waiting: Waiting[] = [];
+  private under: Waiting | undefined;
+  private thread: Worker | undefined;
+  private idle: NodeJS.Timeout | undefined;
+
+  ask(asked: Asked): Promise<never> {
+    return new Promise((resolve, reject) => {
+      const mine = { asked, resolve, reject };
+      if (asked.what === 'verdict') this.waiting.push(mine);
+      else this.waiting.splice(this.waiting.findLastIndex(({ asked: { what } }) => what !== 'verdict') + 1, 0, mine);
+      this.next();
     });
-    child.stderr.on('data', (part) => {
-      wrong += part;
-    });
-    child.once('error', reject);
-    child.once('close', (status) => {
-      if (status === 0) resolve(JSON.parse(said) as SaidAside);
-      else reject(new Error(`a large job was not taken in: ${wrong.trim().split('\n').at(-1) ?? `ended with ${status}`}`));
-    });
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(text);
-  });
+  }
+
+  private next(): void {
+    if (this.under !== undefined) return;
+    clearTimeout(this.idle);
+    this.under = this.waiting.shift();
+    if (this.under === undefined) {
+      this.idle = setTimeout(() => this.end(), IDLE_MS).unref();
+      return;
+    }
+    this.thread ??= this.start();
+    this.thread.postMessage(this.under.asked);
+  }
+
+  private start(): Worker {
+    const thread = startThread();
+    thread.on('message', (said: Said) =>
+      this.done((mine) => ('failed' in said ? mine.reject(new Error(said.failed)) : mine.resolve(said.said as never))),
+    );
+    const died = (because: string) => {
+      if (this.thread !== thread) return;
+      this.thread = undefined;
+      this.done(({ reject }) => reject(new Error(because)));
+    };
+    thread.on('error', (error: Error) => died(`what the server does aside broke off: ${error.message}`));
+    thread.on('exit', (code) => died(`what the server does aside ended with ${code}`));
+    return thread;
+  }
+
+  private done(tell: (mine: Waiting) => void): void {
+    const mine = this.under;
+    this.under = undefined;
+    if (mine !== undefined) tell(mine);
+    this.next();
+  }
+
+  private end(): void {
+    const thread = this.thread;
+    this.thread = undefined;
+    void thread?.terminate();
+  }
+}
+
+const globalForBeside = globalThis as { isotripBeside?: Beside };
+
+/** Has something done by the server's one thread beside it. @throws Error with what went wrong there */
+export function askBeside<W extends keyof Tasks>(what: W, asks: Tasks[W]['asks']): Promise<Tasks[W]['says']> {
+  globalForBeside.isotripBeside ??= new Beside();
+  return globalForBeside.isotripBeside.ask({ what, ...asks } as Asked);
 }

@@ -2,15 +2,14 @@ import { jobFileText } from '@/core/job/jobFile';
 import { withId } from '@/core/job/newJob';
 import { parseJobText } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
-import { type KeptVerdict, sayAside, type Taken } from './beside';
+import { askBeside, type Taken } from './beside';
 import type { Store } from './store';
-import { keepVerdict } from './verdicts';
 
 /** A file up to this size is taken in at once: nobody notices. About 150 circuits. */
 const AT_ONCE_BYTES = 250_000;
 
 /**
- * Takes a job file into the store. A large one is read, judged and written by a process beside the server, so that no other
+ * Takes a job file into the store. A large one is read and written by the thread beside the server, so that no other
  * request waits for it.
  */
 export async function takeIn(store: Store, text: string): Promise<Taken> {
@@ -29,19 +28,9 @@ export async function takeInJob(store: Store, job: Job): Promise<void> {
   else store.jobs.insert(job);
 }
 
-/** One large job at a time. */
-let before: Promise<unknown> = Promise.resolve();
-
 async function aside(store: Store, text: string): Promise<Taken> {
-  const mine = before.then(
-    () => sayAside(store.folder, ['take-in'], text),
-    () => sayAside(store.folder, ['take-in'], text),
-  );
-  before = mine.catch(() => undefined);
   try {
-    const said = (await mine) as Taken & { verdict?: KeptVerdict };
-    if (said.ok && said.verdict !== undefined) keepVerdict(said.id, said.verdict);
-    return said;
+    return await askBeside('take-in', { folder: store.folder, text });
   } catch (error) {
     // What it had written of the job is out of sight, and goes.
     store.jobs.dropArriving();

@@ -41,10 +41,6 @@ export class JobList {
     return this.db.prepare('SELECT 1 FROM jobs WHERE id = ?').get(id) !== undefined;
   }
 
-  circuitCount(id: string): number {
-    return this.db.prepare('SELECT count(*) FROM circuits WHERE job_id = ?').pluck().get(id) as number;
-  }
-
   /** Takes away what is left of a job that was coming in when its writer broke off. */
   dropArriving(): void {
     this.db.prepare('DELETE FROM jobs WHERE arriving = 1').run();

@@ -63,6 +63,11 @@ export class Cells {
     return found as H;
   }
 
+  /** All that has been made. */
+  *values(): Generator<{ name: string; value: unknown }> {
+    for (const [{ name }, made] of this.made) for (const each of made.values()) yield { name, value: each?.value };
+  }
+
   /** Lets go of the study before: what nobody asked of this one is made anew when somebody does. */
   close(): void {
     this.before = undefined;
