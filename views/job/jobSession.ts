@@ -69,6 +69,21 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   const ready = async (): Promise<void> => {
     commands ??= await around.commands();
   };
+  let told = false;
+  /** Edits are kept and sent without the rules as well: only until the server has taken one it is not shown. */
+  async function withRules(): Promise<void> {
+    try {
+      await ready();
+    } catch {
+      if (!told && !ended)
+        notice(
+          'A part of the program could not be loaded. Edits are kept and sent all the same, and show when the server has taken them. Reload the page to have them show at once.',
+        );
+      told = true;
+      return;
+    }
+    if (!ended) rebuild();
+  }
 
   const notice = (text: string) =>
     store.setState(({ notices }) => ({ notices: [...notices, { id: crypto.randomUUID(), text }] }));
@@ -77,7 +92,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     startWorker: around.startWorker,
     job: () => store.getState().job,
     show: (shown) => store.setState(shown),
-    shown: () => void ready(),
+    shown: () => void ready().catch(() => undefined),
   });
   const outbox = openOutbox<Pending>({
     deliver,
@@ -97,11 +112,11 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   function rebuild(): void {
     let next = confirmed.job;
     for (const one of outbox.waiting) {
-      if (one.kind !== 'do') continue;
+      if (one.kind !== 'do' || commands === undefined) continue;
       try {
-        next = commands!.applyCommand(next, one.command);
+        next = commands.applyCommand(next, one.command);
       } catch (error) {
-        if (!(error instanceof commands!.CommandRefused)) throw error;
+        if (!(error instanceof commands.CommandRefused)) throw error;
         drop(one.key);
         notice(`"${one.command.label}" was not kept: ${error.message}`);
       }
@@ -210,25 +225,22 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
   }
 
   /** Takes over what an earlier visit could not send. */
-  async function adopt(): Promise<void> {
-    if (unsent.of(job.id).length === 0) return;
-    await ready();
-    for (const { key, command } of unsent.of(job.id)) outbox.add({ key, kind: 'do', command });
+  function adopt(): void {
+    const left = unsent.of(job.id);
+    if (left.length === 0) return;
+    for (const { key, command } of left) outbox.add({ key, kind: 'do', command });
     markSaving();
     showReach();
-    rebuild();
+    void withRules();
     outbox.flush();
   }
 
   function edit(command: Command): string | undefined {
     if (store.getState().saved.kind === 'gone') return READ_ONLY;
     if (commands === undefined) {
-      markSaving();
-      void ready().then(() => {
-        const problem = edit(command);
-        if (problem !== undefined) notice(`"${command.label}" was not kept: ${problem}`);
-        outbox.flush();
-      });
+      // Kept first: what cannot be shown yet must not be lost either.
+      enqueue({ key: crypto.randomUUID(), kind: 'do', command });
+      void withRules();
       return undefined;
     }
     try {
@@ -253,7 +265,7 @@ export function openJobSession(job: Job, revision: number, around: Surroundings 
     study,
     start: () => {
       study.afresh();
-      void adopt();
+      adopt();
       endTicks = around.onTicks({
         tick: (what) => {
           if ('jobId' in what && what.jobId === job.id && what.revision !== confirmed.revision) void catchUp();

@@ -248,6 +248,21 @@ describe('a study that breaks off', () => {
     expect(state().failed).toBeNull();
   });
 
+  it('that was carried on unlike one from nothing is said and asked for anew, of the worker there is', async () => {
+    const said = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    const { study, unlikes, told, begun, shown } = withWorkers(good);
+    study.watch(HOUSE);
+    await settled();
+    unlikes[0]!('hob: protects-cable');
+    await settled();
+    expect(said).toHaveBeenCalledWith(expect.stringContaining('hob: protects-cable'));
+    expect([told.slice(2), shown(HOUSE), begun()]).toEqual([['open 2', 'house 2'], 'house 2', 1]);
+    study.stop();
+    unlikes[0]!('hob: stays-on');
+    await settled();
+    expect(told).toHaveLength(4);
+    said.mockRestore();
+  });
   it('a worker that dies without an answer, or keeps silent, is no verdict either', async () => {
     const dead = withWorkers(never, good);
     dead.study.watch(HOUSE);
