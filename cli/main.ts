@@ -83,8 +83,7 @@ function withLines(job: Job, lines: readonly string[], { err }: Io): Job {
     const reading = readQuickLine(text, before);
     for (const token of reading.tokens) err(`${token.text}: ${token.shown}\n`);
     const circuit = completeQuick(before, reading, undefined);
-    for (const { words, from } of circuit?.taken ?? [])
-      err(`taken: ${words}${from === 'assumed' ? ' (assumed)' : ''}\n`);
+    for (const { words, from } of circuit?.taken ?? []) err(`taken: ${words}${from === 'assumed' ? ' (assumed)' : ''}\n`);
     for (const words of circuit?.lacks ?? []) err(`not said: ${words}\n`);
     if (!reading.ok || circuit === undefined || circuit.wrong !== undefined)
       refuse(

@@ -21,9 +21,7 @@ export function alike(a: unknown, b: unknown): boolean {
     if (kind !== Object.prototype || isRow(x)) return false;
     const keys = Object.keys(x);
     const [one, other] = [x as Record<string, unknown>, y as Record<string, unknown>];
-    return (
-      keys.length === Object.keys(y).length && keys.every((key) => Object.hasOwn(other, key) && same(one[key], other[key]))
-    );
+    return keys.length === Object.keys(y).length && keys.every((key) => Object.hasOwn(other, key) && same(one[key], other[key]));
   };
   const sameMap = (x: ReadonlyMap<unknown, unknown>, y: ReadonlyMap<unknown, unknown>): boolean =>
     x.size === y.size && [...x].every(([key, value]) => y.has(key) && same(value, y.get(key)));

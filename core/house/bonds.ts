@@ -1,4 +1,3 @@
-import { perDevice } from './perDevice';
 import { join, type Known, known, type Maybe } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Board } from '../job/sealed';
@@ -6,6 +5,7 @@ import { word } from '../job/terms';
 import type { Wiring } from '../network/paths';
 import { circuitsBehind } from './chains';
 import type { CircuitFacts, House, Seated } from './facts';
+import { perDevice } from './perDevice';
 
 /** Whether neutral and protective conductor are joined at a board. */
 export function joinedAt({ job }: House, board: Board): Maybe<boolean> {

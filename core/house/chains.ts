@@ -1,8 +1,8 @@
-import { perDevice } from './perDevice';
 import { known, type Maybe, unknown } from '../job/known';
 import type { Origin } from '../job/sealed';
 import { pathTo, type Wiring } from '../network/paths';
 import type { CircuitFacts, Seated } from './facts';
+import { perDevice } from './perDevice';
 
 /** Whether current of a source reaches a device from its load side. */
 export interface OnTheWay extends Seated {

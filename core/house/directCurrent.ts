@@ -117,7 +117,8 @@ const summed = (each: readonly (SmoothDc['from'][number] & { given: Givens })[])
 
 /** All that can leak through a device at once. */
 export const smoothDcThrough = perDevice(
-  'smooth DC', (house, seated): Maybe<SmoothDc> =>
+  'smooth DC',
+  (house, seated): Maybe<SmoothDc> =>
     andThen(sourcesOf(house, seated), ({ each, bare }) => {
       const missing = [...bare, ...each.flatMap(({ dcA }) => (dcA.known ? [] : dcA.missing))];
       return missing.length > 0 ? { known: false, missing } : saidOf(each);

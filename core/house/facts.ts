@@ -14,9 +14,9 @@ import type { CircuitBelow } from '../loads/demand/taken';
 import { type Below, type DesignCurrent, designCurrent, linesOrAll, loadsByCircuit } from '../loads/designCurrent';
 import { thirdHarmonic } from '../loads/harmonics';
 import { LINES } from '../loads/lines';
+import type { SupplyCase } from '../network/cases';
 import type { Fault } from '../network/fault';
 import { FaultNetwork } from '../network/faults';
-import type { SupplyCase } from '../network/cases';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
 import { polesOf } from '../network/poles';
 import { type FaultKind, LINES_OF, type Poles } from '../network/states';
@@ -298,8 +298,8 @@ const designIn: (house: House, id: string) => Maybe<DesignCurrent> = HOUSE.cell(
   'design current',
   (house: House, id) =>
     designCurrent(
-      ...[house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, designIn, id)] as const,
-      ...[polesIn(house, id), article220(house, id)] as const,
+      ...([house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, designIn, id)] as const),
+      ...([polesIn(house, id), article220(house, id)] as const),
     ),
   alike,
 );
@@ -307,8 +307,8 @@ const continuousIn: (house: House, id: string) => Maybe<ContinuousCurrent> = HOU
   'continuous current',
   (house: House, id) =>
     continuousCurrent(
-      ...[house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, continuousIn, id)] as const,
-      ...[polesIn(house, id), article220(house, id)] as const,
+      ...([house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, continuousIn, id)] as const),
+      ...([polesIn(house, id), article220(house, id)] as const),
     ),
   alike,
 );
@@ -316,7 +316,7 @@ const harmonicIn: (house: House, id: string) => Maybe<number> = HOUSE.cell(
   'third harmonic',
   (house: House, id) =>
     thirdHarmonic(
-      ...[house.job, house.job.circuits[id]!, house.loadsOf(id)] as const,
+      ...([house.job, house.job.circuits[id]!, house.loadsOf(id)] as const),
       fedIn(house, id)
         .filter(({ wiring }) => !saysNothing(house, wiring.circuit.id))
         .map(({ wiring: { circuit }, lines }) => ({

@@ -68,20 +68,30 @@ export interface SeatTaken {
 }
 
 /** Places of the devices of a board, each with those it shares some of it with. */
-const places = READ.cell('places taken', (job: TrackedJob, boardId): Maybe<ReadonlyMap<string, SeatTaken>> =>
-  map(seated(job, boardId), ({ seats, layout }) => {
-    const taken = new Map<string, SeatedDevice[]>();
-    const halves = ({ track, at, span }: Place) => Array.from({ length: span }, (_, half) => `${track} ${at + half}`);
-    for (const each of seats)
-      for (const half of each.place === undefined ? [] : halves(each.place)) taken.set(half, [...(taken.get(half) ?? []), each]);
-    return new Map(
-      seats.map(({ device, place }): [string, SeatTaken] => {
-        const sharing = new Set(place === undefined ? [] : halves(place).flatMap((half) => taken.get(half)!));
-        const others = seats.length === sharing.size ? seats : [...sharing].sort((a, b) => seats.indexOf(a) - seats.indexOf(b));
-        return [device.id, { layout, place, others: others.flatMap((each) => (each.device === device || !sharing.has(each) ? [] : each.device.name)) }];
-      }),
-    );
-  }),
+const places = READ.cell(
+  'places taken',
+  (job: TrackedJob, boardId): Maybe<ReadonlyMap<string, SeatTaken>> =>
+    map(seated(job, boardId), ({ seats, layout }) => {
+      const taken = new Map<string, SeatedDevice[]>();
+      const halves = ({ track, at, span }: Place) => Array.from({ length: span }, (_, half) => `${track} ${at + half}`);
+      for (const each of seats)
+        for (const half of each.place === undefined ? [] : halves(each.place))
+          taken.set(half, [...(taken.get(half) ?? []), each]);
+      return new Map(
+        seats.map(({ device, place }): [string, SeatTaken] => {
+          const sharing = new Set(place === undefined ? [] : halves(place).flatMap((half) => taken.get(half)!));
+          const others = seats.length === sharing.size ? seats : [...sharing].sort((a, b) => seats.indexOf(a) - seats.indexOf(b));
+          return [
+            device.id,
+            {
+              layout,
+              place,
+              others: others.flatMap((each) => (each.device === device || !sharing.has(each) ? [] : each.device.name)),
+            },
+          ];
+        }),
+      );
+    }),
 );
 const placeIn = READ.cell(
   'place of a device',

@@ -1,8 +1,8 @@
 import { sameItems } from '../cells/alike';
-import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 import { hasResidual } from '../devices/residual';
 import { known, list, type Maybe, map, unknown } from '../job/known';
 import type { Device, Origin } from '../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 import { cableLength, type Wiring } from '../network/paths';
 import type { CircuitFacts, House, Seated } from './facts';
 
@@ -27,7 +27,10 @@ const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
 const surgeIn = READ.cell(
   'surge devices of a board',
   ({ devices }: TrackedJob, id): readonly Device[] =>
-    rowsOf(devices).filter(({ state, seat, boardId, settings }) => state !== 'removed' && seat === 'board' && boardId === id && settings.family === 'spd'),
+    rowsOf(devices).filter(
+      ({ state, seat, boardId, settings }) =>
+        state !== 'removed' && seat === 'board' && boardId === id && settings.family === 'spd',
+    ),
   sameItems,
 );
 

@@ -18,3 +18,5 @@ export const COLLECTIONS = [
   'inspections',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];
+export const isCollection = (name: string | undefined): name is CollectionName =>
+  name !== undefined && (COLLECTIONS as readonly string[]).includes(name);

@@ -1,7 +1,7 @@
 import { type Cells, type Holder, isNoted, Kind, note, type Reading, type Source } from '../cells/cells';
 import { COLLECTIONS, type CollectionName } from './collections';
-import type { Job } from './sealed';
 import { isTrackedTable, TRACKED } from './perRow';
+import type { Job } from './sealed';
 
 /** A job of which everything that is read is noted, by whatever is being made. What answers rest on is read from no other. */
 export type TrackedJob = Job & Holder;

@@ -180,8 +180,7 @@ function summed(
     wholeA: all.mostA,
     atLeast: { factored: atLeastOf(most), whole: atLeastOf(all) },
     formula: `${formula}${share.kind === 'stated' ? ' · demand factor' : ''}${where}`,
-    values:
-      `${most.on.map((index) => round(factored[index]!.mostA)).join(' + ')}${share.kind === 'stated' ? ` · ${share.share}` : ''} A`,
+    values: `${most.on.map((index) => round(factored[index]!.mostA)).join(' + ')}${share.kind === 'stated' ? ` · ${share.share}` : ''} A`,
     sized,
   };
 }

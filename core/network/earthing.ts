@@ -54,4 +54,9 @@ export class Earthings {
 }
 
 /** Boards in a circle are refused with the job; of a job nobody checked they are earthed as the supply is. */
-const soilAt = WIRED.cell('earthing', (wirings: Wirings, boardId) => new Earthings(wirings).work(boardId), alike, () => known(false));
+const soilAt = WIRED.cell(
+  'earthing',
+  (wirings: Wirings, boardId) => new Earthings(wirings).work(boardId),
+  alike,
+  () => known(false),
+);

@@ -147,12 +147,11 @@ const devicesOf = buckets<Device>('devices', ({ job }, put) => {
   for (const device of present(job.devices)) put(device.circuitId, device);
 });
 const atPointsOf = buckets<Device>('devices at points', ({ job }, put) => {
-  for (const device of present(job.devices))
-    if (device.pointId !== undefined) put(job.points[device.pointId]?.circuitId, device);
+  for (const device of present(job.devices)) if (device.pointId !== undefined) put(job.points[device.pointId]?.circuitId, device);
 });
 const incomingOf = buckets<Circuit>('ways into boards', ({ job }, put) => {
+  // Nothing is fed through a board that is gone.
   for (const circuit of present(job.circuits))
-    // Nothing is fed through a board that is gone.
     if (job.boards[circuit.toBoardId ?? '']?.state !== 'removed') put(circuit.toBoardId, circuit);
 });
 const outgoingOf = buckets<Circuit>('ways out of boards', ({ job }, put) => {
@@ -190,23 +189,32 @@ const circuitOf = ({ job }: Wirings, id: string): Circuit | undefined => there(j
 
 const stretchesIn = WIRED.cell(
   'cable',
-  (wirings: Wirings, circuitId) => stretchesOf(wirings.job, segmentsOf(wirings, circuitId) ?? NONE, wirings.job.circuits[circuitId]!),
+  (wirings: Wirings, circuitId) =>
+    stretchesOf(wirings.job, segmentsOf(wirings, circuitId) ?? NONE, wirings.job.circuits[circuitId]!),
   (a, b) => a.length === b.length && a.every((one, at) => sameStretch(one, b[at]!)),
 );
 const sameStretch = (a: Stretch, b: Stretch): boolean =>
   a.segment === b.segment && a.facts === b.facts && a.after === b.after && a.last === b.last && a.spur === b.spur;
 const NONE: readonly never[] = [];
 
-const groupDevicesOf = WIRED.cell('group devices', ({ job }: Wirings, id) => groupChain(job, job.circuits[id]?.behindDeviceId), sameItems);
+const groupDevicesOf = WIRED.cell(
+  'group devices',
+  ({ job }: Wirings, id) => groupChain(job, job.circuits[id]?.behindDeviceId),
+  sameItems,
+);
 
-const wiringOf = WIRED.cell('wiring', (wirings: Wirings, id): Wiring | undefined => {
-  const circuit = circuitOf(wirings, id);
-  if (circuit === undefined) return undefined;
-  return new Wiring(
-    ...[circuit, stretchesIn(wirings, id), devicesOf(wirings, id) ?? NONE] as const,
-    ...[groupDevicesOf(wirings, id), atPointsOf(wirings, id) ?? NONE] as const,
-  );
-}, (a, b) => a === b || (a !== undefined && b !== undefined && a.is(b)));
+const wiringOf = WIRED.cell(
+  'wiring',
+  (wirings: Wirings, id): Wiring | undefined => {
+    const circuit = circuitOf(wirings, id);
+    if (circuit === undefined) return undefined;
+    return new Wiring(
+      ...([circuit, stretchesIn(wirings, id), devicesOf(wirings, id) ?? NONE] as const),
+      ...([groupDevicesOf(wirings, id), atPointsOf(wirings, id) ?? NONE] as const),
+    );
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && a.is(b)),
+);
 
 const statesOf = WIRED.cell('source states', ({ job }: Wirings) => [...rowsOf(job.sourceStates)].sort(byOrder), sameItems);
 const partedOf = WIRED.cell(
@@ -227,7 +235,12 @@ const withTransfer = WIRED.cell(
   ({ job }: Wirings): ReadonlySet<string> =>
     new Set(
       present(job.devices).flatMap(({ circuitId, seat, settings }) =>
-        circuitId !== undefined && (seat === 'start' || seat === 'end') && settings.family === 'switch' && settings.duty === 'transfer' ? [circuitId] : [],
+        circuitId !== undefined &&
+        (seat === 'start' || seat === 'end') &&
+        settings.family === 'switch' &&
+        settings.duty === 'transfer'
+          ? [circuitId]
+          : [],
       ),
     ),
   alike,

@@ -85,8 +85,6 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
   };
 }
 
-
-
 /** Every shared neutral of a board, once. */
 function sharedOn(job: Job, house: House, boardId: string): SharedNeutral[] {
   const lines = LINES_OF[job.supply.voltageSystem];

@@ -1,5 +1,5 @@
-import type { QuestionId } from '../job/terms';
 import type { Command } from '../job/commands';
+import type { QuestionId } from '../job/terms';
 
 /** Kinds of what is tried; of each the first that reaches the best verdict is offered. */
 export const KINDS = [

@@ -1,21 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
-import type { Check, Verdict } from '../judging/answer';
+import type { Verdict } from '../judging/answer';
+import { type Answered, type Answers, answersOf } from '../testing/answers';
 import { JOBS } from '../testing/witnesses';
-import { studyJob } from './study';
 
 /** A check by circuit, question and id, in a job, with its kind: the question and what stands before the first colon. */
 interface Seen {
   job: Job;
+  answers: Answers;
   key: string;
   check: Check;
 }
-const keyed = (job: Job): Seen[] =>
-  studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
-    answers.flatMap(({ question, checks }) =>
-      checks.map((check) => ({ job, key: `${circuitId} ${question} ${check.id}`, check })),
-    ),
+type Check = Answered['checks'][number];
+function keyed(job: Job): Seen[] {
+  const answers = answersOf(job);
+  return answers.all.flatMap(({ circuitId, question, checks }) =>
+    checks.map((check) => ({ job, answers, key: `${circuitId} ${question} ${check.id}`, check })),
   );
+}
 const kindOf = ({ key }: Seen): string => {
   const [, question, id] = key.split(' ');
   return `${question} ${id!.split(':')[0]}`;
@@ -52,7 +54,15 @@ function numbersIn(value: unknown, path: string[] = []): string[][] {
   return Object.entries(value).flatMap(([name, inner]) => numbersIn(inner, [...path, name]));
 }
 function scaled(job: Job, path: string[], factor: number): Job {
-  const made = structuredClone(job);
+  // What stands beside the edited part is shared with the job.
+  const made = { ...job } as Job;
+  path.slice(0, -1).reduce<Record<string, unknown>>(
+    (at, name) => {
+      at[name] = { ...(at[name] as object) };
+      return at[name] as Record<string, unknown>;
+    },
+    made as unknown as Record<string, unknown>,
+  );
   const holder = path.slice(0, -1).reduce<unknown>((at, name) => (at as Record<string, unknown>)[name], made) as Record<
     string,
     number
@@ -60,10 +70,10 @@ function scaled(job: Job, path: string[], factor: number): Job {
   holder[path.at(-1)!] = holder[path.at(-1)!]! * factor;
   return made;
 }
-function checkIn(job: Job, key: string): Check | undefined {
+function checkIn(job: Job, key: string, before: Answers): Check | undefined {
   const [circuitId, question, ...id] = key.split(' ');
-  const circuit = studyJob(job).circuits.find((each) => each.circuitId === circuitId);
-  return circuit?.answers.find((each) => each.question === question)?.checks.find((check) => check.id === id.join(' '));
+  const answer = answersOf(job, before).all.find((each) => each.circuitId === circuitId && each.question === question);
+  return answer?.checks.find((check) => check.id === id.join(' '));
 }
 
 interface Edge {
@@ -73,7 +83,7 @@ interface Edge {
 }
 /** Looks for a number that carries a check of the kind over its limit, and closes in on the limit from both sides. */
 function edgeOf(kind: string): Edge | undefined {
-  for (const { job, key, check } of DRAWN.filter((seen) => kindOf(seen) === kind).slice(0, 8)) {
+  for (const { job, key, check, answers } of DRAWN.filter((seen) => kindOf(seen) === kind).slice(0, 8)) {
     const holds = (at: Check | undefined): boolean | undefined => {
       const ratio = at === undefined ? undefined : ratioOf(at);
       return ratio === undefined ? undefined : ratio <= 1 + 1e-9;
@@ -81,15 +91,15 @@ function edgeOf(kind: string): Edge | undefined {
     const now = holds(check);
     for (const path of numbersIn(job)) {
       for (const far of [0.25, 0.6, 1.6, 4, 0.02, 50]) {
-        const there = holds(checkIn(scaled(job, path, far), key));
+        const there = holds(checkIn(scaled(job, path, far), key, answers));
         if (there === undefined || there === now) continue;
         let [good, bad] = now === true ? [1, far] : [far, 1];
         for (let step = 0; step < 45; step += 1) {
           const middle = Math.sqrt(good * bad);
-          if (holds(checkIn(scaled(job, path, middle), key)) === true) good = middle;
+          if (holds(checkIn(scaled(job, path, middle), key, answers)) === true) good = middle;
           else bad = middle;
         }
-        const [within, beyond] = [checkIn(scaled(job, path, good), key), checkIn(scaled(job, path, bad), key)];
+        const [within, beyond] = [checkIn(scaled(job, path, good), key, answers), checkIn(scaled(job, path, bad), key, answers)];
         if (within === undefined || beyond === undefined) continue;
         const apart = Math.abs((ratioOf(beyond) ?? Number.POSITIVE_INFINITY) - (ratioOf(within) ?? 0));
         if (apart < 1e-6) return { inside: within.verdict, outside: beyond.verdict, apart };

@@ -99,15 +99,13 @@ function outcomeOf(
     const both = other ?? LOST;
     return { verdict: worse(one.verdict, both.verdict), unknowns: Math.max(one.unknowns, both.unknowns) };
   };
-  const mends =
-    !MENDS[kind].has('saves-person') || people.size === 0
-      ? ''
-      : settledBy(people, study, circuitId, makes);
+  const mends = !MENDS[kind].has('saves-person') || people.size === 0 ? '' : settledBy(people, study, circuitId, makes);
   return { kind, command, after, mends, ...changes(before, study) };
 }
 const NONE: ReadonlyMap<string, Verdict> = new Map();
 const LOST: Settled = { verdict: 'stop', unknowns: 0 };
-const ofCircuit = (study: Study, id: string): CircuitStudy | undefined => study.circuits.find(({ circuitId }) => circuitId === id);
+const ofCircuit = (study: Study, id: string): CircuitStudy | undefined =>
+  study.circuits.find(({ circuitId }) => circuitId === id);
 
 /**
  * Question 5 asks for things that have nothing to do with each other: a cover is no matter of the breaker. There a fix has to settle

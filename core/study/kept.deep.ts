@@ -14,7 +14,8 @@ const said = ({ circuits }: Study): string =>
 const SEED = Number(process.env.SEED ?? 1);
 
 type Row = Record<string, unknown>;
-type Edit = { path: string; next: Job };
+/** An edit with where it is made; its kind is the place in any row of a collection, and which of its changes it is. */
+type Edit = { path: string; kind: string; next: Job };
 const rowsOf = (job: Job, on: CollectionName) => job[on] as unknown as Readonly<Record<string, Row>>;
 /** A job with one row put, or dropped, all else shared with another: as an edit leaves it. */
 function withRow(job: Job, on: CollectionName, id: string, row: Row | undefined): Job {
@@ -42,7 +43,10 @@ function withValue(row: Row, [name, ...rest]: readonly string[], to: unknown): R
 /** Another value of the kind, no value, and of a fact another origin. */
 function others(value: unknown, seen: readonly unknown[]): unknown[] {
   if (isObject(value) && 'from' in value) {
-    const plain = others(value.value, seen.map((each) => (isObject(each) ? each.value : undefined)));
+    const plain = others(
+      value.value,
+      seen.map((each) => (isObject(each) ? each.value : undefined)),
+    );
     const from = value.from === 'assumed' ? 'stated' : 'assumed';
     return [...plain.map((to) => (to === undefined ? undefined : { ...value, value: to })), { ...value, from }];
   }
@@ -75,6 +79,16 @@ const seenAt = (job: Job, on: CollectionName, place: readonly string[]): unknown
   return [...own, ...(SEEN.get(`${on}.${place.join('.')}`)?.values() ?? [])];
 };
 
+/** Kinds of edit that were tried in some job already. */
+const tried = new Set<string>();
+/** What no job before has tried, and of all else as many as are wanted, from everywhere. */
+function chosen(all: readonly Edit[], besides: number): Edit[] {
+  const fresh = all.filter(({ kind }) => !tried.has(kind));
+  for (const { kind } of fresh) tried.add(kind);
+  const step = Math.max(1, Math.ceil(all.length / besides));
+  return [...new Set([...fresh, ...all.filter((_, index) => (index + SEED) % step === 0)])];
+}
+
 /** Every field of some rows of each collection, changed, and taken out; and those rows themselves taken out. */
 function edits(job: Job, rowsOfEach: number): Edit[] {
   return COLLECTIONS.flatMap((on) => {
@@ -87,9 +101,10 @@ function edits(job: Job, rowsOfEach: number): Edit[] {
       const places = placesIn(row).filter((place) => !known.has(place.join('.')) || whole);
       for (const place of places) known.add(place.join('.'));
       return [
-        ...(whole ? [{ path: `${on}.${id} dropped`, next: withRow(job, on, id, undefined) }] : []),
+        ...(whole ? [{ path: `${on}.${id} dropped`, kind: `${on} dropped`, next: withRow(job, on, id, undefined) }] : []),
         ...places.flatMap((place) =>
-          others(at(row, place), seenAt(job, on, place)).map((to) => ({
+          others(at(row, place), seenAt(job, on, place)).map((to, which) => ({
+            kind: `${on}.${place.join('.')} ${which}`,
             path: `${on}.${id}.${place.join('.')} = ${JSON.stringify(to)}`,
             next: withRow(job, on, id, withValue(row, place, to)),
           })),
@@ -108,7 +123,7 @@ describe('what is kept from study to study', () => {
     (_, job) => {
       const before = studyJob(job);
       const was = said(before);
-      const stale = edits(job, DEMOS.includes(job) ? 1 : 2)
+      const stale = chosen(edits(job, 2), DEMOS.includes(job) ? 150 : 12)
         .filter(({ next }) => isJob(next))
         .flatMap(({ path, next }) => {
           const after = studyJob(next, before);
@@ -120,11 +135,13 @@ describe('what is kept from study to study', () => {
   );
   it.each(DEMOS.map((job) => [job.name, job] as const))('is so when what all rests on is another: %s', (_, job) => {
     const before = studyJob(job);
-    for (const field of SUPPLY)
-      for (const other of JOBS) {
-        const next = { ...job, [field]: other[field] } as Job;
-        if (other[field] !== undefined && isJob(next)) expect(said(studyJob(next, before))).toBe(said(studyJob(next)));
+    for (const field of SUPPLY) {
+      const values = new Map(JOBS.map((other) => [JSON.stringify(other[field]), other[field]]));
+      for (const value of [...values.values()].slice(0, 8)) {
+        const next = { ...job, [field]: value } as Job;
+        if (isJob(next)) expect(said(studyJob(next, before))).toBe(said(studyJob(next)));
       }
+    }
   });
   it('is so along chains of edits, and all the way back', () => {
     const chain = fc.tuple(fc.nat(DEMOS.length - 1), fc.array(fc.nat(), { minLength: 8, maxLength: 8 }));
@@ -145,7 +162,7 @@ describe('what is kept from study to study', () => {
           expect(said(study)).toBe(said(studyJob(job)));
         }
       }),
-      { numRuns: 25, seed: SEED },
+      { numRuns: 15, seed: SEED },
     );
   });
 });

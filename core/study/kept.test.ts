@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Cells } from '../cells/cells';
-import { isTrackedTable } from '../job/perRow';
 import { parseJob } from '../job/parse';
+import { isTrackedTable } from '../job/perRow';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS } from '../job/terms';
 import { demoJobs } from '../testing/demos';
@@ -62,27 +62,24 @@ describe('what is judged is judged again where something it rests on is another'
     const after = studyJob(longer(house), before);
     expect(studyJob(house, after).verdict).toBe(before.verdict);
   });
-  it.each(demoJobs().map((demo) => [demo.name, demo] as const))(
-    'and what is kept holds no job and no study: %s',
-    (_, demo) => {
-      const { house } = studyJob(demo);
-      const seen = new Set<unknown>();
-      const held: string[] = [];
-      const look = (value: unknown, where: string): void => {
-        if (typeof value !== 'object' || value === null || seen.has(value)) return;
-        seen.add(value);
-        if (value === house || value === house.wirings || value === house.job || value instanceof Cells || isTrackedTable(value)) {
-          held.push(where);
-          return;
-        }
-        const inner = value instanceof Map || value instanceof Set ? [...value.entries()] : Object.entries(value);
-        for (const [name, each] of inner) look(each, `${where}.${name}`);
-      };
-      for (const { name, value } of house.cells.values()) look(value, name);
-      expect(held).toEqual([]);
-      expect(seen.size).toBeGreaterThan(1000);
-    },
-  );
+  it.each(demoJobs().map((demo) => [demo.name, demo] as const))('and what is kept holds no job and no study: %s', (_, demo) => {
+    const { house } = studyJob(demo);
+    const seen = new Set<unknown>();
+    const held: string[] = [];
+    const look = (value: unknown, where: string): void => {
+      if (typeof value !== 'object' || value === null || seen.has(value)) return;
+      seen.add(value);
+      if (value === house || value === house.wirings || value === house.job || value instanceof Cells || isTrackedTable(value)) {
+        held.push(where);
+        return;
+      }
+      const inner = value instanceof Map || value instanceof Set ? [...value.entries()] : Object.entries(value);
+      for (const [name, each] of inner) look(each, `${where}.${name}`);
+    };
+    for (const { name, value } of house.cells.values()) look(value, name);
+    expect(held).toEqual([]);
+    expect(seen.size).toBeGreaterThan(1000);
+  });
 });
 
 describe('a study held against one from nothing', () => {

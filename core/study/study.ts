@@ -196,7 +196,8 @@ function countVerdicts(circuits: readonly CircuitStudy[]): Counts {
   return counts;
 }
 
-function answerOf(facts: CircuitFacts, question: QuestionId): Answer {
+/** What a question is answered for a circuit, with what its rules do not know. */
+export function answerOf(facts: CircuitFacts, question: QuestionId): Answer {
   const found = ANSWER[question](facts);
   if (found.verdict === 'not-applicable') return found;
   const foreign = rulesMisfits(facts).flatMap(({ questions, check }) => (questions.has(question) ? [check] : []));

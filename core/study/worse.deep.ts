@@ -7,8 +7,8 @@ import type { FactValue } from '../job/facts/spec';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { type Verdict, worstVerdict } from '../judging/answer';
+import { type Answers, answersOf } from '../testing/answers';
 import { demoJobs } from '../testing/demos';
-import { studyJob } from './study';
 
 const demos = demoJobs();
 /** The same jobs every time; others by SEED in the environment. */
@@ -115,19 +115,18 @@ const told = (id: string, verdict: Verdict): Verdict => (id.startsWith('drop') &
  * Each check by circuit, question and name. Heat in a fault is left out: less current flows at the start of a longer or
  * thinner way there, and may do less harm. So is Ib ≤ In beside the cable, which a greater rating does hold.
  */
-function verdicts(job: Job): Map<string, Map<string, Verdict[]>> {
+function verdicts({ all }: Answers): Map<string, Map<string, Verdict[]>> {
   return new Map(
-    studyJob(job).circuits.flatMap(({ circuitId, answers }) =>
-      answers.map(({ question, checks }) => {
-        const by = new Map<string, Verdict[]>();
-        for (const { id, verdict } of checks)
-          if (!/^(heat|energy|ib-in)\b/.test(id)) by.set(id, [...(by.get(id) ?? []), told(id, verdict)]);
-        return [`${circuitId} ${question}`, by] as const;
-      }),
-    ),
+    all.map(({ circuitId, question, checks }) => {
+      const by = new Map<string, Verdict[]>();
+      for (const { id, verdict } of checks)
+        if (!/^(heat|energy|ib-in)\b/.test(id)) by.set(id, [...(by.get(id) ?? []), told(id, verdict)]);
+      return [`${circuitId} ${question}`, by] as const;
+    }),
   );
 }
 
+const original = demos.map((job) => answersOf(job));
 const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];
 /** What cannot be computed any more says so, in place of a stop; nothing else is an improvement that may be. */
 const better = (before: Verdict, after: Verdict): boolean =>
@@ -148,10 +147,11 @@ describe('a fact changed for the worse', () => {
   it('makes no answer better, for every fact of the demo jobs', () => {
     let tried = 0;
     for (const job of demos) {
-      const before = verdicts(job);
+      const answers = answersOf(job);
+      const before = verdicts(answers);
       for (const each of worsenings(job)) {
         tried += 1;
-        const found = improvements(before, verdicts(carriedOut(job, each)), each.questions);
+        const found = improvements(before, verdicts(answersOf(carriedOut(job, each), answers)), each.questions);
         expect(found, `${job.name}, ${each.path} to ${each.to}`).toEqual([]);
       }
     }
@@ -175,7 +175,8 @@ describe('a fact changed for the worse', () => {
           }
           const all = worsenings(job);
           const last = all[picks[0]! % all.length]!;
-          const found = improvements(verdicts(job), verdicts(carriedOut(job, last)), last.questions);
+          const answers = answersOf(job, original[demo]);
+          const found = improvements(verdicts(answers), verdicts(answersOf(carriedOut(job, last), answers)), last.questions);
           expect(found, `${last.path} to ${last.to}`).toEqual([]);
         },
       ),

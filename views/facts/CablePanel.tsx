@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { kindWords, placeWords, plainWords, TAP_WORDS, wayWords } from '@/core/job/cableWords';
 import { addCable } from '@/core/job/edits/parts';
 import { setField, takeOut } from '@/core/job/edits/rows';
 import { factPaths } from '@/core/job/facts/read';
@@ -10,7 +11,6 @@ import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';
 import { hrefOf } from '../job/places';
-import { kindWords, placeWords, plainWords, TAP_WORDS, wayWords } from '../words/cableWords';
 import { Facts } from './Panel';
 
 const PLACES = Segment.shape.place.unwrap().options;

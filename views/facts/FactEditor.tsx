@@ -21,6 +21,8 @@ interface Props<K extends FactKind> {
   label: string;
   path: string;
   fact: Fact<FactValue> | undefined;
+  /** Nobody keeps where it is from. */
+  plain: boolean;
   how: K;
   set: Set;
   /** Called when the panel is left: keeps what is typed, and says whether the panel may close. */
@@ -99,7 +101,7 @@ function madeBeside(how: Typing, value: FactValue): FactValue[] | undefined {
   return [below, above].filter((step) => step !== undefined);
 }
 
-function TextEditor({ label, fact, how, set, leave, close, forAll }: Props<Typing> & Asked) {
+function TextEditor({ label, fact, plain, how, set, leave, close, forAll }: Props<Typing> & Asked) {
   const { dialect } = useJobState((state) => state.job);
   const [text, setText] = useState(startText(how, fact));
   const [from, setFrom] = useState<Provenance>(fact?.from ?? 'stated');
@@ -154,7 +156,7 @@ function TextEditor({ label, fact, how, set, leave, close, forAll }: Props<Typin
       <p id={hint} role="status" className={cx('text-[12px]', refusal === undefined ? 'text-quiet' : 'font-semibold text-stop')}>
         {message}
       </p>
-      <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      {!plain && <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />}
       {forAll}
       <div className="flex gap-2">
         <Button primary type="submit">
@@ -169,7 +171,7 @@ function TextEditor({ label, fact, how, set, leave, close, forAll }: Props<Typin
 /** How long what is typed to find a choice counts as one word. */
 const WORD_MS = 1000;
 
-function ChoiceEditor({ label, fact, how, set, leave, close, forAll }: Props<Choosing> & Asked) {
+function ChoiceEditor({ label, fact, plain, how, set, leave, close, forAll }: Props<Choosing> & Asked) {
   const [from, setFrom] = useState<Provenance>(fact?.from ?? 'stated');
   const [refusal, setRefusal] = useState<string>();
   const group = useRef<HTMLDivElement>(null);
@@ -210,7 +212,7 @@ function ChoiceEditor({ label, fact, how, set, leave, close, forAll }: Props<Cho
           {refusal}
         </p>
       )}
-      <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />
+      {!plain && <Pick label="Where this value is from" value={from} options={PROVENANCES} onChange={setFrom} />}
       {forAll}
       <div className="flex gap-2">
         {fact !== undefined && from !== fact.from && (

@@ -97,14 +97,23 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
           type="button"
           onKeyDown={step}
           data-fact={path}
-          aria-label={`${capital(label)}: ${place.shown}${fact === undefined ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
+          aria-label={`${capital(label)}: ${place.shown}${fact === undefined || place.plain ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
           className="group/fact inline-flex items-center justify-end pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
           {value}
         </button>
       }
     >
-      <FactEditor label={capital(label)} path={path} fact={fact} how={how} set={set} leave={leave} close={() => setOpen(false)} />
+      <FactEditor
+        label={capital(label)}
+        path={path}
+        fact={fact}
+        plain={place.plain}
+        how={how}
+        set={set}
+        leave={leave}
+        close={() => setOpen(false)}
+      />
     </Popover>
   );
 }

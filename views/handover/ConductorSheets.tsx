@@ -1,4 +1,5 @@
 'use client';
+import { cableWords } from '@/core/job/cableWords';
 import { factAt, factPaths } from '@/core/job/facts/read';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, VERDICT_WORDS } from '@/core/job/terms';
@@ -7,7 +8,6 @@ import type { ShownCircuit } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState } from '../job/JobContext';
-import { cableWords } from '../words/cableWords';
 import { BASIS_WORDS } from '../words/labels';
 import type { PaperName } from './paper';
 import { Sheet } from './Sheet';

@@ -79,7 +79,12 @@ function opened(job = demo, commands: Surroundings['commands'] = async () => rul
     ask: async () => ({ answer: null }),
   };
   const session = openJobSession(job, 1, {
-    startWorker: () => ({ study: study as never, died: new Promise<never>(() => undefined), unlike: () => undefined, stop: () => undefined }),
+    startWorker: () => ({
+      study: study as never,
+      died: new Promise<never>(() => undefined),
+      unlike: () => undefined,
+      stop: () => undefined,
+    }),
     link: server.link,
     onTicks: (to) => {
       listener = to;

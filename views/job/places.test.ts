@@ -23,6 +23,8 @@ describe('places and their addresses', () => {
     expect(placeOfFinding({ ...finding, path: 'devices.d.settings.icnA' })).toEqual({
       ...{ step: 'circuits', circuitId: 'c', question: 'breaks-fault', at: 'devices.d.settings.icnA' },
     });
+    expect(placeOfFinding({ ...finding, path: 'card.date' })).toEqual({ step: '', at: 'card.date' });
+    expect(hrefOf('j', { step: '', at: 'card.date' }, false)).toBe('/jobs/j/?at=card.date');
     expect(placeOfFinding({ ...finding, path: 'circuits.c' })).toEqual({
       step: 'circuits',
       circuitId: 'c',

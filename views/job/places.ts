@@ -52,12 +52,14 @@ const SUPPLY_PATHS = /^(origins|electrodes|sourceStates|supply)\b/;
 export function placeOfFinding(finding: { circuitId: string; question: QuestionId; check?: string; path: string }): JobPlace {
   const { circuitId, question, check, path } = finding;
   // What is asked for at outlets stands with them.
-  if (check?.startsWith('asked:') === true)
+  const isFact = path.split('.').length > 2;
+  if (check?.startsWith('asked:') === true && (path.startsWith('points.') || !(isFact || path.startsWith('card.'))))
     return { step: 'people', circuitId, ...(path.startsWith('points.') ? { at: path } : {}) };
   // What an inspector found stands with what he looked at.
   if (check !== undefined && INSPECTED.test(check)) return { step: 'board', at: path };
   if (SUPPLY_PATHS.test(path)) return { step: 'supply', at: path };
-  return { step: 'circuits', circuitId, question, ...(path.split('.').length > 2 ? { at: path } : {}) };
+  if (path.startsWith('card.')) return { step: '', at: path };
+  return { step: 'circuits', circuitId, question, ...(isFact ? { at: path } : {}) };
 }
 
 /** A plain click with the left button: one that stays in this tab. */

@@ -5,6 +5,8 @@ import { useEffect, useRef } from 'react';
 /** How long a field may take to appear after the place was reached, ms. */
 const PATIENCE_MS = 2500;
 
+const FOCUSABLE = 'button, input, select, textarea, a[href], [tabindex]';
+
 /**
  * Puts the focus on the field the address names (`at`), or else on the row of its question (`q`), once it is there. Each
  * address is followed once: afterwards the focus is the user's.
@@ -28,7 +30,9 @@ export function useArrival(): void {
           ? null
           : document.querySelector<HTMLElement>(`main [data-fact="${CSS.escape(at)}"], [data-fact="${CSS.escape(at)}"]`);
       const row = question === null ? null : (ladder?.querySelector<HTMLElement>(`[data-question="${question}"]`) ?? null);
-      const there = field ?? row;
+      // What enters a fact is the field itself, or something inside its place.
+      const control = field?.matches(FOCUSABLE) === false ? field.querySelector<HTMLElement>(FOCUSABLE) : null;
+      const there = control ?? field ?? row;
       if (ladder !== null && there !== null) {
         followed.current = wanted;
         row?.scrollIntoView({ block: 'nearest' });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { cableWords, plainWords } from '@/core/job/cableWords';
 import { Construction, type Segment } from '@/core/job/schema/circuit';
 import { DeviceSettings } from '@/core/job/schema/device';
-import { cableWords, plainWords } from './cableWords';
 import { coverOf, plainSettings } from './deviceWords';
 
 const length = (more: Partial<Segment>): Segment => ({ id: 's', circuitId: 'c', order: 'a', state: 'new', ...more });

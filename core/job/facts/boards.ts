@@ -1,7 +1,7 @@
 import { layoutOf } from '../board/layout';
 import type { Board } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type Specs, said, yesNo } from './spec';
+import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type SpecsOf, said, yesNo } from './spec';
 
 /** A board with an electrode of its own: only there its earth may be another than the supply's. */
 const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes).some(({ boardId }) => boardId === id);
@@ -9,7 +9,7 @@ const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes
 const isApart = (row: Row): boolean => (row as Board).otherBuilding === true && (row as Board).areaM2 === undefined;
 
 /** Facts of boards, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Board> = {
   deviceFactor: quantity('share of its rating a device may carry here', 'factor'),
   ratedA: quantity('rating', 'current'),
   neutralBonded: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
@@ -63,7 +63,6 @@ export const SPECS: Specs = {
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   deviceFactor: iec,
-  premises: iec,
   readilyAccessible: nec,
   emergencyDisconnect: nec,
   earthTied: ownEarth,

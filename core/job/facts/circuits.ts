@@ -1,7 +1,7 @@
 import type { Circuit } from '../schema/circuit';
 import type { Job } from '../schema/job';
 import { linesOf, word } from '../terms';
-import { type Applies, type AppliesTo, british, choice, nec, quantity, type Specs, said, yesNo } from './spec';
+import { type Applies, type AppliesTo, british, choice, nec, quantity, type SpecsOf, said, yesNo } from './spec';
 
 const ofCircuit =
   (applies: (circuit: Circuit) => boolean): AppliesTo =>
@@ -12,7 +12,7 @@ const sharesNeutral = ({ circuits }: Job, { id, sharesNeutralWith }: Circuit): b
   sharesNeutralWith !== undefined || Object.values(circuits).some((other) => other.sharesNeutralWith === id);
 
 /** Facts of circuits, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Circuit> = {
   designCurrentA: said('designCurrent', 'current'),
   continuous: (job, row) => yesNo(word(job.dialect, 'continuous'))(job, row),
   diversity: said('diversity', 'factor'),

@@ -1,6 +1,7 @@
-import { quantity, type Specs } from './spec';
+import type { Combination } from '../schema/device';
+import { quantity, type SpecsOf } from './spec';
 
 /** Facts of combinations, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Combination> = {
   capacityA: quantity('rating of the combination', 'current', 'kA'),
 };

@@ -2,7 +2,7 @@ import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from '../preferred';
 import type { Device } from '../schema/device';
 import type { Job } from '../schema/job';
 import { word } from '../terms';
-import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type Specs, said, yesNo } from './spec';
+import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type SpecsOf, said, yesNo } from './spec';
 
 function ratingOf(_: Job, row: Row): Spec {
   const family = 'settings' in row ? row.settings.family : 'mcb';
@@ -11,7 +11,7 @@ function ratingOf(_: Job, row: Row): Spec {
 }
 
 /** Facts of devices, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curvePoints'> = {
   diversity: said('diversityBehind', 'factor'),
   'settings.ratingA': ratingOf,
   'settings.frameA': ratingOf,
@@ -87,6 +87,7 @@ export const SPECS: Specs = {
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
   'settings.listedHere': yesNo('listed for where it sits'),
+  'settings.thresholdA': quantity('answers to', 'current', 'mA'),
   'settings.reversed': yesNo('line and load wires', 'reversed', 'as marked'),
   'settings.weatherResistant': yesNo('weather-resistant'),
   'settings.tamperResistant': yesNo('tamper-resistant'),
@@ -115,7 +116,8 @@ const hasResidualPart = ({ settings }: Device): boolean =>
 export const APPLIES: Applies = {
   standingMa: (_, row) => hasResidualPart(row as Device),
   standingAllOn: (_, row) => (row as Device).standingMa !== undefined,
-  tie: (_, row) => (row as Device).tiedTo !== undefined,
+  tie: ({ devices }, row) =>
+    (row as Device).tiedTo !== undefined || Object.values(devices).some(({ tiedTo }) => tiedTo === row.id),
   backFed: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   fastened: (job, row) => nec(job, row) && (row as Device).seat === 'end',
   neutralAt: (_, row) => (row as Device).seat === 'start' || isTransfer(row as Device),

@@ -1,7 +1,8 @@
-import { length, quantity, type Specs, size } from './spec';
+import type { Electrode } from '../schema/supply';
+import { length, quantity, type SpecsOf, size } from './spec';
 
 /** Facts of electrodes, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Electrode> = {
   conductorSize: size(() => 'conductor to it'),
   resistanceOhm: quantity('resistance', 'impedance'),
   lengthM: length('length in the soil'),

@@ -2,7 +2,7 @@ import { Equipment, type Load } from '../schema/circuit';
 import type { Job } from '../schema/job';
 import { type Dialect, linesOf, word } from '../terms';
 import { configurationsOf } from './configurations';
-import { type Applies, choice, nec, type Option, quantity, type Spec, type Specs, yesNo } from './spec';
+import { type Applies, choice, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
 function linesChoice({ supply }: Job): Spec {
@@ -22,7 +22,10 @@ function choosesLines({ circuits, loads, segments, devices }: Job, load: Load): 
   if (circuits[load.circuitId]?.use === 'fixed' && Object.values(loads).filter(ofCircuit).length === 1) return false;
   return (
     Object.values(segments).some((segment) => ofCircuit(segment) && segment.roles?.includes('line2') === true) ||
-    Object.values(devices).some((device) => ofCircuit(device) && device.lines.length > 1)
+    Object.values(devices).some(
+      (device) =>
+        ofCircuit(device) && (device.lines.length > 1 || /^[234]P/.test('poles' in device.settings ? device.settings.poles : '')),
+    )
   );
 }
 
@@ -37,7 +40,7 @@ const NEC_EQUIPMENT: ReadonlySet<string> = new Set([
 ]);
 
 /** Facts of loads, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Load> = {
   powerW: quantity('power', 'power', 'W'),
   currentA: quantity('current', 'current'),
   lines: linesChoice,

@@ -1,9 +1,9 @@
 import type { Origin } from '../schema/supply';
 import { word } from '../terms';
-import { type Applies, british, choice, iec, named, quantity, type Specs, said, size, yesNo } from './spec';
+import { type Applies, british, choice, iec, named, quantity, type SpecsOf, said, size, yesNo } from './spec';
 
 /** Facts of origins, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Origin> = {
   zeOhm: named((dialect) => (dialect === 'nec' ? 'impedance of the ground-fault path' : 'earth fault loop Ze'), 'impedance'),
   zLnOhm: quantity('line to neutral loop', 'impedance'),
   psccA: quantity('short-circuit current, line to neutral', 'current', 'kA'),

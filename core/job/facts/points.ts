@@ -1,6 +1,18 @@
 import type { Point } from '../schema/circuit';
 import { configurationsOf } from './configurations';
-import { type Applies, type AppliesTo, choice, iec, length, nec, type Option, quantity, type Specs, wires, yesNo } from './spec';
+import {
+  type Applies,
+  type AppliesTo,
+  choice,
+  iec,
+  length,
+  nec,
+  type Option,
+  quantity,
+  type SpecsOf,
+  wires,
+  yesNo,
+} from './spec';
 
 const YOKES: readonly Option[] = [
   { value: 1, label: 'single' },
@@ -9,7 +21,7 @@ const YOKES: readonly Option[] = [
 ];
 
 /** Facts of points, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Point> = {
   onward: choice('the next ones are fed', [
     { value: 'feed-through', label: 'feed-through' },
     { value: 'pigtail', label: 'pigtailed' },

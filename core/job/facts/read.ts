@@ -1,4 +1,4 @@
-import { COLLECTIONS, type CollectionName } from '../collections';
+import { type CollectionName, isCollection } from '../collections';
 import type { Step } from '../commands';
 import { showSize, unitSymbol } from '../edges';
 import { FAMILY_FIELDS } from '../familyFields';
@@ -15,10 +15,11 @@ import * as devices from './devices';
 import * as electrodes from './electrodes';
 import * as loads from './loads';
 import * as origins from './origins';
+import { ON_ITS_PANEL, PLAIN } from './plain';
 import * as points from './points';
 import * as rooms from './rooms';
 import * as segments from './segments';
-import type { Applies, FactKind, FactValue, Row, Specs } from './spec';
+import type { Applies, FactKind, FactValue, Row, SpecOf, Specs } from './spec';
 
 /** A fact of the job at its place: what it is called, how it is typed, what stands there now. */
 export interface FactAt {
@@ -30,6 +31,8 @@ export interface FactAt {
   owner: string | undefined;
   how: FactKind;
   fact: Fact<FactValue> | undefined;
+  /** Nobody keeps where it is from. */
+  plain: boolean;
   shown: string;
 }
 
@@ -46,9 +49,6 @@ const FACTS: Readonly<Partial<Record<CollectionName, { SPECS: Specs; APPLIES?: A
   electrodes,
   combinations,
 };
-
-const isCollection = (name: string | undefined): name is CollectionName =>
-  name !== undefined && (COLLECTIONS as readonly string[]).includes(name);
 
 /** The parts of a path: collection, id, fields. */
 function placeOf(path: string): { on: CollectionName; id: string; field: string[] } | undefined {
@@ -84,11 +84,14 @@ const at = (holder: unknown, name: string): unknown =>
 export function factAt(job: Job, path: string): FactAt | undefined {
   const place = placeOf(path);
   if (place === undefined) return undefined;
-  const spec = FACTS[place.on]?.SPECS[place.field.join('.')];
+  const plainly = plainSpec(place);
+  const spec = FACTS[place.on]?.SPECS[place.field.join('.')] ?? plainly;
   const row = job[place.on][place.id];
   if (spec === undefined || row === undefined) return undefined;
   const { label, how } = spec(job, row);
-  const fact = place.field.reduce<unknown>(at, row) as Fact<FactValue> | undefined;
+  const there = place.field.reduce<unknown>(at, row) as FactValue | Fact<FactValue> | undefined;
+  const plain = plainly !== undefined;
+  const fact = plain && there !== undefined ? { value: there as FactValue, from: 'stated' as const } : (there as Fact<FactValue>);
   const owner = 'name' in row && row.name !== undefined && row.name !== '' ? row.name : nameOfCable(job, row);
   return {
     path,
@@ -97,9 +100,34 @@ export function factAt(job: Job, path: string): FactAt | undefined {
     owner,
     how,
     fact,
+    plain,
     shown: fact === undefined ? 'unknown' : showFact(job.dialect, how, fact.value),
   };
 }
+
+const plainSpec = ({ on, field }: { on: CollectionName; field: readonly string[] }): SpecOf | undefined =>
+  (PLAIN as Readonly<Partial<Record<CollectionName, Specs>>>)[on]?.[field.join('.')];
+
+/**
+ * What opens for a path of the job that an answer lacks: the fact's own field, the panel of its device, or the row.
+ * @returns undefined where nothing on the screen enters it
+ */
+export function fieldFor(job: Job, path: string): 'fact' | 'panel' | 'row' | undefined {
+  const [on, id, ...field] = path.split('.') as [string, string?, ...string[]];
+  if (path === 'card.date') return 'row';
+  if (!isCollection(on)) return undefined;
+  if (id === undefined) return 'row';
+  const row = job[on][id];
+  if (row === undefined) return undefined;
+  if (field.length === 0) return 'row';
+  if (plainSpec({ on, field }) !== undefined || factPaths(job, on, id).includes(path)) return 'fact';
+  return onItsPanel(path) ? 'panel' : undefined;
+}
+/** Whether what a path leads to is entered on the panel of its device alone. */
+export const onItsPanel = (path: string): boolean => {
+  const [on, , ...field] = path.split('.');
+  return ON_ITS_PANEL.has([on, ...field].join('.'));
+};
 
 /** A cable without a name of its own is called by its circuit. */
 const nameOfCable = (job: Job, row: Row): string | undefined => {
@@ -146,6 +174,7 @@ export function stepsToSet(job: Job, path: string, to: { value: FactValue; from:
   const place = placeOf(path);
   if (place === undefined) throw new RangeError(`${path} leads to no fact`);
   const { on, id, field } = place;
+  if (plainSpec(place) !== undefined) return [{ do: 'set', on, id, field, ...(to === undefined ? {} : { to: to.value }) }];
   const inner = field.length > 1 ? at(job[on][id], field[0]!) : undefined;
   if (to === undefined && field[0] === 'transformer' && Object.keys(inner ?? {}).length === 1)
     return [{ do: 'set', on, id, field: ['transformer'] }];

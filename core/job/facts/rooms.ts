@@ -1,8 +1,8 @@
 import { type Room, RoomUse } from '../schema/supply';
-import { type Applies, choice, length, nec, type Specs, yesNo } from './spec';
+import { type Applies, choice, length, nec, type SpecsOf, yesNo } from './spec';
 
 /** Facts of rooms, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Room> = {
   use: choice(
     'used as',
     RoomUse.options.map((value) => ({ value, label: value.replace('basement-', 'basement, ').replace('-', ' ') })),

@@ -14,7 +14,7 @@ import {
   type Row,
   type Spec,
   type SpecOf,
-  type Specs,
+  type SpecsOf,
   said,
   size,
   wires,
@@ -74,7 +74,7 @@ const metals =
     ])(job, row);
 
 /** Facts of segments, in the order they are asked. */
-export const SPECS: Specs = {
+export const SPECS: SpecsOf<Segment> = {
   lengthM: ({ dialect }) => ({
     label: 'length',
     how: { kind: 'quantity', edge: 'length', usual: lengthUnit(dialect) },
@@ -135,7 +135,10 @@ export const APPLIES: Applies = {
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
   // Sheaths have colours by size in the American trade alone.
   jacket: (job, row) => nec(job, row) && ['NM-B', 'UF-B'].includes((row as Segment).construction ?? ''),
-  diameterM: ofSegment(({ construction }) => construction !== 'singles'),
+  // Of singles only where somebody looked at how they are bent.
+  diameterM: ({ inspections }, row) =>
+    (row as Segment).construction !== 'singles' ||
+    Object.values(inspections).some(({ segmentId, item }) => segmentId === row.id && item === 'bend-radius'),
   raceway: inRaceway,
   racewaySize: inRaceway,
   racewayWires: inRaceway,

@@ -2,6 +2,7 @@ import type { CollectionName } from '../collections';
 import type { EdgeKind } from '../edges';
 import { PACKS } from '../packs';
 import { sizesOf } from '../preferred';
+import type { Fact } from '../schema/facts';
 import type { Job } from '../schema/job';
 import { lengthUnit } from '../show';
 import { type Dialect, type Word, word } from '../terms';
@@ -27,6 +28,16 @@ export type SpecOf = (job: Job, row: Row) => Spec;
 
 /** Facts of a collection by field, in the order they are asked. */
 export type Specs = Readonly<Record<string, SpecOf>>;
+/** Names of the facts of a row, those inside others by their whole path. */
+export type FactFields<R> = R extends readonly unknown[]
+  ? never
+  : R extends object
+    ? {
+        [K in keyof R & string]: NonNullable<R[K]> extends Fact<unknown> ? K : `${K}.${FactFields<NonNullable<R[K]>>}`;
+      }[keyof R & string]
+    : never;
+/** A spec for every fact of a row, but for those that something else on the screen enters: these are named. */
+export type SpecsOf<R, Beside extends FactFields<R> = never> = Readonly<Record<Exclude<FactFields<R>, Beside>, SpecOf>>;
 
 export const quantity =
   (label: string, edge: EdgeKind, usual?: string): SpecOf =>

@@ -2,9 +2,9 @@ import { known, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { factOf } from '../../job/readers';
 import type { Board } from '../../job/sealed';
-import type { Ruled } from '../drawn';
 import { type Credit, drawn } from '../../rules/credit';
 import { EXISTING, GENERAL_LIGHTING, MANAGED, METERED, OPTIONAL } from '../../tables/demand';
+import type { Ruled } from '../drawn';
 import type { DemandMethod } from './taken';
 
 /** A dwelling whose demand is calculated. */

@@ -1,9 +1,9 @@
-import type { Ruled } from '../drawn';
 import type { Circuit, Line } from '../../job/sealed';
 import { linesOf } from '../../job/terms';
 import type { Poles } from '../../network/states';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
+import type { Ruled } from '../drawn';
 import { voltsFor } from '../drawn';
 import { type DemandLine, generalLines, groupsOf } from './partThree';
 import { type Read, sum, systemVolts, vaOf } from './read';

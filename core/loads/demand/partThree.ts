@@ -1,8 +1,8 @@
-import type { Ruled } from '../drawn';
 import { heldBy } from '../../job/packs';
 import type { Circuit, Line } from '../../job/sealed';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
+import type { Ruled } from '../drawn';
 import { ofKind, type Read, sum, vaOf } from './read';
 import type { TakenLoad } from './taken';
 

@@ -78,7 +78,7 @@ export const CONDITIONAL: Credit<Conditional> = {
         const as = 'conditionalWithAs' in settings ? settings.conditionalWithAs : undefined;
         if (backup === undefined || as === undefined)
           return unknown(
-            `devices.${device.id}.settings.conditionalWithAs`,
+            `devices.${device.id}.settings.conditionalWithDeviceId`,
             `what the device the rating of ${device.name} holds with was when it was named`,
           );
         return map(identityOf(backup), (line) => line === as);

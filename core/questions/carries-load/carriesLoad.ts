@@ -1,7 +1,7 @@
-import { perDevice } from '../../house/perDevice';
 import { isBreaker, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
+import { perDevice } from '../../house/perDevice';
 import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device } from '../../job/sealed';

@@ -1,11 +1,11 @@
-import { perDevice } from '../../house/perDevice';
-import { rowsOf } from '../../job/tracked';
 import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
+import { perDevice } from '../../house/perDevice';
 import { all, andThen, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device, Line } from '../../job/sealed';
+import { rowsOf } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
 import { LINES } from '../../loads/lines';

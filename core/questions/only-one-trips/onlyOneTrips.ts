@@ -1,16 +1,25 @@
 import { alike } from '../../cells/alike';
 import { type ResidualPart, residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
-import { type CircuitFacts, faultAtDevice, HOUSE, type House, isOvercurrent, isResidual, type SafetyService, type Seated } from '../../house/facts';
+import {
+  type CircuitFacts,
+  faultAtDevice,
+  HOUSE,
+  type House,
+  isOvercurrent,
+  isResidual,
+  type SafetyService,
+  type Seated,
+} from '../../house/facts';
 import { all, andThen, join, type Known, known, type Maybe, unknown } from '../../job/known';
 import type { Circuit, Device } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { answer, type Comparison, figure, judge, line, notApplicable, ruled, unknownCheck } from '../../judging/judge';
+import type { SupplyCase } from '../../network/cases';
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
-import type { SupplyCase } from '../../network/cases';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { kindsAmong, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
@@ -237,9 +246,7 @@ function alone(facts: CircuitFacts, upstream: Seated): Check {
   const id = `residual:${upstream.device.id}`;
   const title = `Earth fault under ${upstream.device.name}`;
   const others =
-    upstream.seat === 'group'
-      ? house.wirings.idsBehindGroup(upstream.device.id).some((each) => each !== circuit.id)
-      : true;
+    upstream.seat === 'group' ? house.wirings.idsBehindGroup(upstream.device.id).some((each) => each !== circuit.id) : true;
   if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, ruleOf(facts));
   const lost = safetyServiceLost(facts, upstream);
   return ruled(

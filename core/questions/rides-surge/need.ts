@@ -1,10 +1,10 @@
-import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import type { CircuitFacts } from '../../house/facts';
 import { originOf } from '../../house/surge';
 import { all, andThen, join, type Known, known, type Maybe, map, NO_GIVENS } from '../../job/known';
 import { heldBy, PACKS } from '../../job/packs';
 import { factOf, ifStated } from '../../job/readers';
 import type { Board, Origin } from '../../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import { figure, fits } from '../../judging/judge';
 import { earned } from '../../rules/credit';
 import { type LineName, lineLength, riskLevel } from '../../surge/risk';

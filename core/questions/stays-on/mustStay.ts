@@ -1,11 +1,11 @@
 import { sameItems } from '../../cells/alike';
-import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import { residualPart } from '../../devices/residual';
 import { behindOf } from '../../house/behind';
 import { type CircuitFacts, isResidual, type Seated } from '../../house/facts';
 import { all, type Maybe, map } from '../../job/known';
 import { ifStated } from '../../job/readers';
 import type { Device, Load } from '../../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
 import { pathTo, type Wiring } from '../../network/paths';
@@ -108,9 +108,7 @@ const ties = READ.cell('ties', (job: TrackedJob): ReadonlyMap<string, readonly D
 function byCommonTrip(facts: CircuitFacts, kept: readonly Load[]): Check[] {
   const { job, wiring, circuit } = facts;
   return wiring.startDevices.flatMap((device) => {
-    const tied = tiedWith(job, device.id).filter(
-      ({ circuitId }) => circuitId !== circuit.id && circuitId !== undefined,
-    );
+    const tied = tiedWith(job, device.id).filter(({ circuitId }) => circuitId !== circuit.id && circuitId !== undefined);
     return tied.flatMap((other) => {
       // A handle tie opens by hand alone.
       const tie = ifStated('devices', device.tiedTo === other.id ? device : other, 'tie');

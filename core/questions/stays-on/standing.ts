@@ -104,14 +104,11 @@ const sourcesSaid = perDevice('sources of leakage in words', (house, seated): st
 const NAMED = 3;
 
 /** The chance of a trip in an evening without a fault, tried out; the same for the same house. */
-const chanceOf = perDevice(
-  'chance of a trip',
-  (house, seated): Chance => {
-    const evenings = new Evenings(eveningAt(house, seated)!, SEED);
-    evenings.run(TRIALS);
-    return evenings.chance;
-  },
-);
+const chanceOf = perDevice('chance of a trip', (house, seated): Chance => {
+  const evenings = new Evenings(eveningAt(house, seated)!, SEED);
+  evenings.run(TRIALS);
+  return evenings.chance;
+});
 
 /**
  * An evening at a device by its numbers alone: tried again only where one of them is another. Nothing where it cannot open on what

@@ -1,12 +1,14 @@
 'use client';
-import { factAt } from '@/core/job/facts/read';
+import { factAt, onItsPanel } from '@/core/job/facts/read';
 import type { Given, Missing } from '@/core/job/known';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
 import { VerdictMark } from '@/ui/VerdictMark';
+import { DeviceFacts } from '../../facts/DevicePanel';
 import { FactField } from '../../facts/FactField';
+import { Panel } from '../../facts/Panel';
 import { useJobState } from '../../job/JobContext';
 import { BASIS_WORDS } from '../../words/labels';
 import { Standing } from './Standing';
@@ -69,7 +71,7 @@ function MissingFact({ missing: { path, what } }: { missing: Missing }) {
     <div className="flex items-baseline justify-between gap-3">
       <dt className="min-w-0">{factAt(job, path)?.label ?? what}</dt>
       <dd className="shrink-0">
-        <FactField path={path} className="font-semibold" />
+        {onItsPanel(path) ? <OnItsPanel path={path} /> : <FactField path={path} className="font-semibold" />}
       </dd>
     </div>
   );
@@ -84,6 +86,23 @@ function byStation(job: Job, given: readonly Given[]): [station: string, rows: (
     stations.set(station, [...(stations.get(station) ?? []), { ...one, name: place?.name ?? one.what }]);
   }
   return [...stations];
+}
+
+/** What a device is entered with on its own panel: opened from here. */
+function OnItsPanel({ path }: { path: string }) {
+  const device = useJobState((state) => state.job.devices[path.split('.')[1]!]);
+  if (device === undefined) return null;
+  return (
+    <span data-fact={path}>
+      <Panel
+        label={`Enter it: ${device.name}`}
+        trigger="enter it"
+        className="border-line-strong border-b border-dotted font-semibold"
+      >
+        <DeviceFacts device={device} />
+      </Panel>
+    </span>
+  );
 }
 
 /** The facts of a check by where they stand: what it is, its value, edited there, and where that is from. */

@@ -1,10 +1,10 @@
-import { rowsOf } from '../../../job/tracked';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { sizeMm2 } from '../../../job/edges';
 import { all, list, type Maybe, map, unknown } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { Load } from '../../../job/sealed';
+import { rowsOf } from '../../../job/tracked';
 import { linesOpened } from '../../../network/poles';
 import { type Condition, type Credit, drawn } from '../../../rules/credit';
 import { egcSize } from '../../../tables/equipmentGrounding';

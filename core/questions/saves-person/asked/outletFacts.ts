@@ -1,11 +1,11 @@
 import { sameItems } from '../../../cells/alike';
-import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { CONTACTS } from '../../../job/facts/configurations';
 import { andThen, type Known, known, type Maybe, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Load, Point, Room } from '../../../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
 
 /** Farther than any code asks. */
 export const FAR_M = Number.POSITIVE_INFINITY;

@@ -1,7 +1,7 @@
-import { rowsOf } from '../../../job/tracked';
 import type { CircuitFacts } from '../../../house/facts';
 import { join, type Known, known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import type { Amendment } from '../../../job/sealed';
+import { rowsOf } from '../../../job/tracked';
 import { requirementsOf } from '../../../rules/requirements/requirements';
 import type { AskKind, Asks, Requirement } from '../../../rules/requirements/row';
 import { SCHEDULE } from '../../../rules/requirements/schedule';

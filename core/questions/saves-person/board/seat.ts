@@ -26,10 +26,7 @@ export function seatChecks({ job, own }: CircuitFacts): Check[] {
       // A place written in words of one's own is none, and nothing is held against it.
       return isPlaceText(device.slot, layout.kind) ? stop('seat', `${board.name} has no room for it at ${device.slot}`) : [];
     if (others.length > 0)
-      return stop(
-        'seat',
-        `${numberAt(place, layout)} of ${board.name} is also that of ${others.join(', ')}`,
-      );
+      return stop('seat', `${numberAt(place, layout)} of ${board.name} is also that of ${others.join(', ')}`);
     const half = layout.kind === 'slots' && halfSize(device);
     const halves = half ? [halfTaken(job, board, place, device, title)] : [];
     if (!('poles' in device.settings)) return halves;

@@ -1,8 +1,8 @@
-import type { TrackedJob } from '../../../job/tracked';
 import { inspectedOn } from '../../../house/inspected';
 import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { InspectedItem, InspectedOn, Inspection, Job } from '../../../job/sealed';
+import type { TrackedJob } from '../../../job/tracked';
 import { type Check, rankOf, type Verdict } from '../../../judging/answer';
 import { type Comparison, judge, placed, ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';

@@ -1,5 +1,5 @@
-import type { Segment, Tap } from '@/core/job/schema/circuit';
-import { type Dialect, word } from '@/core/job/terms';
+import type { Segment, Tap } from './schema/circuit';
+import { type Dialect, word } from './terms';
 
 /** A kind or place in words; designations in capitals stay as they are. */
 export const plainWords = (name: string): string => (name === name.toUpperCase() ? name : name.replaceAll('-', ' '));
