@@ -21,13 +21,26 @@ export interface App {
   close: () => Promise<void>;
 }
 
-/** The built application on demo data of its own, with a browser. */
-export async function startApp(): Promise<App> {
+/** Each worker serves in a range of its own: two that look for a free port at once would find the same. */
+export const firstPort = (): number => 4400 + 20 * Number(process.env.VITEST_POOL_ID ?? 0);
+
+/** A data folder with the demo jobs. */
+export function demoFolder(): string {
   const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-e2e-'));
   const loaded = spawnSync('node_modules/.bin/tsx', ['scripts/load-demo.ts', data], { encoding: 'utf8' });
   if (loaded.status !== 0) throw new Error(`the demo jobs could not be loaded: ${loaded.stderr}`);
-  let server = await serve({ data, port: 4400, wander: true, quiet: true });
+  return data;
+}
+
+/** The built application on demo data of its own, with a browser of its own. */
+export async function startApp(): Promise<App> {
   const { browser, close } = await launchBrowser();
+  return appOn(demoFolder(), browser, browser.defaultBrowserContext(), close);
+}
+
+/** The built application on a data folder that goes with it, its pages in one context of a browser. */
+export async function appOn(data: string, browser: Browser, own: BrowserContext, leave: () => Promise<void>): Promise<App> {
+  let server = await serve({ data, port: firstPort(), wander: true, quiet: true });
   const problems: string[] = [];
   const port = Number(new URL(server.url).port);
   const start = async () => {
@@ -39,7 +52,7 @@ export async function startApp(): Promise<App> {
     problems,
     data,
     open: async (at, size = { width: 1280, height: 800 }, context) => {
-      const page = await (context ?? browser).newPage();
+      const page = await (context ?? own).newPage();
       await page.setViewport(size);
       // A busy machine may take its time; what is asked for must come all the same.
       page.setDefaultTimeout(90_000);
@@ -65,7 +78,7 @@ export async function startApp(): Promise<App> {
       await start();
     },
     close: async () => {
-      await close();
+      await leave();
       await server.stop();
       rmSync(data, { recursive: true, force: true });
     },

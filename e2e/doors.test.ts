@@ -4,8 +4,8 @@ import { createServer, request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
+import type { BrowserContext } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launchBrowser } from '../scripts/browser.mjs';
 import { sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
@@ -143,18 +143,18 @@ describe('by raw requests', () => {
 
 describe('from a foreign page in the browser', () => {
   let foreign: Server;
-  let browser: Awaited<ReturnType<typeof launchBrowser>>;
+  let context: BrowserContext;
   beforeAll(async () => {
     foreign = createServer((_, response) => response.setHeader('content-type', 'text/html').end('<title>elsewhere</title>'));
     await new Promise<void>((resolve) => foreign.listen(0, '127.0.0.1', resolve));
-    browser = await launchBrowser(['--host-resolver-rules=MAP evil.example 127.0.0.1']);
+    context = await app.browser.createBrowserContext();
   });
   afterAll(async () => {
-    await browser.close();
+    await context.close();
     foreign.close();
   });
   const elsewhere = async () => {
-    const page = await browser.browser.newPage();
+    const page = await context.newPage();
     await page.goto(`http://127.0.0.1:${(foreign.address() as AddressInfo).port}/`);
     return page;
   };
@@ -201,7 +201,7 @@ describe('from a foreign page in the browser', () => {
   });
 
   it('a name that is made to point here reads nothing', async () => {
-    const page = await browser.browser.newPage();
+    const page = await context.newPage();
     const answer = await page.goto(`http://evil.example:${new URL(app.url).port}/`);
     expect(answer?.status()).toBe(421);
     expect(await page.evaluate(() => document.body.textContent)).not.toMatch(/Bindery/);

@@ -6,7 +6,7 @@ import { jobFileText } from '../core/job/jobFile';
 import { serve } from '../scripts/serve.mjs';
 import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
-import { sendJson } from './app';
+import { firstPort, sendJson } from './app';
 
 const EDITS = 2000;
 const KILLS = 12;
@@ -20,7 +20,7 @@ beforeAll(async () => {
   const store = openStore(data);
   store.jobs.insert(demoJob(ID));
   store.db.close();
-  server = await serve({ data, port: 4480, wander: true, quiet: true });
+  server = await serve({ data, port: firstPort() + 10, wander: true, quiet: true });
 });
 afterAll(async () => {
   await server.stop('SIGKILL');

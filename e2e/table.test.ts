@@ -158,7 +158,11 @@ describe('the circuits as a table', () => {
     const page = await table('kiln-house');
     const folder = mkdtempSync(path.join(os.tmpdir(), 'isotrip-csv-'));
     const client = await page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await client.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: page.browserContext().id!,
+    });
     await page.locator('button ::-p-text(Save as CSV)').click();
     const file = path.join(folder, 'Kiln House.csv');
     while (!existsSync(file)) await new Promise((resolve) => setTimeout(resolve, 50));

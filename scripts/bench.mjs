@@ -6,7 +6,7 @@ import { ensurePackages, ROOT, run } from './packages.mjs';
 
 ensurePackages();
 ensureChromium();
-ensureBuild();
+await ensureBuild();
 // Bundled as the application is: what is measured is the core, not the loader.
 const bundled = path.join(ROOT, '.cache', 'bench.mjs');
 const built = bundle('perf/bench.ts', bundled);

@@ -1,7 +1,7 @@
 // Builds the application once per state of its sources.
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { bin, digest, fail, ROOT, remember, remembered, run } from './packages.mjs';
+import { bin, digest, fail, ROOT, remember, remembered, run, runAside } from './packages.mjs';
 
 const SOURCES = [
   'app',
@@ -26,9 +26,13 @@ function files(at) {
     .flatMap((name) => files(path.join(at, name)));
 }
 
-const sourceDigest = () =>
+const sourceDigest = () => digestOf(SOURCES);
+
+/** Hash of what stands in files and folders, tests left out. */
+export const digestOf = (sources) =>
   digest(
-    ...SOURCES.flatMap(files)
+    ...sources
+      .flatMap(files)
       .filter((file) => !/\.test\.tsx?$/.test(file))
       .map((file) => `${file}\n${readFileSync(path.join(ROOT, file), 'base64')}`),
   );
@@ -45,12 +49,15 @@ export const bundle = (from, to) =>
     '--log-level=error',
   ]);
 
-/** Builds if the sources have changed since the last build. */
-export function ensureBuild() {
+/** Builds if the sources have changed since the last build; others may work meanwhile. */
+export async function ensureBuild() {
   const now = sourceDigest();
   if (existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && remembered('build') === now) return;
   console.log('Building (about half a minute) ...');
-  if (run(bin('next'), ['build']) !== 0 || bundle('server/aside.ts', '.next/aside.mjs') !== 0)
+  const { status, output } = await runAside(bin('next'), ['build']);
+  if (status !== 0 || bundle('server/aside.ts', '.next/aside.mjs') !== 0) {
+    console.error(output);
     fail('The application could not be built; the lines above say why.');
+  }
   remember('build', now);
 }

@@ -65,7 +65,7 @@ const VIEWS = [
 
 ensurePackages();
 const { serve } = await import('./serve.mjs');
-ensureBuild();
+await ensureBuild();
 const data = mkdtempSync(path.join(os.tmpdir(), 'isotrip-shots-'));
 if (run(bin('tsx'), ['scripts/load-demo.ts', data]) !== 0) fail('The demo jobs could not be loaded.');
 const server = await serve({ data, port: 4450, wander: true, quiet: true });

@@ -15,8 +15,8 @@ const isFree = (port) =>
 
 /** First free port from a preferred one on. */
 async function freePort(from) {
-  for (let port = from; port < from + 50; port++) if (await isFree(port)) return port;
-  return fail(`No free port between ${from} and ${from + 49}.`);
+  for (let port = from; port < from + 20; port++) if (await isFree(port)) return port;
+  return fail(`No free port between ${from} and ${from + 19}.`);
 }
 
 /** The port of our own data, and of the demo: what waits in a browser is kept by address, so an address never wanders. */

@@ -9,6 +9,6 @@ const { heldWords, holderOf } = await import('../server/lock.mjs');
 // Before anything is built: what is built anew is taken from under a server that runs.
 const held = holderOf(data);
 if (held !== undefined) fail(heldWords(data, held));
-ensureBuild();
+await ensureBuild();
 const { serveUntilStopped, usualPort } = await import('./serve.mjs');
 await serveUntilStopped({ data, port: usualPort('own') });

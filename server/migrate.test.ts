@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { COLLECTIONS } from '@/core/job/collections';
 import { COLUMNS, tableName } from './columns';
 import { databaseFile } from './database';
+import { demoJob } from './demos';
 import { openStore } from './store';
 import { firstSchema, storeInFolder } from './testing/store';
 
@@ -62,10 +63,35 @@ describe('a database of the first version', () => {
     const before = firstSchema(databaseFile(folder));
     before.exec('ALTER TABLE rooms DROP COLUMN name');
     before.close();
-    const { db } = openStore(folder);
+    holdsEveryField(openStore(folder).db);
+  });
+
+  it('has it though no migration came with the field, and rows that hold it are written and read', () => {
+    const folder = path.join(store.folder, 'fields');
+    mkdirSync(folder);
+    const before = openStore(folder);
+    const job = demoJob('bindery-yard');
+    for (const room of Object.values(job.rooms)) delete room.use;
+    delete job.card.client;
+    before.jobs.insert(job);
+    for (const column of ['use', 'use_from', 'use_note']) before.db.exec(`ALTER TABLE rooms DROP COLUMN ${column}`);
+    before.db.exec('ALTER TABLE jobs DROP COLUMN card_client');
+    const version = before.db.pragma('user_version', { simple: true });
+    before.db.close();
+    const after = openStore(folder);
+    expect(after.db.pragma('user_version', { simple: true })).toBe(version);
+    holdsEveryField(after.db);
+    const [id] = Object.keys(after.jobs.load('bindery-yard')!.job.rooms);
+    const use = { value: 'kitchen', from: 'stated' } as const;
+    const set = { do: 'set' as const, on: 'rooms' as const, id: id!, field: ['use'], to: use };
+    after.jobs.apply('bindery-yard', { label: 'use', steps: [set] }, { key: 'first-edit', author: 'a', base: 1 });
+    expect(after.jobs.load('bindery-yard')!.job.rooms[id!]!.use).toEqual(use);
+  });
+
+  const holdsEveryField = (db: typeof store.db) => {
     for (const on of COLLECTIONS) {
       const present = (db.pragma(`table_info(${tableName(on)})`) as { name: string }[]).map(({ name }) => name);
       expect(present).toEqual(expect.arrayContaining(COLUMNS[on].map(({ name }) => name)));
     }
-  });
+  };
 });

@@ -41,10 +41,9 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
       if (version === PLAIN_LISTS) plainLists(db);
       db.pragma(`user_version = ${version}`);
     }
-    if (present < newest) {
-      addColumns(db);
-      sign(db);
-    }
+    // A field may be new without a migration of its own: its column is looked for at every opening.
+    addColumns(db);
+    if (present < newest) sign(db);
     if (present < newest && (db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw new StoreProblem(
         'The database holds rows that belong to nothing. It was left untouched: restore a backup.',
