@@ -35,6 +35,8 @@ export function useArrival(): void {
       const there = control ?? field ?? row;
       if (ladder !== null && there !== null) {
         followed.current = wanted;
+        for (let fold = there.closest('details'); fold !== null; fold = fold.parentElement?.closest('details') ?? null)
+          fold.open = true;
         row?.scrollIntoView({ block: 'nearest' });
         there.scrollIntoView({ block: 'nearest', inline: 'center' });
         there.focus({ preventScroll: true });

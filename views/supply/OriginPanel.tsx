@@ -1,21 +1,19 @@
 'use client';
-import { X } from 'lucide-react';
 import type { Place } from '@/core/house/places';
 import { setField, takeOut } from '@/core/job/edits/rows';
-import { addElectrode, networkAbove, SOURCE_NAMES } from '@/core/job/edits/sources';
-import { ElectrodeKind, type Origin } from '@/core/job/schema/supply';
+import { networkAbove, SOURCE_NAMES } from '@/core/job/edits/sources';
+import { factPaths } from '@/core/job/facts/read';
+import type { Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
 import { faultWord, faultWords, word } from '@/core/job/terms';
 import type { OriginStudy, SupplyCurrent, SupplyFault, SupplyReading } from '@/core/study/supply';
-import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
-import { Select } from '@/ui/Field';
-import { IconButton } from '@/ui/IconButton';
 import { Menu } from '@/ui/Menu';
-import { FactLine } from '../facts/Panel';
+import { FactLine, FoldedFacts } from '../facts/Panel';
 import { useJobState, useSession } from '../job/JobContext';
 import { RunStrip } from '../run/Run';
+import { Electrodes } from './Electrodes';
 
 /**
  * One source: its arrival drawn, its facts, and its faults computed and measured side by side.
@@ -86,19 +84,26 @@ const FACTS: Record<Origin['kind'], readonly string[]> = {
   generator: ['maxFaultA', 'minFaultA', 'neutralBond', 'zeOhm', 'zLnOhm', 'psccA', 'pefcA'],
   inverter: ['maxFaultA', 'minFaultA', 'neutralBond', 'psccA', 'pefcA'],
 };
+/** Shown with the electrodes of the board. */
+const WITH_EARTHS: ReadonlySet<string> = new Set(['bondingSize', 'pipes']);
 const ONE_LINE_ONLY = new Set(['psccLlA', 'pscc3A']);
 
 function OriginFacts({ origin }: { origin: Origin }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const fields = FACTS[origin.kind].filter((field) => job.supply.voltageSystem !== 'single-phase' || !ONE_LINE_ONLY.has(field));
+  const says = (field: string) =>
+    (job.supply.voltageSystem !== 'single-phase' || !ONE_LINE_ONLY.has(field)) &&
+    (origin.kind === 'transformer' || !field.startsWith('transformer.'));
+  const first = FACTS[origin.kind].filter(says);
+  const at = (field: string) => `origins.${origin.id}.${field}`;
+  // What its kind is known by first, then all else that may be said of a source.
+  const others = factPaths(job, 'origins', origin.id).map((path) => path.split('.').slice(2).join('.'));
+  const paths = [...new Set([...first, ...others.filter((field) => says(field) && !WITH_EARTHS.has(field))])].map(at);
   return (
     <div>
       <h3 className="text-[13px] text-quiet">Declared and measured</h3>
+      <FoldedFacts paths={paths} first={first} />
       <dl>
-        {fields.map((field) => (
-          <FactLine key={field} path={`origins.${origin.id}.${field}`} />
-        ))}
         {origin.kind === 'transformer' && origin.transformer !== undefined && (
           <div className="flex min-h-8 flex-wrap items-center justify-between gap-3 border-line border-t py-1 text-[13px]">
             <dt>network above it, for the maximum</dt>
@@ -122,43 +127,15 @@ function OriginFacts({ origin }: { origin: Origin }) {
 
 /** The bonding conductor, and the electrodes of the board this source leads to. */
 function Earthing({ origin, boardId }: { origin: Origin; boardId: string | null }) {
-  const session = useSession();
-  const job = useJobState((state) => state.job);
-  const electrodes = Object.values(job.electrodes)
-    .filter((electrode) => electrode.boardId === boardId && electrode.state !== 'removed')
-    .sort((a, b) => (a.order < b.order ? -1 : 1));
+  const dialect = useJobState((state) => state.job.dialect);
   return (
     <div className="mt-3">
-      <h3 className="text-[13px] text-quiet">{job.dialect === 'nec' ? 'Grounding and bonding' : 'Earthing and bonding'}</h3>
+      <h3 className="text-[13px] text-quiet">{dialect === 'nec' ? 'Grounding and bonding' : 'Earthing and bonding'}</h3>
       <dl>
         <FactLine path={`origins.${origin.id}.bondingSize`} />
+        <FactLine path={`origins.${origin.id}.pipes`} />
       </dl>
-      {electrodes.map(({ id, name, kind }) => (
-        <section key={id} aria-label={name} className="border-line border-t pt-1">
-          <div className="flex min-h-8 flex-wrap items-center justify-between gap-3 py-1 text-[13px]">
-            <span className="mr-auto font-semibold">{name}</span>
-            <Select
-              aria-label={`What ${name} is`}
-              className="max-w-40"
-              value={kind ?? ''}
-              options={ElectrodeKind.options.map((value) => ({ value, label: value.replaceAll('-', ' ') }))}
-              onChange={(to) => session.edit(setField(job, 'electrodes', id, 'kind', to, to))}
-            />
-            <IconButton name={`Delete ${name}`} onClick={() => session.edit(takeOut(job, 'electrodes', id))}>
-              <X size={16} aria-hidden />
-            </IconButton>
-          </div>
-          <dl>
-            <FactLine path={`electrodes.${id}.resistanceOhm`} />
-            <FactLine path={`electrodes.${id}.conductorSize`} />
-          </dl>
-        </section>
-      ))}
-      {boardId !== null && (
-        <Button className="mt-2" onClick={() => session.edit(addElectrode(job, boardId, crypto.randomUUID()))}>
-          Add an electrode
-        </Button>
-      )}
+      <Electrodes boardId={boardId} />
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { earthingWords, systemWord, word } from '@/core/job/terms';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
+import { OtherElectrodes } from './Electrodes';
 import { NewSourceMenu } from './NewSourceMenu';
 import { OriginPanel } from './OriginPanel';
 import { SourceStates } from './SourceStates';
@@ -30,6 +31,7 @@ export function SupplyScreen() {
             No source yet: nothing can be said of any fault. Add what feeds the house.
           </p>
         )}
+        {supply !== undefined && <OtherElectrodes led={new Set(supply.origins.flatMap(({ boardId }) => boardId ?? []))} />}
         <div className="flex flex-wrap items-start gap-[10px]">
           <SourceStates />
           <NewSourceMenu kinds={Object.entries(SOURCE_NAMES)} />

@@ -185,6 +185,15 @@ function RowHead({ answer, heading = false }: { answer: ShownAnswer; heading?: b
 function RowBody({ circuitId, answer, fixes }: RowProps) {
   const [open, setOpen] = useState(false);
   const { verdict, demand, limit, unit } = answer;
+  // What a finding leads to may be missed by a check that is not the headline: its field stands in the working.
+  const at = useSearchParams().get('at');
+  const inWorking =
+    at !== null &&
+    !(verdict === 'unknown' && answer.missing.some(({ path }) => path === at)) &&
+    answer.checks.some(({ missing }) => missing.some(({ path }) => path === at));
+  useEffect(() => {
+    if (inWorking) setOpen(true);
+  }, [inWorking]);
   const later = answer.checks.every((check) => check.id === 'later');
   return (
     <Collapsible.Root open={open} onOpenChange={setOpen}>

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { COLLECTIONS } from '../core/job/collections';
+import { applyCommand, CommandRefused } from '../core/job/commands';
+import { factPaths, fieldFor, stepsToSet } from '../core/job/facts/read';
+import { jobFileText } from '../core/job/jobFile';
+import type { Job } from '../core/job/schema/job';
+import { studyJob } from '../core/study/study';
+import { demoJob } from '../server/demos';
+import { hrefOf, placeOfFinding } from '../views/job/places';
+import { sendJson } from './app';
+import { appOfThisFile } from './appOfThisFile';
+
+const app = appOfThisFile();
+
+/** A job of which nobody has said anything yet: every fact that may be absent is. */
+function bare(of: string, id: string): Job {
+  let job: Job = { ...demoJob(of), id, name: id, card: {}, combinations: {}, acceptances: {}, inspections: {} };
+  for (const on of COLLECTIONS)
+    for (const row of Object.keys(job[on]))
+      for (const path of factPaths(job, on, row))
+        try {
+          job = applyCommand(job, { label: 'absent', steps: stepsToSet(job, path, undefined) });
+        } catch (error) {
+          if (!(error instanceof CommandRefused)) throw error;
+        }
+  return job;
+}
+
+/** One finding for each field of a collection that is missed, and each question that misses it. */
+function missed(job: Job): Map<string, { href: string; path: string }> {
+  const found = new Map<string, { href: string; path: string }>();
+  for (const finding of studyJob(job).findings) {
+    const { path, verdict, question } = finding;
+    if (verdict !== 'unknown' || !['fact', 'panel'].includes(fieldFor(job, path) ?? '')) continue;
+    const place = placeOfFinding(finding);
+    const kind = `${path.replace(/\.[^.]+/, '')} by ${question} on ${place.step}`;
+    if (!found.has(kind)) found.set(kind, { href: hrefOf(job.id, place, false), path });
+  }
+  return found;
+}
+
+describe('what an answer lacks', () => {
+  it.each(['kiln-house', 'skerry-light', 'bindery-yard'])(
+    'has a field that opens where its finding leads: %s',
+    { timeout: 200_000 },
+    async (of) => {
+      const job = bare(of, `bare-${of}`);
+      expect((await sendJson(app.url, '/api/jobs/file', jobFileText(job))).status).toBeLessThan(300);
+      const all = missed(job);
+      expect(all.size).toBeGreaterThan(10);
+      const lost: string[] = [];
+      const page = await app.open(`/jobs/${job.id}/circuits`);
+      await page.waitForSelector('[data-testid=ladder] li[data-question]');
+      for (const [kind, { href, path }] of all) {
+        const [here, there] = [new URL(page.url()).pathname, new URL(href, app.url).pathname];
+        if (here === there) await page.evaluate((to) => window.history.pushState(null, '', to), href);
+        else await page.goto(app.url + href, { waitUntil: 'load' });
+        const opened = await page
+          .waitForFunction(
+            (at) => {
+              const field = document.querySelector(`[data-fact="${CSS.escape(at)}"]`);
+              return field !== null && (field === document.activeElement || field.contains(document.activeElement));
+            },
+            { timeout: 6000 },
+            path,
+          )
+          .then(
+            () => true,
+            () => false,
+          );
+        if (!opened) lost.push(`${kind}: ${href}`);
+      }
+      expect(lost).toEqual([]);
+      await page.close();
+    },
+  );
+});
