@@ -8,6 +8,8 @@ export default defineConfig({
     include: ['{core,server,cli,workers,views,ui}/**/*.test.{ts,tsx}'],
     environment: 'node',
     isolate: false,
+    // Both cores: nothing else runs meanwhile.
+    maxWorkers: '100%',
     testTimeout: 30_000,
   },
 });

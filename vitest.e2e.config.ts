@@ -17,7 +17,10 @@ export default defineConfig({
         extends: true,
         test: { name: 'side by side', include: ['e2e/**/*.test.ts'], exclude: ALONE, maxWorkers: 2, sequence: { groupOrder: 0 } },
       },
-      { extends: true, test: { name: 'alone', include: ALONE, fileParallelism: false, maxWorkers: 1, sequence: { groupOrder: 1 } } },
+      {
+        extends: true,
+        test: { name: 'alone', include: ALONE, fileParallelism: false, maxWorkers: 1, sequence: { groupOrder: 1 } },
+      },
     ],
   },
 });

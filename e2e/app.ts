@@ -54,6 +54,8 @@ export async function appOn(data: string, browser: Browser, own: BrowserContext,
     open: async (at, size = { width: 1280, height: 800 }, context) => {
       const page = await (context ?? own).newPage();
       await page.setViewport(size);
+      // Pages stand side by side: each goes on as the one in front does.
+      await (await page.createCDPSession()).send('Emulation.setFocusEmulationEnabled', { enabled: true });
       // A busy machine may take its time; what is asked for must come all the same.
       page.setDefaultTimeout(90_000);
       page.on('pageerror', (error) => problems.push(`page: ${String(error)}`));

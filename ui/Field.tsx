@@ -10,17 +10,20 @@ export function Labelled({
   label,
   problem,
   className,
+  at,
   children,
 }: {
   label: string;
   problem?: string | undefined;
   className?: string;
+  /** Path of the job it enters, where something leads to it. */
+  at?: string | undefined;
   children: (id: { id: string; 'aria-describedby': string | undefined; 'aria-invalid': boolean }) => ReactNode;
 }) {
   const id = useId();
   const wrong = problem !== undefined;
   return (
-    <div className={cx('grid content-start gap-1', className)}>
+    <div className={cx('grid content-start gap-1', className)} data-fact={at}>
       <label htmlFor={id} className="text-[13px] text-quiet">
         {label}
       </label>
@@ -93,12 +96,14 @@ export function KeptText({
   keep,
   type = 'text',
   className,
+  at,
 }: {
   label: string;
   value: string;
   keep: (text: string) => string | undefined;
   type?: 'text' | 'date';
   className?: string;
+  at?: string;
 }) {
   const [text, setText] = useState(value);
   const [problem, setProblem] = useState<string>();
@@ -110,7 +115,7 @@ export function KeptText({
     if (text !== value) setProblem(keep(text.trim()));
   };
   return (
-    <Labelled label={label} problem={problem} {...(className === undefined ? {} : { className })}>
+    <Labelled label={label} problem={problem} at={at} {...(className === undefined ? {} : { className })}>
       {(wiring) => (
         <TextInput
           {...wiring}

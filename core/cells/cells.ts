@@ -93,7 +93,7 @@ export class Cells {
     ofSource.set(key, undefined);
     try {
       const before = this.before?.made.get(source)?.get(key);
-      if (before !== undefined && before.reads.every((read) => read.source.now(this, read.key) === read.value)) {
+      if (before?.reads.every((read) => read.source.now(this, read.key) === read.value)) {
         ofSource.set(key, before);
         return before;
       }

@@ -6,7 +6,6 @@ import { clause } from '../rules/clauses';
 import { type Credit, drawn, earned } from '../rules/credit';
 import { DC_TOLERANCE_A } from '../tables/leakage';
 import { behindOf } from './behind';
-import type { House, Seated } from './facts';
 import { perDevice } from './perDevice';
 
 /** Residual currents a load may leak, from the plainest to what only type B sees. */

@@ -1,5 +1,5 @@
 import { alike } from '../cells/alike';
-import { andThen, both, type Givens, join, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { andThen, both, join, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { faultWord } from '../job/terms';
 import { type SupplyCase, supplyCases } from './cases';
 import { add, magnitude, ZERO } from './complex';

@@ -1,5 +1,5 @@
 import { beforeOpening, liveInAny, liveWith, openedWith } from '../house/dark';
-import { type House, houseOf } from '../house/facts';
+import type { House } from '../house/facts';
 import { type Seat, seatsOf } from '../job/board/layout';
 import { tiedWith } from '../job/edits/board';
 import type { Line } from '../job/schema/facts';

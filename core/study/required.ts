@@ -1,5 +1,4 @@
 import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
-import { houseOf } from '../house/facts';
 import { heldBy } from '../job/packs';
 import type { Room, RoomUse } from '../job/schema/supply';
 import type { Job, Point, RulePackId } from '../job/sealed';

@@ -1,4 +1,4 @@
-import { type House, houseOf } from '../house/facts';
+import type { House } from '../house/facts';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';

@@ -38,6 +38,7 @@ export function CardScreen() {
             <KeptText
               key={field}
               label={label}
+              at={`card.${field}`}
               {...(type === undefined ? {} : { type })}
               value={card[field] ?? ''}
               keep={(text) => session.edit(setOfJob(['card', field], text, `${label}: ${text === '' ? 'none' : text}`))}

@@ -17,11 +17,14 @@ export interface JobPlace {
 /** How each part of a place is called in its address. */
 const IN_ADDRESS: Readonly<Record<PlacePart, string>> = { circuitId: 'c', question: 'q', at: 'at', print: 'print', view: 'view' };
 
+/** What the address of the card holds. */
+const OF_CARD: readonly PlacePart[] = ['at'];
+
 /** Address of a place, by what its screen keeps of it; whether the findings lie open stays as it is. */
 export function hrefOf(jobId: string, place: JobPlace, findings: boolean): string {
   const { step } = place;
   const query = new URLSearchParams();
-  for (const part of SCREENS.find(({ route }) => route === step)?.query ?? []) {
+  for (const part of SCREENS.find(({ route }) => route === step)?.query ?? OF_CARD) {
     const value = place[part];
     if (value !== undefined) query.set(IN_ADDRESS[part], value);
   }

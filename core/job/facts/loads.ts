@@ -15,18 +15,23 @@ function linesChoice({ supply }: Job): Spec {
   };
 }
 
-/** Whether a load may hang on fewer lines than its circuit has: a fixed one that is all there is takes them all. */
-function choosesLines({ circuits, loads, segments, devices }: Job, load: Load): boolean {
+/** Made for two lines and neutral: on a circuit of these nobody asks which. */
+const OF_TWO_LINES: ReadonlySet<string> = new Set(['range', 'dryer']);
+
+/** Whether a load may hang on fewer lines than its circuit has: between two lines without a neutral there is no choice. */
+function choosesLines({ segments, devices }: Job, load: Load): boolean {
   if (load.lines !== undefined) return true;
   const ofCircuit = ({ circuitId }: { circuitId?: string | undefined }) => circuitId === load.circuitId;
-  if (circuits[load.circuitId]?.use === 'fixed' && Object.values(loads).filter(ofCircuit).length === 1) return false;
-  return (
-    Object.values(segments).some((segment) => ofCircuit(segment) && segment.roles?.includes('line2') === true) ||
-    Object.values(devices).some(
-      (device) =>
-        ofCircuit(device) && (device.lines.length > 1 || /^[234]P/.test('poles' in device.settings ? device.settings.poles : '')),
-    )
-  );
+  const roles = Object.values(segments).flatMap((segment) => (ofCircuit(segment) ? (segment.roles ?? []) : []));
+  const own = Object.values(devices).filter(ofCircuit);
+  const poles = own.map(({ settings }) => ('poles' in settings ? settings.poles : ''));
+  const three = roles.includes('line3') || own.some(({ lines }) => lines.length > 2) || poles.some((each) => /^[34]P/.test(each));
+  const two = roles.includes('line2') || own.some(({ lines }) => lines.length > 1) || poles.some((each) => each === '2P');
+  const neutral =
+    roles.length === 0
+      ? Object.values(segments).some((segment) => ofCircuit(segment) && segment.neutralSize !== undefined)
+      : roles.includes('neutral');
+  return three || (two && neutral && !OF_TWO_LINES.has(load.appliance?.value ?? ''));
 }
 
 /** Kinds of equipment by name; what only the other dialect asks for is left out. */

@@ -70,9 +70,12 @@ describe('the lines of a load', () => {
   it('are asked for where it has a choice', () => {
     const one = { ...job, loads: { a: load('a', 'range'), b: load('b', 'outlets') } };
     one.circuits = { ...one.circuits, range: { ...one.circuits.range!, use: 'fixed' } };
-    expect([asked(one, 'a'), asked(one, 'b')]).toEqual([false, false]);
-    expect(asked({ ...one, loads: { ...one.loads, c: load('c', 'range') } }, 'a')).toBe(true);
-    expect(asked({ ...one, circuits: job.circuits }, 'a')).toBe(true);
+    expect([asked(one, 'a'), asked(one, 'b')]).toEqual([true, false]);
+    const range = { ...one.loads.a, appliance: stated('range' as const) };
+    expect(asked({ ...one, loads: { a: range } }, 'a')).toBe(false);
+    // Between two lines without a neutral there is none.
+    const bare = { ...one.segments.range!, roles: ['line', 'line2', 'protective'] as const };
+    expect(asked({ ...one, segments: { ...one.segments, range: { ...bare, roles: [...bare.roles] } } }, 'a')).toBe(false);
     expect(asked({ ...one, loads: { a: { ...one.loads.a, lines: stated('all' as const) } } }, 'a')).toBe(true);
   });
 });

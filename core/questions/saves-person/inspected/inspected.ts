@@ -3,7 +3,7 @@ import { hasResidual } from '../../../devices/residual';
 import type { CircuitFacts } from '../../../house/facts';
 import { devicesIn } from '../../../house/seats';
 import { INSPECTED } from '../../../job/inspected';
-import type { Board, InspectedItem, Job, Point, Segment } from '../../../job/sealed';
+import type { Board, InspectedItem, Point, Segment } from '../../../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
 import type { Check } from '../../../judging/answer';
 import type { Stretch } from '../../../network/paths';

@@ -159,7 +159,7 @@ describe('what keeps a residual device alive', () => {
   });
   it('a monitor that only alarms is said to be no protection', () => {
     const job = leakyHouse({ a: {} });
-    job.devices.m = monitorOf('a', { watches: 'earth-leakage', opens: false });
+    job.devices['a-monitor'] = monitorOf('a', { watches: 'earth-leakage', opens: false });
     expect(verdict(job, 'monitor:')).toBe('not-applicable');
   });
 });
