@@ -34,7 +34,8 @@ describe('a circuit behind a device that is not there', () => {
 describe('a job file of more rows than a job holds', () => {
   const withRooms = (count: number) => {
     const job = fresh();
-    for (let at = 0; Object.keys(job.rooms).length < count; at++) job.rooms[`r${at}`] = { id: `r${at}`, order: 'a', name: 'x' };
+    const there = Object.keys(job.rooms).length;
+    for (let at = 0; at < count - there; at++) job.rooms[`r${at}`] = { id: `r${at}`, order: 'a', name: 'x' };
     return job;
   };
   it('is refused before it is looked at; one row less is not', () => {

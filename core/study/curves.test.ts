@@ -5,6 +5,7 @@ import { nearest } from '../curves/meet';
 import { overcurrentBand } from '../devices/bands';
 import type { Job } from '../job/schema/job';
 import { readDeviceLine } from '../quick/deviceLine';
+import { factsOf } from '../testing/ask';
 import { demo } from '../testing/demos';
 import { breaker, device, gg, jobWith, stated } from '../testing/jobs';
 import { currentRead, curvesStudy } from './curves';
@@ -142,7 +143,7 @@ describe('the whole board', () => {
 });
 
 describe('another device in the place', () => {
-  const swaps = (job: Job) => swapsStudy(job, studyJob(job).circuits.find(({ circuitId }) => circuitId === 'c')!.facts)!;
+  const swaps = (job: Job) => swapsStudy(job, factsOf(job, 'c'))!;
   it('B to C halves the loop allowed, and to D quarters it', () => {
     const found = swaps(one());
     const of = (label: string) => found.swaps.find((each) => each.label === label)!;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { factsOf } from '../testing/ask';
 import { breaker, device, gg, jobWith, segment, stated } from '../testing/jobs';
 import { partWay } from './partWay';
-import { studyJob } from './study';
 import { faultsAlong, whoOpens } from './whoOpens';
 
 /** 20 m and 10 m after each other, a spur of 5 m. */
@@ -14,8 +14,7 @@ function house(topology: 'radial' | 'ring' = 'radial') {
   job.devices.cutout = device('cutout', 'service', gg(63));
   return job;
 }
-const along = (job: ReturnType<typeof house>, share: number) =>
-  faultsAlong(job, studyJob(job).circuits.find(({ circuitId }) => circuitId === 'c')!.facts, share)!;
+const along = (job: ReturnType<typeof house>, share: number) => faultsAlong(job, factsOf(job, 'c'), share)!;
 const loopOhm = (share: number, topology?: 'ring') =>
   (0.95 * 230) / along(house(topology), share).faults.find(({ kind, state }) => kind.includes('PE') && state === 'MIN')!.currentA;
 
@@ -70,7 +69,7 @@ describe('part of the way along a circuit', () => {
   });
   it('who opens half way is who opens at half the way', () => {
     const job = house();
-    const { facts } = studyJob(job).circuits.find(({ circuitId }) => circuitId === 'c')!;
+    const facts = factsOf(job, 'c');
     const who = whoOpens(job, facts);
     const half = who.known ? who.value.filter(({ place }) => place === 'half way').map(({ place: _, ...fault }) => fault) : [];
     expect(half).toEqual(along(job, 0.5).faults);

@@ -1,17 +1,31 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import type { Command } from '@/core/job/commands';
 import { stated } from '@/core/testing/jobs';
+import { databaseFile } from '../database';
 import { openStore, type Store } from '../store';
 
 /** In memory where there is such a place: every test waits for the disk otherwise. */
 const PLACE = existsSync('/dev/shm') ? '/dev/shm' : os.tmpdir();
 
+let template: Buffer | undefined;
+/** An empty database of the newest schema, made once: bringing one up from the first takes longer than most tests. */
+function emptyDatabase(): Buffer {
+  if (template === undefined) {
+    const folder = mkdtempSync(path.join(PLACE, 'isotrip-template-'));
+    openStore(folder).db.close();
+    template = readFileSync(databaseFile(folder));
+    rmSync(folder, { recursive: true, force: true });
+  }
+  return template;
+}
+
 /** A store on a folder of its own, and what takes both away. */
 export function storeInFolder(): Store & { remove: () => void } {
   const folder = mkdtempSync(path.join(PLACE, 'isotrip-store-'));
+  writeFileSync(databaseFile(folder), emptyDatabase());
   const store = openStore(folder);
   return {
     ...store,

@@ -24,7 +24,8 @@ const OF_CARD: readonly PlacePart[] = ['at'];
 export function hrefOf(jobId: string, place: JobPlace, findings: boolean): string {
   const { step } = place;
   const query = new URLSearchParams();
-  for (const part of SCREENS.find(({ route }) => route === step)?.query ?? OF_CARD) {
+  for (const part of SCREENS.find(({ route }) => route === step)?.query ??
+    (place.at?.startsWith('card.') === true ? OF_CARD : [])) {
     const value = place[part];
     if (value !== undefined) query.set(IN_ADDRESS[part], value);
   }
