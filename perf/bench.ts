@@ -2,6 +2,7 @@ import { boardFigures } from './board.bench';
 import { curvesFigures } from './curves.bench';
 import { deskFigures } from './desk.bench';
 import { doorFigures } from './doors.bench';
+import { editsFigures } from './edits.bench';
 import { keepFigures } from './keep.bench';
 import { networkFigures } from './network.bench';
 import { residualFigures } from './residual.bench';
@@ -11,6 +12,7 @@ import { viewFigures } from './view.bench';
 
 const figures = [
   ...studyFigures(),
+  ...(await editsFigures()),
   ...residualFigures(),
   ...(await networkFigures()),
   ...(await keepFigures()),
