@@ -294,24 +294,25 @@ const asks = <T>(house: House, of: (house: House, id: string) => Maybe<T>, id: s
     ...{ name: circuit.name, lines },
     asks: saysNothing(house, circuit.id) ? undefined : of(house, circuit.id),
   }));
-const designIn: (house: House, id: string) => Maybe<DesignCurrent> = HOUSE.cell(
-  'design current',
-  (house: House, id) =>
-    designCurrent(
-      ...([house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, designIn, id)] as const),
-      ...([polesIn(house, id), article220(house, id)] as const),
-    ),
-  alike,
-);
-const continuousIn: (house: House, id: string) => Maybe<ContinuousCurrent> = HOUSE.cell(
-  'continuous current',
-  (house: House, id) =>
-    continuousCurrent(
-      ...([house.job, house.job.circuits[id]!, house.loadsOf(id), asks(house, continuousIn, id)] as const),
-      ...([polesIn(house, id), article220(house, id)] as const),
-    ),
-  alike,
-);
+/** A current of a circuit by its own loads and by what its board feeds. */
+function reckoned<T>(
+  name: string,
+  reckon: (
+    ...of: [TrackedJob, Circuit, readonly Load[], readonly Below<T>[], Maybe<Poles>, Known<number> | undefined]
+  ) => Maybe<T>,
+): (house: House, id: string) => Maybe<T> {
+  const own: (house: House, id: string) => Maybe<T> = HOUSE.cell(
+    name,
+    (house: House, id) => {
+      const { job } = house;
+      return reckon(job, job.circuits[id]!, house.loadsOf(id), asks(house, own, id), polesIn(house, id), article220(house, id));
+    },
+    alike,
+  );
+  return own;
+}
+const designIn = reckoned('design current', designCurrent);
+const continuousIn = reckoned('continuous current', continuousCurrent);
 const harmonicIn: (house: House, id: string) => Maybe<number> = HOUSE.cell(
   'third harmonic',
   (house: House, id) =>

@@ -98,7 +98,7 @@ export class Wirings {
   }
   /** Circuits that bring a source to the house, in order. */
   leadsFrom(originId: string): readonly Wiring[] {
-    return leadIds(this, originId).map((id) => wiringOf(this, id)!);
+    return (leadIds(this, originId) ?? NONE).map((id) => wiringOf(this, id)!);
   }
   /** The ways into each board that has more than one. */
   get meetings(): readonly (readonly Circuit[])[] {
@@ -109,7 +109,7 @@ export class Wirings {
     return this.idsBehindGroup(deviceId).map((id) => wiringOf(this, id)!);
   }
   idsBehindGroup(deviceId: string): readonly string[] {
-    return groupIds(this, deviceId);
+    return groupIds(this, deviceId) ?? NONE;
   }
 }
 
@@ -163,26 +163,12 @@ const electrodesOf = buckets<Electrode>('electrodes', ({ job }, put) => {
     put(electrode.originId, electrode);
   }
 });
-const leadIds = WIRED.cell(
-  'leads of an origin',
-  (wirings: Wirings, originId) => leadsByOrigin(wirings, '').get(originId) ?? [],
-  sameItems,
-);
-const leadsByOrigin = WIRED.cell('leads', ({ job }: Wirings) => {
-  const found = new Map<string, string[]>();
-  for (const { id, fromOriginId } of present(job.circuits)) if (fromOriginId !== undefined) push(found, fromOriginId, id);
-  return found;
+const leadIds = buckets<string>('leads', ({ job }, put) => {
+  for (const { id, fromOriginId } of present(job.circuits)) put(fromOriginId, id);
 });
-const groupIds = WIRED.cell(
-  'circuits behind a group device',
-  (wirings: Wirings, deviceId) => groups(wirings, '').get(deviceId) ?? [],
-  sameItems,
-);
-const groups = WIRED.cell('circuits behind group devices', ({ job }: Wirings) => {
-  const found = new Map<string, string[]>();
+const groupIds = buckets<string>('circuits behind group devices', ({ job }, put) => {
   for (const { id, behindDeviceId } of present(job.circuits))
-    for (const device of groupChain(job, behindDeviceId)) push(found, device.id, id);
-  return found;
+    for (const device of groupChain(job, behindDeviceId)) put(device.id, id);
 });
 const circuitIds = WIRED.cell('circuits', ({ job }: Wirings) => present(job.circuits).map(({ id }) => id), sameItems);
 const circuitOf = ({ job }: Wirings, id: string): Circuit | undefined => there(job.circuits[id]);
@@ -249,8 +235,7 @@ const straysOf = WIRED.cell(
   'sources in no state',
   (wirings: Wirings) => {
     const inStates = new Set(wirings.states.flatMap(({ originIds }) => originIds));
-    const leads = leadsByOrigin(wirings, '');
-    return present(wirings.job.origins).filter(({ id }) => leads.has(id) && !inStates.has(id));
+    return present(wirings.job.origins).filter(({ id }) => leadIds(wirings, id) !== undefined && !inStates.has(id));
   },
   sameItems,
 );
