@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { COLLECTIONS } from '../core/job/collections';
-import { applyCommand, CommandRefused } from '../core/job/commands';
+import { applyCommand, CommandRefused, type Step } from '../core/job/commands';
 import { factPaths, fieldFor, stepsToSet } from '../core/job/facts/read';
 import { jobFileText } from '../core/job/jobFile';
 import type { Job } from '../core/job/schema/job';
@@ -12,17 +12,32 @@ import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
 
+const BESIDE: readonly string[][] = [
+  ...['construction', 'place', 'protectivePath', 'inSun', 'roles'].map((field) => ['segments', field]),
+  ['points', 'roomId'],
+  ...['makerLetThrough', 'curvePoints', 'conditionalWithAs', 'conditionalWithDeviceId'].map((field) => [
+    'devices',
+    'settings',
+    field,
+  ]),
+];
+
 /** A job of which nobody has said anything yet: every fact that may be absent is. */
 function bare(of: string, id: string): Job {
   let job: Job = { ...demoJob(of), id, name: id, card: {}, combinations: {}, acceptances: {}, inspections: {} };
+  const without = (steps: (of: Job) => Step[]) => {
+    try {
+      job = applyCommand(job, { label: 'absent', steps: steps(job) });
+    } catch (error) {
+      if (!(error instanceof CommandRefused)) throw error;
+    }
+  };
   for (const on of COLLECTIONS)
-    for (const row of Object.keys(job[on]))
-      for (const path of factPaths(job, on, row))
-        try {
-          job = applyCommand(job, { label: 'absent', steps: stepsToSet(job, path, undefined) });
-        } catch (error) {
-          if (!(error instanceof CommandRefused)) throw error;
-        }
+    for (const row of Object.keys(job[on])) {
+      for (const path of factPaths(job, on, row)) without((now) => stepsToSet(now, path, undefined));
+      // What is no fact among others, and entered all the same.
+      for (const [of, ...field] of BESIDE) if (of === on) without(() => [{ do: 'set', on, id: row, field }]);
+    }
   return job;
 }
 

@@ -65,8 +65,10 @@ export function OtherElectrodes({ led }: { led: ReadonlySet<string> }) {
       <h2 className="pb-1 font-semibold text-base">
         {job.dialect === 'nec' ? 'Grounding' : 'Earthing'} of {name}
       </h2>
-      <div className="max-w-[460px]">
-        <Electrodes boardId={id} />
+      <div className="grid gap-x-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,8fr)]">
+        <div>
+          <Electrodes boardId={id} />
+        </div>
       </div>
     </section>
   ));

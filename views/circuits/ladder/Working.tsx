@@ -49,8 +49,9 @@ export function CheckWorking({ check, circuitId, question }: { check: ShownCheck
 /** Why a verdict is what it is; a fact that is missing is entered here. */
 export function Because({ check }: { check: ShownCheck }) {
   const job = useJobState((state) => state.job);
-  const typed = check.missing.filter(({ path }) => factAt(job, path) !== undefined);
-  const others = check.missing.filter((missing) => !typed.includes(missing));
+  const entered = check.missing.filter(({ path }) => factAt(job, path) !== undefined || onItsPanel(path));
+  const typed = entered.filter(({ path }, at) => entered.findIndex((each) => each.path === path) === at);
+  const others = check.missing.filter((missing) => !entered.includes(missing));
   if (check.verdict !== 'unknown' || typed.length === 0)
     return <p className="mt-1 break-words text-[13px] text-quiet">{check.because}</p>;
   return (
