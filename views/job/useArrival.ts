@@ -24,7 +24,9 @@ export function useArrival(): void {
     let frame = 0;
     const look = () => {
       const ladder =
-        circuit === null ? document : document.querySelector(`[data-testid=ladder][data-circuit="${CSS.escape(circuit)}"]`);
+        circuit === null || question === null
+          ? document
+          : document.querySelector(`[data-testid=ladder][data-circuit="${CSS.escape(circuit)}"]`);
       const field =
         at === null
           ? null
