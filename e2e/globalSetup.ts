@@ -15,9 +15,6 @@ declare module 'vitest' {
   }
 }
 
-/** What all files share, whichever project they are of. */
-const shared = globalThis as { isotripBrowser?: ReturnType<typeof begin>; isotripUsers?: number };
-
 async function begin() {
   const template = mkdtempSync(path.join(os.tmpdir(), 'isotrip-template-'));
   const { jobs, db } = openStore(template);
@@ -36,14 +33,10 @@ async function begin() {
 
 /** One browser and one database of the demo jobs for all files; each takes a context and a copy of its own. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  shared.isotripBrowser ??= begin();
-  shared.isotripUsers = (shared.isotripUsers ?? 0) + 1;
-  const { template, browser, close } = await shared.isotripBrowser;
+  const { template, browser, close } = await begin();
   project.provide('template', template);
   project.provide('browser', browser.wsEndpoint());
   return async () => {
-    shared.isotripUsers! -= 1;
-    if (shared.isotripUsers! > 0) return;
     await close();
     rmSync(template, { recursive: true, force: true });
   };

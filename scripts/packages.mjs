@@ -28,7 +28,11 @@ export function run(command, args, env = {}) {
 /** Runs a command beside others; resolves to its exit code and everything it printed. */
 export function runAside(command, args) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    });
     let output = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text));
     child.on('error', (error) => resolve({ status: 1, output: `${command}: ${error.message}` }));
