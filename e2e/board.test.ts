@@ -63,7 +63,7 @@ describe('the board', () => {
     // A room pressed shows what feeds it.
     await page.click('[data-room=dark]');
     await page.waitForFunction(() => /^What feeds/.test(document.querySelector('[data-testid=rooms] h2')?.textContent ?? ''));
-    expect(await page.$$eval('[data-room=dark]', (all) => all.length)).toBe(0);
+    await page.waitForFunction(() => document.querySelectorAll('[data-room=dark]').length === 0);
     expect(await accessibilityProblems(page)).toEqual([]);
     await page.close();
   });
