@@ -255,7 +255,6 @@ export class FaultNetwork {
     const stray = this.stray();
     if (stray !== undefined) return stray;
     const live = this.wirings.parted.size === 0 ? cases : cases.filter((at) => this.reached(wiring, at));
-    const single = cases === this.minCases;
     let found: Known<F> | undefined;
     let doubt: Missing | undefined;
     for (const at of live) {
@@ -267,7 +266,7 @@ export class FaultNetwork {
     }
     if (doubt !== undefined) return { known: false, missing: [doubt] };
     if (found === undefined) return unknown('sourceStates', 'a source state: what feeds the job');
-    return single ? this.sole(found) : found;
+    return cases === this.minCases ? this.sole(found) : found;
   }
 
   /** What a transfer switch parts from every source is dead; what none reaches without it either is a thing to find out. */

@@ -8,6 +8,22 @@ const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes
 
 const isApart = (row: Row): boolean => (row as Board).otherBuilding === true && (row as Board).areaM2 === undefined;
 
+const PREMISES = choice('serves', [
+  { value: 'household', label: 'a household' },
+  { value: 'high-rise', label: 'a residential building above 18 m' },
+  { value: 'shared', label: 'a house in multiple occupation' },
+  { value: 'student', label: 'student rooms' },
+  { value: 'care', label: 'a care home' },
+  { value: 'work', label: 'a workplace' },
+]);
+/** The American book tells a dwelling from what is none, and those who live together from both. */
+const NEC_PREMISES = choice('serves', [
+  { value: 'household', label: 'a dwelling unit' },
+  { value: 'student', label: 'a dormitory' },
+  { value: 'care', label: 'a nursing home' },
+  { value: 'work', label: 'no dwelling' },
+]);
+
 /** Facts of boards, in the order they are asked. */
 export const SPECS: SpecsOf<Board> = {
   deviceFactor: quantity('share of its rating a device may carry here', 'factor'),
@@ -29,14 +45,7 @@ export const SPECS: SpecsOf<Board> = {
   earthWiresPerTerminal: (job, row) =>
     quantity(`wires to a terminal of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
   intersystemBonding: yesNo('intersystem bonding termination', 'there', 'none'),
-  premises: choice('serves', [
-    { value: 'household', label: 'a household' },
-    { value: 'high-rise', label: 'a residential building above 18 m' },
-    { value: 'shared', label: 'a house in multiple occupation' },
-    { value: 'student', label: 'student rooms' },
-    { value: 'care', label: 'a care home' },
-    { value: 'work', label: 'a workplace' },
-  ]),
+  premises: (job, row) => (job.dialect === 'nec' ? NEC_PREMISES : PREMISES)(job, row),
   emergencyDisconnect: yesNo('emergency disconnect', 'outdoors, within reach', 'none'),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   disconnect: choice('switched off as a whole', [

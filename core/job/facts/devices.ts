@@ -87,7 +87,7 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
   'settings.listedHere': yesNo('listed for where it sits'),
-  'settings.thresholdA': quantity('answers to', 'current', 'mA'),
+  'settings.thresholdA': quantity('operating threshold', 'current', 'mA'),
   'settings.reversed': yesNo('line and load wires', 'reversed', 'as marked'),
   'settings.weatherResistant': yesNo('weather-resistant'),
   'settings.tamperResistant': yesNo('tamper-resistant'),

@@ -18,10 +18,10 @@ export const PLAIN = {
       )(job, row),
     protectivePath: (job, row) =>
       choice(
-        'a fault comes back by',
+        'fault return path',
         Segment.shape.protectivePath.unwrap().options.map((value) => ({ value, label: wayWords(job.dialect)[value] })),
       )(job, row),
-    inSun: yesNo('sun on it', 'in the sun', 'none'),
+    inSun: yesNo('exposure to the sun', 'in the sun', 'none'),
   },
   points: {
     roomId: (job, row) =>
