@@ -69,6 +69,7 @@ export async function appOn(data: string, browser: Browser, own: BrowserContext,
       });
       await page.goto(server.url + at, { waitUntil: 'load' });
       await alive(page);
+      leaveAsAPerson(page);
       return page;
     },
     stop: async (signal) => {
@@ -84,6 +85,26 @@ export async function appOn(data: string, browser: Browser, own: BrowserContext,
       await server.stop();
       rmSync(data, { recursive: true, force: true });
     },
+  };
+}
+
+/**
+ * What waits to be saved is asked about before a page is left, and until somebody answers the next one never comes: here nobody leaves while
+ * it is being saved, and whoever leaves what cannot be saved says yes.
+ */
+function leaveAsAPerson(page: Page): void {
+  page.on('dialog', (dialog) => {
+    if (dialog.type() === 'beforeunload') void dialog.accept().catch(() => undefined);
+  });
+  const saved = () => page.waitForFunction(() => document.querySelector('[data-saved=saving]') === null);
+  const { goto, reload: again } = page;
+  page.goto = async (...to) => {
+    await saved();
+    return goto.apply(page, to);
+  };
+  page.reload = async (...how) => {
+    await saved();
+    return again.apply(page, how);
   };
 }
 

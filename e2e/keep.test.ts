@@ -114,7 +114,6 @@ describe('a lost link', () => {
     await app.stop('SIGKILL');
     await type(page, field, '33');
     await page.waitForSelector('[data-testid=saved][data-saved=waiting]');
-    page.on('dialog', (dialog) => void dialog.accept());
     await app.start();
     await reload(page);
     await shows(page, field, '33 m');
@@ -145,7 +144,6 @@ describe('a lost link', () => {
     await page.waitForSelector('[role=dialog] ::-p-text(read only)');
     expect(await accessibilityProblems(page)).toEqual([]);
     app.problems.length = 0;
-    page.on('dialog', (dialog) => void dialog.accept());
     await page.evaluate(() => localStorage.clear());
     await page.close();
   });

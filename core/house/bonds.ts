@@ -4,6 +4,7 @@ import type { Board } from '../job/sealed';
 import { word } from '../job/terms';
 import type { Wiring } from '../network/paths';
 import { circuitsBehind } from './chains';
+import { brokenContacts } from './contacts';
 import type { CircuitFacts, House, Seated } from './facts';
 import { perDevice } from './perDevice';
 
@@ -44,6 +45,8 @@ const returnBehind = perDevice('neutral as the way back', (house, seated): Neutr
     const wiring = pending.pop()!;
     if (seen.has(wiring.circuit.id)) continue;
     seen.add(wiring.circuit.id);
+    const touching = brokenContacts(house.factsOf(wiring.circuit.id)).find(({ neutral }) => neutral);
+    if (touching !== undefined) return known(`${touching.because} at ${touching.point.name}`, touching.given);
     for (const { facts: of } of wiring.stretches) {
       const path = of.returnPath;
       if (!path.known) missing ??= path;

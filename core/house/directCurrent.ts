@@ -1,19 +1,71 @@
 import { andThen, type Givens, join, type Known, known, type Maybe, map, NO_GIVENS, unknown } from '../job/known';
 import { factOf, ifStated, settingOf } from '../job/readers';
 import type { Device, Load } from '../job/sealed';
+import { loadLines } from '../loads/lines';
 import type { Wiring } from '../network/paths';
 import { clause } from '../rules/clauses';
 import { type Credit, drawn, earned } from '../rules/credit';
 import { DC_TOLERANCE_A } from '../tables/leakage';
 import { behindOf } from './behind';
+import type { House } from './facts';
 import { perDevice } from './perDevice';
 
 /** Residual currents a load may leak, from the plainest to what only type B sees. */
 export const WAVEFORMS = ['sine', 'pulsating-dc', 'mixed-frequency', 'smooth-dc'] as const;
 export type Waveform = (typeof WAVEFORMS)[number];
 
-/** What residual current a load can leak: as said, but no plain sine with electronics in it; without electronics nothing but a sine. */
-export function waveformOf(load: Load): Maybe<Waveform> {
+/** Equipment that rectifies between lines where it has several: it leaks smooth DC, whatever is said of it. */
+const RECTIFIES: ReadonlySet<string> = new Set(['inverter', 'battery', 'heat-pump', 'air-conditioner']);
+const RECTIFYING: ReadonlySet<string> = new Set(['heat-pump', 'cooling']);
+/** Whose electronics lie between a line and the neutral, however many lines it has. */
+const LINE_TO_NEUTRAL: ReadonlySet<string> = new Set(['range', 'counter-cooking', 'wall-oven']);
+const COOKING: ReadonlySet<string> = new Set(['range', 'cooking-unit']);
+
+/** A vehicle charger by what it is said to be. */
+export const isCharger = (load: Load): boolean =>
+  ifStated('loads', load, 'equipment').value === 'vehicle-charger' ||
+  ifStated('loads', load, 'appliance').value === 'vehicle-charger';
+
+/** How a load sits between the lines of a supply of three, where it hangs on more than one of them. */
+export type Between = 'line-neutral' | 'rectifies' | 'unsaid' | 'other';
+
+/** Where the electronics of a load on several lines lie: what it is says it. */
+export function betweenLines(load: Load): Between {
+  const kind = ifStated('loads', load, 'equipment').value;
+  const appliance = ifStated('loads', load, 'appliance').value;
+  if (RECTIFIES.has(kind ?? '') || RECTIFYING.has(appliance ?? '')) return 'rectifies';
+  if (LINE_TO_NEUTRAL.has(kind ?? '') || COOKING.has(appliance ?? '')) return 'line-neutral';
+  return kind === undefined && appliance === undefined ? 'unsaid' : 'other';
+}
+
+/** Lines of a three-phase supply a load hangs on; one on any other. */
+const linesTaken = (house: House, { circuit }: Wiring, load: Load): Maybe<number> => {
+  if (!house.job.supply.voltageSystem.startsWith('three-phase')) return ONE;
+  const poles = house.polesOf(house.wirings.byCircuit.get(circuit.id)!);
+  return map(loadLines(circuit, house.loadsOf(circuit.id), load, poles), (found) => found.poles.lines);
+};
+const ONE = known(1);
+
+/** Whether a load rectifies between lines. */
+export const rectifiesBetween = (house: House, wiring: Wiring, load: Load): Maybe<boolean> =>
+  betweenLines(load) === 'rectifies' ? map(linesTaken(house, wiring, load), (lines) => lines > 1) : NO;
+const NO = known(false);
+/** Whether it hangs on several lines of a three-phase supply. */
+export const onSeveral = (house: House, wiring: Wiring, load: Load): Maybe<boolean> =>
+  map(linesTaken(house, wiring, load), (lines) => lines > 1);
+
+/**
+ * What residual current a load can leak: as said, but no plain sine with electronics in it; without electronics nothing but a sine. A
+ * vehicle's battery, and a rectifier between lines, leak smooth DC whatever is said.
+ */
+export function waveformIn(house: House, wiring: Wiring, load: Load): Maybe<Waveform> {
+  if (isCharger(load)) return SMOOTH;
+  return andThen(rectifiesBetween(house, wiring, load), (between) => (between ? SMOOTH : waveformOf(load)));
+}
+const SMOOTH = known<Waveform>('smooth-dc');
+
+/** By what is said of it alone. */
+function waveformOf(load: Load): Maybe<Waveform> {
   const said = factOf('loads', load, 'waveform');
   const electronics = ifStated('loads', load, 'electronics');
   if (!said.known) return electronics.value === false ? known<Waveform>('sine', electronics.given) : said;
@@ -64,21 +116,27 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
     else if (credit.value.earned) return known({ is: true, why: monitor.name }, credit.given);
     else why = `${monitor.name} ${credit.value.reason}`;
   }
-  return missing ?? known({ is: false, why });
+  const own = ifStated('loads', load, 'dcDetection');
+  if (own.value === true) return known({ is: true, why: `${load.name} detects it` }, own.given);
+  // Of a charger it is told by its plate: nobody looked yet.
+  if (own.value === undefined && missing === undefined && why === '' && isCharger(load))
+    return factOf('loads', load, 'dcDetection') as Maybe<never>;
+  return missing ?? known({ is: false, why }, own.given);
 }
 
 /** Smooth DC a load can leak, A: what it is said to; none where its residual current holds none; no more than what cuts it off. */
-export function smoothDcOf(wiring: Wiring, load: Load): Maybe<number> {
+export function smoothDcOf(house: House, wiring: Wiring, load: Load): Maybe<number> {
   const said = ifStated('loads', load, 'dcLeakageMa');
   const plain: Maybe<number> =
     said.value !== undefined
       ? known(said.value / 1000, said.given)
-      : andThen(waveformOf(load), (waveform) =>
+      : andThen(waveformIn(house, wiring, load), (waveform) =>
           waveform === 'smooth-dc' ? unknown(`loads.${load.id}.dcLeakageMa`, `DC leakage of ${load.name}`) : known(0),
         );
   if (plain.known && plain.value <= DC_TOLERANCE_A.A) return plain;
   const cut = detected(wiring, load);
-  if (!cut.known || !cut.value.is) return plain.known && !cut.known ? cut : plain;
+  if (!cut.known) return cut;
+  if (!cut.value.is) return plain;
   return known(DC_TOLERANCE_A.A, plain.known ? join(plain.given, cut.given) : cut.given);
 }
 
@@ -95,7 +153,7 @@ const sourcesOf = perDevice('smooth DC of each', (house, seated) =>
     each: [
       ...loads.map(({ load, wiring }) => ({
         ...{ id: load.id, name: load.name, load: load as Load | undefined, circuitId: wiring.circuit.id },
-        dcA: smoothDcOf(wiring, load),
+        dcA: smoothDcOf(house, wiring, load),
       })),
       ...inverters.map((origin) => ({
         ...{ id: origin.id, name: origin.name, load: undefined, circuitId: '' },

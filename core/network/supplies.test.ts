@@ -167,8 +167,8 @@ describe('source states', () => {
     // Some 200 A do not open a C32 at once: the residual switch does, in 0.15 s at the latest.
     expect(alone).toMatchObject({ verdict: 'pass' });
     expect(alone.demand! / (0.15 * 210 ** 2)).toBeCloseTo(1, 0);
-    // What the inverter drives does not pass it: the overload protection is all there is.
-    expect(heat([grid!, other!])).toMatchObject({ verdict: 'not-applicable' });
+    // What the inverter drives does not pass it, and of a protective conductor no overload protection says anything.
+    expect(heat([grid!, other!])).toMatchObject({ verdict: 'stop' });
   });
 
   it('a device for one direction that a source below can feed from behind stops', () => {

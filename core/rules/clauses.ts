@@ -58,6 +58,11 @@ const CLAUSES = {
   conditionalSwitch: { iec: ['IEC 60947-3', '2020', 'rated conditional short-circuit current'], nec: '110.9, 110.10' },
   steelReturn: { iec: p54('543.2.1'), bs: '543.2.1', nec: '250.118' },
   wayBack: { iec: p41('411.3.1.1'), bs: '411.3.1.1', nec: '250.4(A)(5)' },
+  mainBond: {
+    iec: p54('543.4.3'),
+    bs: '543.4.3',
+    nec: { 'nec-2017': '250.24(B), 250.28', 'nec-2023': '250.24(C), 250.28' },
+  },
   secondBond: {
     iec: p54('543.4.3; IEC 60364-5-53 531.3'),
     bs: '543.4.5, 531.3',
@@ -81,6 +86,7 @@ const CLAUSES = {
   oneLeg: { iec: p53('536'), nec: '110.3(B), 210.4(A)' },
   neutralTerminal: { iec: p52('526'), bs: '526', nec: '408.41' },
   earthTerminal: { iec: p54('542.4'), bs: '542.4, 526', nec: '408.40, 110.14(A)' },
+  sourcesParted: { iec: part('5-55', '2011', '551.6, 551.4'), bs: '551.6.1', nec: '702.5, 110.3(B)' },
   generatorNeutral: { iec: part('5-55', '2011', '551.4.3.2'), bs: '551.4.3.2', nec: '250.30, 702.10' },
   electrodeSecond: { iec: p54('542.2'), nec: '250.53(A)(2)' },
   electrodeApart: { iec: p54('542.2'), nec: '250.53(A)(3)' },

@@ -139,6 +139,7 @@ export function circuitInspection(job: Job, { facts, answers }: Answered): Circu
 const SEEN_FACTS: ReadonlySet<string> = new Set([
   ...[
     'earthTo',
+    'neutralTouchesEarth',
     'wetness',
     'cover',
     'weatherResistant',

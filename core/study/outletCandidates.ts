@@ -54,9 +54,15 @@ export function marks(job: Job, circuitId: string): Candidate[] {
     ),
     ...refit(
       job.dialect === 'nec' ? 'Run an equipment ground to' : 'Run a protective conductor to',
-      points.filter((each) => each.earthTo?.value === 'unearthed-box'),
+      points.filter(({ earthTo }) => earthTo !== undefined && WRONG_EARTH.has(earthTo.value)),
       'earthTo',
       'conductor',
+    ),
+    ...refit(
+      'Part neutral and earth at',
+      points.filter((each) => each.neutralTouchesEarth?.value === true),
+      'neutralTouchesEarth',
+      false,
     ),
     ...Object.values(job.devices).flatMap(({ id, circuitId: at, name, state, neutralAt, settings }): Candidate[] =>
       at !== circuitId || state === 'removed' || neutralAt === undefined || !landsWrong(neutralAt.value, settings)
@@ -86,6 +92,7 @@ export function marks(job: Job, circuitId: string): Candidate[] {
   ];
 }
 
+const WRONG_EARTH: ReadonlySet<string> = new Set(['unearthed-box', 'used-as-neutral', 'none']);
 /** On another's device, or on the bar past one that compares line and neutral. */
 const landsWrong = (at: 'bar' | 'this-device' | 'other-device', settings: DeviceSettings): boolean =>
   at === 'other-device' ||

@@ -192,10 +192,13 @@ describe('the other demo jobs', () => {
     expect(found('skerry-light').filter((each) => !each.endsWith('saves-person'))).toEqual([
       'boat-feeder clears-in-time',
       'boat-feeder only-one-trips',
+      'boat-feeder protects-cable',
       'charger only-one-trips',
       'horn clears-in-time',
       'horn only-one-trips',
+      'horn protects-cable',
       'inverter-lead clears-in-time',
+      'inverter-lead protects-cable',
       'sauna only-one-trips',
       'stairs stays-on',
     ]);

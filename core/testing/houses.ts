@@ -79,6 +79,7 @@ export function splitHouse(origin: Origin = transformerOrigin()): Job {
     feeder: american('feeder', 'feeder', 30.48, '2AWG', '2AWG', '6AWG', { material: stated('Al') }),
     kiln: american('kiln', 'kiln', 18.9, '4AWG', undefined, '8AWG', { roles: ['line', 'line2', 'protective'] }),
   };
+  job.boards.board = { ...job.boards.board!, neutralBonded: stated(true) };
   job.boards.studio = { id: 'studio', order: 'b', name: 'Studio panel', state: 'new', otherBuilding: true };
   job.circuits.feeder = {
     id: 'feeder',

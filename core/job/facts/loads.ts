@@ -2,7 +2,7 @@ import { Equipment, type Load } from '../schema/circuit';
 import type { Job } from '../schema/job';
 import { type Dialect, linesOf, word } from '../terms';
 import { configurationsOf } from './configurations';
-import { type Applies, choice, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
+import { type Applies, choice, iec, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
 function linesChoice({ supply }: Job): Spec {
@@ -100,6 +100,8 @@ export const SPECS: SpecsOf<Load> = {
     { value: 'mixed-frequency', label: 'mixed frequencies' },
     { value: 'smooth-dc', label: 'smooth DC' },
   ]),
+  dcDetection: yesNo('6 mA DC detection in it (RDC-DD)', 'there', 'not there'),
+  makersType: choice('residual type its maker asks for in writing', ['A', 'F', 'B']),
   withstandKv: quantity('surge it stands, kV', 'ratio'),
   leakageMa: quantity('standing leakage, mA', 'ratio'),
   dcLeakageMa: quantity('DC leakage, mA', 'ratio'),
@@ -114,6 +116,8 @@ export const APPLIES: Applies = {
   lines: (job, row) => choosesLines(job, row as Load),
   thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
   voltages: ({ supply }) => supply.voltageSystem === 'split-phase',
+  dcDetection: (job, row) => iec(job, row) && ((row as Load).equipment?.value ?? (row as Load).appliance?.value) === 'vehicle-charger',
+  makersType: (job, row) => iec(job, row) && linesOf(job.supply).length === 3,
   motorHp: nec,
   inCord: nec,
   listed: nec,

@@ -30,6 +30,12 @@ export const SPECS: SpecsOf<Origin> = {
   ]),
   surgeDeclined: yesNo('surge protection', 'declined in writing', 'not declined'),
   neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
+  partedBy: choice('kept apart from the other sources by', [
+    { value: 'changeover', label: 'a changeover of the lines' },
+    { value: 'changeover-neutral', label: 'a changeover of lines and neutral' },
+    { value: 'interlock', label: 'an interlock of two breakers' },
+    { value: 'nothing', label: 'nothing' },
+  ]),
   pipes: choice('metal pipes and frames', [
     { value: 'bonded', label: 'bonded' },
     { value: 'not-bonded', label: 'not bonded' },
@@ -50,6 +56,7 @@ const byRisk: Applies[string] = (job, row) => iec(job, row) && !british(job, row
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   runsAlone: (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
+  partedBy: (job) => Object.keys(job.origins).length > 1,
   dcLeakageMa: (_, row) => (row as Origin).kind === 'inverter',
   ...Object.fromEntries(
     ['surroundings', 'flashesPerKm2', 'overheadLvM', 'cableLvM', 'overheadHvM', 'cableHvM'].map((field) => [field, byRisk]),

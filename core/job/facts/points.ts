@@ -58,6 +58,8 @@ export const SPECS: SpecsOf<Point> = {
       { value: 'used-as-neutral', label: 'a return for current' },
       { value: 'none', label: 'nothing' },
     ])(job, row),
+  neutralTouchesEarth: (job, row) =>
+    yesNo(`neutral in its box touches ${job.dialect === 'nec' ? 'ground' : 'earth'}`, 'touches', 'apart')(job, row),
   heightM: length('height above the floor'),
   touched: yesNo('held or touched in use', 'touched', 'not touched'),
   tamperResistant: yesNo('tamper-resistant'),

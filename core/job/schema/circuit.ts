@@ -176,6 +176,8 @@ export const Point = z.strictObject({
   fedBy: fact(z.enum(['mains', 'selv', 'separated', 'shaver'])).optional(),
   /** What its earth terminal is joined to. */
   earthTo: fact(z.enum(['conductor', 'metal-box', 'unearthed-box', 'used-as-neutral', 'none'])).optional(),
+  /** Somewhere in its box the neutral touches earth: a bare wire, a nicked one, a jumper. */
+  neutralTouchesEarth: fact(z.boolean()).optional(),
   readilyAccessible: fact(z.boolean()).optional(),
   /** What stands or is shut before it: a fridge, a cupboard door. */
   behind: ShortText.optional(),
@@ -240,6 +242,10 @@ export const Load = z.strictObject({
   waveform: fact(z.enum(['sine', 'pulsating-dc', 'mixed-frequency', 'smooth-dc'])).optional(),
   leakageMa: fact(quantity(0, 500, 'mA')).optional(),
   dcLeakageMa: fact(quantity(0, 500, 'mA')).optional(),
+  /** It opens by itself at 6 mA of smooth DC (RDC-DD, IEC 62955). */
+  dcDetection: fact(z.boolean()).optional(),
+  /** The least type of residual device its maker asks for in writing. */
+  makersType: fact(z.enum(['A', 'F', 'B'])).optional(),
   inrushPeakA: fact(quantity(0, 100_000, 'A')).optional(),
   inrushS: fact(quantity(0, 10, 's')).optional(),
   startCurrentA: fact(quantity(0, 10_000, 'A')).optional(),

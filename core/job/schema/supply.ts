@@ -77,6 +77,11 @@ export const Origin = z.strictObject({
   surgeDeclined: fact(z.boolean()).optional(),
   /** Neutral to protective conductor joined for this source: needed for an island or generator. */
   neutralBond: fact(z.boolean()).optional(),
+  /**
+   * What keeps it from feeding together with a source it may not feed beside: a changeover that opens the lines, one that opens the
+   * neutral with them, an interlock of two breakers, or nothing. A transfer switch that is drawn says it by itself.
+   */
+  partedBy: fact(z.enum(['changeover', 'changeover-neutral', 'interlock', 'nothing'])).optional(),
   /** Copper conductor that bonds metal pipes and frames to the main earthing terminal. */
   bondingSize: fact(ConductorSize).optional(),
   /** Metal pipes and frames that come in here: bonded to the main earthing terminal, not bonded, or there are none. */

@@ -2,7 +2,7 @@ import type { CircuitFacts } from '../../house/facts';
 import { CONTACTS, plugFits } from '../../job/facts/configurations';
 import { all, map } from '../../job/known';
 import { factOf } from '../../job/readers';
-import type { Load } from '../../job/sealed';
+import type { Load, Point } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, judge, line, unknownCheck } from '../../judging/judge';
 import { loadLines } from '../../loads/lines';
@@ -25,8 +25,35 @@ const together = (
 
 /** Whether what is plugged in fits the outlet it is at, and takes the voltage its circuit gives. */
 export function plugChecks(facts: CircuitFacts): Check[] {
-  return facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)]);
+  return [...facts.house.socketsOf(facts.circuit.id).flatMap((socket) => contactsCheck(facts, socket)), ...facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)])];
 }
+
+/** The contacts of an outlet against what reaches it: the lines they join, and the neutral where they have one. */
+function contactsCheck({ job, poles }: CircuitFacts, point: Point): Check[] {
+  if (point.configuration === undefined) return [];
+  const rule = clause(job.pack, 'plugFits');
+  const parts = all({ contacts: factOf('points', point, 'configuration'), given: poles });
+  const comparison = map(parts, ({ contacts, given: { lines, neutral } }): Comparison => {
+    const { label, between } = CONTACTS[contacts];
+    const { lines: wanted, neutral: wantsNeutral } = NEEDS[between];
+    // Two lines without a neutral put the voltage between them on contacts made for one line.
+    const reaches = lines >= wanted && (neutral || !wantsNeutral);
+    // Without a ground contact it may only stand where it stood (250.140, 406.4).
+    const bare = contacts.startsWith('10-') && point.state !== 'existing';
+    const there = `${lines} line${lines > 1 ? 's' : ''}${neutral ? ' and a neutral' : ', no neutral'}`;
+    const need = `${wanted} line${wanted > 1 ? 's' : ''}${wantsNeutral ? ' and a neutral' : ''}`;
+    const because = bare ? 'has no ground contact: none may be put in anew' : `wants ${need}; its circuit has ${there}`;
+    return together(reaches && !bare, { rule, because: () => `${label} ${because}` }, 'the circuit has what the contacts want', there);
+  });
+  return [judge(`contacts:${point.id}`, `Contacts of ${point.name}`, comparison)];
+}
+/** What each arrangement of contacts wants of its circuit. */
+const NEEDS = {
+  line: { lines: 1, neutral: true },
+  'line-line': { lines: 2, neutral: false },
+  both: { lines: 2, neutral: true },
+  'three-phase': { lines: 3, neutral: true },
+} as const;
 
 /** A plug in its outlet: asked as soon as the plug is said. */
 function plugCheck({ job }: CircuitFacts, load: Load): Check[] {

@@ -1,6 +1,6 @@
 import { joinedAt, partsHere, subBoards } from '../../house/bonds';
 import type { CircuitFacts } from '../../house/facts';
-import type { Board } from '../../job/sealed';
+import type { Board, Circuit, Origin } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
@@ -11,34 +11,35 @@ import { clause } from '../../rules/clauses';
  * neutral current; not joined where the neutral is to bring earth faults home, nothing does.
  */
 export function bondChecks(facts: CircuitFacts): Check[] {
-  const { circuit, job } = facts;
-  const own = job.boards[circuit.toBoardId ?? ''];
-  const main = circuit.kind === 'service' && own !== undefined ? mainBond(facts, own) : [];
+  const { circuit, path, job } = facts;
+  // Of a circuit behind the service the same bond is its way home.
+  const service = path.known ? path.value[0]!.circuit : circuit;
+  const first = job.boards[service.toBoardId ?? ''];
+  const main = first === undefined ? [] : mainBond(facts, service, first);
   return [...main, ...subBoards(facts).flatMap(({ board }) => secondBond(facts, board)), ...electrodeOfBuilding(facts)];
 }
 
-function mainBond({ house, job }: CircuitFacts, board: Board): Check[] {
+function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board: Board): Check[] {
   const joined = joinedAt(house, board);
   const earth = word(job.dialect, 'earth');
   const id = `bond:${board.id}`;
   const title = `Neutral and ${earth} at ${board.name}`;
-  const rule = clause(job.pack, 'secondBond');
   if (partsHere(house, board.id)) {
-    if (!joined.known || joined.value) return [];
-    return [
-      ruled(
-        id,
-        title,
-        'stop',
-        `the neutral is to bring earth faults home, and is not joined to ${earth} here`,
-        rule,
-        joined.given,
-      ),
-    ];
+    // A generator or an inverter says by itself whether its neutral is joined, source by source.
+    if (isIsland(job.origins[service.fromOriginId ?? ''])) return [];
+    if (!joined.known) return [unknownCheck(id, title, joined.missing)];
+    const rule = clause(job.pack, 'mainBond');
+    return joined.value
+      ? [ruled(id, title, 'pass', 'joined here, where the supply comes in', rule, joined.given)]
+      : [ruled(id, title, 'stop', `the neutral is to bring earth faults home, and is not joined to ${earth} here`, rule, joined.given)];
   }
-  if (!joined.known || !joined.value) return [];
+  if (circuit !== service || !joined.known || !joined.value) return [];
+  const rule = clause(job.pack, 'secondBond');
   return [ruled(id, title, 'stop', `they come apart to ${board.name}, and are joined again there`, rule, joined.given)];
 }
+
+/** A source that says of itself whether its neutral is joined to earth. */
+const isIsland = (origin: Origin | undefined): boolean => origin?.kind === 'generator' || origin?.kind === 'inverter';
 
 /** A board fed from another: the two come apart to it, unless its feeder's neutral is its protective conductor. */
 function secondBond({ house, job }: CircuitFacts, board: Board): Check[] {

@@ -12,6 +12,7 @@ import type { Fault } from '../../network/fault';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { disconnectionTimeS } from '../../tables/disconnection';
+import { contactChecks } from '../contacts';
 import { bondChecks } from './bonds';
 import { SLOW_FINAL } from './credits';
 import { measuredLoop } from './measuredLoop';
@@ -29,14 +30,14 @@ const titleOf = ({ job }: Pick<CircuitFacts, 'job'>): string =>
 export function clearsInTime(facts: CircuitFacts): Answer {
   const { circuit, house } = facts;
   const lacking = wayBack(facts, titleOf(facts));
-  if (lacking !== undefined) return answer('clears-in-time', [lacking, ...bondChecks(facts)]);
+  if (lacking !== undefined) return answer('clears-in-time', [lacking, ...bondChecks(facts), ...contactChecks(facts)]);
   const cases = house.network.casesFor(facts.wiring, 'MIN');
   if (cases.length === 0)
     return answer('clears-in-time', [
       unknownCheck('source', titleOf(facts), [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
     ]);
   const checks = cases.flatMap((at) => checksIn(facts, at, cases.length > 1 ? ` (${at.when})` : ''));
-  checks.push(...bondChecks(facts), ...neutralAsGround(facts), ...backFed(facts), ...residualWithoutSight(facts));
+  checks.push(...bondChecks(facts), ...contactChecks(facts), ...neutralAsGround(facts), ...backFed(facts), ...residualWithoutSight(facts));
   checks.push(...electrodeCheck(facts), ...measuredLoop(facts));
   return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', titleOf(facts), [noDevice(circuit)])]);
 }

@@ -1,4 +1,5 @@
 import { metricWithstand, steelWithstand, type Withstand } from '../../conductors/withstand';
+import type { Band } from '../../curves/band';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type LetThrough, letThroughOf } from '../../devices/letThrough';
@@ -6,6 +7,7 @@ import { residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
 import { type CircuitFacts, isResidual } from '../../house/facts';
 import { all, type Givens, join, known, type Maybe, map, type Unknown } from '../../job/known';
+import { settingIfEntered, settingPath } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { protectiveWord } from '../../job/terms';
 import type { Check, WorkingLine } from '../../judging/answer';
@@ -16,6 +18,8 @@ import type { Stretch } from '../../network/paths';
 import type { ReturnPath, SegmentFacts } from '../../network/segmentFacts';
 import { type FaultKind, kindsAmong } from '../../network/states';
 import { ADIABATIC_S, K_SOURCE } from '../../tables/adiabatic';
+import { ADJUSTABLE } from '../../tables/breakerGates';
+import { OVERLOAD_TIMES } from '../../tables/overload';
 import { RESIDUAL_SOURCE } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 
@@ -30,7 +34,8 @@ const OVERLOAD: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: 
 /**
  * Let-through against what the live and the protective conductor of a segment take, for the fault at its start (MAX) and at
  * its far end from every source (MIN), every kind there can be; the one that asks most of its conductor counts. Between lines and
- * neutral no residual device helps; to earth one may be the sooner. What takes longer than 5 s is left to overload protection.
+ * neutral no residual device helps; to earth one may be the sooner. In live conductors what takes longer than 5 s is left to overload
+ * protection, as far as overload goes; beyond, and in a protective conductor, its heat counts all the same (435.1, 543.1).
  * @param held the device holds the cable against overload too
  */
 export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: Stretch, held: boolean): Check[] {
@@ -68,6 +73,8 @@ interface Asked {
   /** The device surely opens at once. */
   magnetic: boolean;
   withstand: Withstand;
+  /** Least it lets through by custom, where how soon it opens is a maker's to say. */
+  leastA2s: number | undefined;
 }
 
 /** Written out plainly: it is asked twice for every segment, and is most of what a study does. */
@@ -84,6 +91,9 @@ function worstOf(
   const letThrough = letThroughOf(device);
   const band = overcurrentBand(device, 'standard');
   if (!letThrough.known || !band.known) return all({ letThrough, band }) as Unknown;
+  const { overloadOnly } = band.value;
+  const typical = overloadOnly === true ? overcurrentBand(device, 'typical') : undefined;
+  const overloadA = overloadRange(device, band.value);
   const sureA = band.value.instantaneous?.upperA ?? Number.POSITIVE_INFINITY;
   let worst: Asked | undefined;
   let given = join(letThrough.given, band.given);
@@ -101,15 +111,23 @@ function worstOf(
       const byResidual = residual !== undefined && residual.timeS < slowS;
       const timeS = byResidual ? residual.timeS : slowS;
       if (byResidual) given = join(given, residual.given);
-      if (timeS > ADIABATIC_S && held) continue;
+      if (timeS > ADIABATIC_S && held && kind !== 'L-PE' && fits(fault.currentA, overloadA)) continue;
       const energy = letThrough.value(fault.currentA);
-      const asked: Asked = { fault, energy, timeS, byResidual, magnetic, withstand: withstand.value };
-      if (worst === undefined || share(asked) > share(worst)) worst = asked;
+      const leastA2s = typical?.known === true ? fault.currentA ** 2 * timeAt(typical.value.fast, fault.currentA) : undefined;
+      const asked: Asked = { fault, energy, timeS, byResidual, magnetic, withstand: withstand.value, leastA2s };
+      if (worst === undefined || share(asked, held) > share(worst, held)) worst = asked;
     }
   }
   return worst === undefined
     ? known(undefined, given)
-    : known(worst.timeS > ADIABATIC_S ? tooLong(device, worst) : byEnergy(device, worst), join(given, worst.energy.given));
+    : known(worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst), join(given, worst.energy.given));
+}
+
+/** As far as overload goes: ten times the rating or setting (practice), and no farther than where a short delay may take over. */
+function overloadRange(device: Device, { ratedA }: Band): number {
+  const shortA = settingIfEntered(device, 'isdA').value;
+  const tenfoldA = OVERLOAD_TIMES * ratedA;
+  return shortA === undefined ? tenfoldA : Math.min(tenfoldA, ADJUSTABLE.setting.low * shortA);
 }
 
 /**
@@ -139,8 +157,8 @@ function residualTime(devices: readonly Device[], currentA: number): { timeS: nu
 
 const demandOf = ({ fault, energy, timeS, byResidual }: Asked): number =>
   byResidual ? Math.min(energy.sureA2s, fault.currentA ** 2 * timeS) : energy.sureA2s;
-const share = (asked: Asked): number =>
-  asked.timeS > ADIABATIC_S ? Number.POSITIVE_INFINITY : demandOf(asked) / asked.withstand.a2s;
+const share = (asked: Asked, held: boolean): number =>
+  asked.timeS > ADIABATIC_S && !held ? Number.POSITIVE_INFINITY : demandOf(asked) / asked.withstand.a2s;
 
 const withstandOf = (segment: SegmentFacts, kind: FaultKind): Maybe<Withstand> =>
   segment.once(`withstand ${kind}`, () => leastWithstand(segment, kind));
@@ -188,13 +206,14 @@ function byEnergy(device: Device, asked: Asked): Comparison {
   const sure = fits(demand, withstand.a2s);
   // What its maker measured is what it lets through: no custom says otherwise.
   const customary = energy.how !== 'maker' && energy.typicalA2s !== undefined && fits(energy.typicalA2s, withstand.a2s);
-  const beyond = customary ? 'caution' : magnetic && energy.how !== 'maker' ? 'unknown' : 'stop';
+  const perhaps = asked.leastA2s !== undefined && fits(asked.leastA2s, withstand.a2s);
+  const beyond = customary ? 'caution' : perhaps || (magnetic && energy.how !== 'maker') ? 'unknown' : 'stop';
   const why = sure
     ? ''
     : customary
       ? '; the surest value exceeds, the typical one fits'
       : beyond === 'unknown'
-        ? "; needs the maker's let-through at this current"
+        ? `; needs the maker's ${perhaps ? 'curve' : 'let-through'} at this current`
         : '';
   return {
     demand,
@@ -206,10 +225,12 @@ function byEnergy(device: Device, asked: Asked): Comparison {
     missing:
       beyond === 'unknown'
         ? [
-            {
-              path: `devices.${device.id}.settings.makerLetThrough`,
-              what: `let-through of ${device.name} at ${figure(currentA)} A`,
-            },
+            perhaps
+              ? { path: settingPath(device, 'curvePoints'), what: `curve points of ${device.name}` }
+              : {
+                  path: settingPath(device, 'makerLetThrough'),
+                  what: `let-through of ${device.name} at ${figure(currentA)} A`,
+                },
           ]
         : [],
     working: () => [

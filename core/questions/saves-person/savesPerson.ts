@@ -4,10 +4,10 @@ import { notApplicable } from '../../judging/judge';
 import { askedChecks } from './asked/asked';
 import { boardChecks } from './board/board';
 import { earthingChecks } from './board/earthing';
-import { generatorChecks } from './board/generator';
 import { landingChecks } from './board/landing';
 import { seatChecks } from './board/seat';
 import { sharedNeutralChecks } from './board/sharedNeutral';
+import { sourceChecks } from './board/sources';
 import { bondingChecks } from './bonding';
 import { emergencyChecks } from './emergency';
 import { inspectedChecks } from './inspected/inspected';
@@ -34,7 +34,7 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...landingChecks(facts),
   ...boardChecks(facts),
   ...earthingChecks(facts),
-  ...generatorChecks(facts),
+  ...sourceChecks(facts),
   ...separationChecks(facts),
   ...toldApart(facts),
   ...typeChecks(facts),

@@ -5,6 +5,10 @@ const SOCKET = is('outlet', 'receptacle');
 const LIVE_OUTLET = is('outlet', 'receptacle', 'lighting', 'switch', 'hardwired');
 const SAFE = is('fedBy', 'selv', 'separated');
 
+/** By a device that covers nothing else. */
+const own30 = (place: string, where: Requirement['where'], clause: string, mA = 30): Requirement => ({
+  ...{ asks: { kind: 'own-residual', mA }, place, where, clause },
+});
 export const within30 = (
   place: string,
   where: Requirement['where'],
@@ -106,24 +110,26 @@ export const IEC_60364: RequirementPack = {
       every(SOCKET, is('use', 'sauna')),
       '703.537.5',
     ),
-    'caravan-30': within30('pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
+    'caravan-30': own30('pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
     'caravan-own': wants({ kind: 'own-circuit' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
     'caravan-poles': wants({ kind: 'all-live' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
     'caravan-earth': wants({ kind: 'own-earth' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.411.4'),
-    'boat-30': within30(
+    'boat-30': own30(
       'berths of boats, up to 63 A',
       every(is('equipment', 'boat-supply'), atMost('circuitA', 63)),
       '709.531.2',
     ),
-    'boat-300': {
-      ...{ asks: { kind: 'residual', mA: 300 }, place: 'berths of boats, above 63 A', clause: '709.531.2' },
-      where: every(is('equipment', 'boat-supply'), not(atMost('circuitA', 63))),
-    },
+    'boat-300': own30(
+      'berths of boats, above 63 A',
+      every(is('equipment', 'boat-supply'), not(atMost('circuitA', 63))),
+      '709.531.2',
+      300,
+    ),
     'boat-own': wants({ kind: 'own-circuit' }, 'berths of boats', is('equipment', 'boat-supply'), '709.531.2'),
     'boat-poles': wants({ kind: 'all-live' }, 'berths of boats', is('equipment', 'boat-supply'), '709.531.2'),
     'boat-earth': wants({ kind: 'own-earth' }, 'berths of boats', is('equipment', 'boat-supply'), '709.411.4'),
     sign: within30('lit signs, shelters and town plans', is('equipment', 'sign'), '714.411.3.4'),
-    'vehicle-30': within30('connecting points of vehicles', is('equipment', 'vehicle-charger'), '722.531.3'),
+    'vehicle-30': own30('connecting points of vehicles', is('equipment', 'vehicle-charger'), '722.531.3'),
     'vehicle-own': wants({ kind: 'own-circuit' }, 'connecting points of vehicles', is('equipment', 'vehicle-charger'), '722.311'),
     'vehicle-poles': wants(
       { kind: 'all-live' },

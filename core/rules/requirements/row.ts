@@ -6,6 +6,8 @@ export type Asks =
   | { kind: 'equipment-ground-fault' }
   | { kind: 'arc-fault' }
   | { kind: 'residual'; mA: number }
+  /** A residual device that protects this one place alone. */
+  | { kind: 'own-residual'; mA: number }
   | { kind: 'arc-detection' }
   | { kind: 'tamper-resistant' }
   | { kind: 'weather-resistant' }

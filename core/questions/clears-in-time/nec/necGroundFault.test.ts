@@ -68,6 +68,7 @@ describe('clears-in-time by the NEC', () => {
   });
 
   it('leaves the service to the supplier', () => {
-    expect(ask(splitHouse(), 'clears-in-time', 'service').verdict).toBe('not-applicable');
+    const of = (id: string) => ask(splitHouse(), 'clears-in-time', 'service').checks.find((each) => each.id.startsWith(id))?.verdict;
+    expect([of('device'), of('bond')]).toEqual(['not-applicable', 'pass']);
   });
 });

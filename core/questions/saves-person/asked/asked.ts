@@ -5,8 +5,8 @@ import type { Dialect } from '../../../job/terms';
 import { type Check, worse } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
+import { contactChecks } from '../../contacts';
 import type { AskKind } from '../../../rules/requirements/row';
-import { ifSaid } from '../said';
 import { citedBy, feedsOutlets, type Outcome, outcomesOf } from './outcome';
 
 /** What is asked for, in the words of a dialect. */
@@ -15,6 +15,7 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
   'equipment-ground-fault': { nec: 'ground-fault protection of equipment', iec: 'ground-fault protection of equipment' },
   'arc-fault': { nec: 'AFCI', iec: 'AFCI' },
   residual: { nec: 'RCD', iec: 'RCD, additional protection' },
+  'own-residual': { nec: 'RCD of its own', iec: 'RCD of its own' },
   'arc-detection': { nec: 'AFDD', iec: 'AFDD' },
   'tamper-resistant': { nec: 'tamper-resistant', iec: 'shutters' },
   'weather-resistant': { nec: 'weather-resistant', iec: 'weather-resistant' },
@@ -43,7 +44,7 @@ export function askedChecks(facts: CircuitFacts): Check[] {
       outcomes.filter((each) => each.kind === kind),
     ),
   );
-  return [...entered(facts, checks.length === 0), ...checks, ...earthContacts(facts)];
+  return [...entered(facts, checks.length === 0), ...checks, ...contactChecks(facts)];
 }
 
 /** Without outlets or equipment nothing is known of what is asked for; with them it may be that nothing is. */
@@ -91,20 +92,4 @@ function byReason(outcomes: readonly Outcome[]): string {
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   return [...groups].map(([reason, each]) => `${placesSaid(each)}: ${reason}`).join('; ');
-}
-
-/** An earth contact joined to a box that has none: what is plugged in is live with the first fault, and a tester may call it right. */
-function earthContacts({ job, house, circuit }: CircuitFacts): Check[] {
-  return house.pointsOf(circuit.id).flatMap((point) => {
-    const fact = ifStated('points', point, 'earthTo');
-    if (fact.value !== 'unearthed-box') return [];
-    return ifSaid({
-      ...{ id: `earth-contact:${point.id}`, fact, rule: clause(job.pack, 'wayBack') },
-      title: job.dialect === 'nec' ? `Ground contact of ${point.name}` : `Earth contact of ${point.name}`,
-      judge: () => [
-        'stop',
-        job.dialect === 'nec' ? 'joined to a box that is not grounded' : 'joined to a box that is not earthed',
-      ],
-    });
-  });
 }

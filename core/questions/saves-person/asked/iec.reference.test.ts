@@ -7,6 +7,7 @@ import { askedAt, outcomeAt, type Spot, spotJob } from '../../../testing/askedPl
  */
 type Row = [what: string, kind: string, spot: Spot, iec: string, bs: string];
 const R = 'residual';
+const OWN = 'own-residual';
 const HOME = { premises: 'household' } as const;
 const WORK = { premises: 'work' } as const;
 const SHALLOW = { place: 'in-wall', concealed: 'shallow' } as const;
@@ -77,22 +78,22 @@ const ROWS: readonly Row[] = [
   ['a socket in a sauna', 'no-outlet', { use: 'sauna' }, '703.537.5', '703.537.5'],
   [
     'a berth of 32 A',
-    R,
+    OWN,
     { use: 'outdoors', equipment: 'boat-supply', ratingA: 32, point: { ratedA: 63 } },
     '709.531.2',
     '709.531.2',
   ],
   [
     'a berth of 63 A',
-    R,
+    OWN,
     { use: 'outdoors', equipment: 'boat-supply', ratingA: 63, point: { ratedA: 63 } },
     '709.531.2',
     '709.531.2',
   ],
   ['a berth, its poles', 'all-live', { use: 'outdoors', equipment: 'boat-supply' }, '709.531.2', '709.531.2'],
   ['a berth, its earth', 'own-earth', { use: 'outdoors', equipment: 'boat-supply' }, '709.411.4', '709.411.4'],
-  ['a caravan pitch', R, { use: 'outdoors', equipment: 'caravan-supply', point: { ratedA: 63 } }, '708.531.3', '708.553.1.13'],
-  ['a vehicle charger', R, { kind: 'appliance', use: 'garage', equipment: 'vehicle-charger' }, '722.531.3', '722.531.3.1'],
+  ['a caravan pitch', OWN, { use: 'outdoors', equipment: 'caravan-supply', point: { ratedA: 63 } }, '708.531.3', '708.553.1.13'],
+  ['a vehicle charger', OWN, { kind: 'appliance', use: 'garage', equipment: 'vehicle-charger' }, '722.531.3', '722.531.3.1'],
   [
     'a vehicle charger, its circuit',
     'own-circuit',
@@ -142,9 +143,9 @@ const CASES = [
 describe('what IEC 60364 and BS 7671 ask for', () => {
   it('30 mA of a berth up to 63 A, 300 mA above', () => {
     const finest = (ratingA: number) =>
-      outcomeAt(spotJob('iec-60364', { use: 'outdoors', equipment: 'boat-supply', ratingA, point: { ratedA: 125 } }), R)?.asks;
-    expect(finest(63)).toEqual({ kind: 'residual', mA: 30 });
-    expect(finest(64)).toEqual({ kind: 'residual', mA: 300 });
+      outcomeAt(spotJob('iec-60364', { use: 'outdoors', equipment: 'boat-supply', ratingA, point: { ratedA: 125 } }), OWN)?.asks;
+    expect(finest(63)).toEqual({ kind: 'own-residual', mA: 30 });
+    expect(finest(64)).toEqual({ kind: 'own-residual', mA: 300 });
   });
 
   it.each(CASES)('$pack: $what, $kind: $expected', ({ pack, kind, spot, at, expected }) => {

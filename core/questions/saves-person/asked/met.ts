@@ -1,4 +1,5 @@
 import { hasResidual, residualPart } from '../../../devices/residual';
+import { behindOf } from '../../../house/behind';
 import type { Covering } from '../../../house/cover';
 import { coverOf } from '../../../house/cover';
 import type { CircuitFacts } from '../../../house/facts';
@@ -41,6 +42,7 @@ export function metAt(
     case 'equipment-ground-fault':
     case 'arc-fault':
     case 'residual':
+    case 'own-residual':
     case 'arc-detection':
       return byCover(facts, place, asks, besides);
     case 'alarm-only':
@@ -154,7 +156,8 @@ function said(device: Device): string | undefined {
 }
 
 /** Whether a device is of the kind asked for: never one kind for another. */
-function gives(facts: CircuitFacts, { device, point }: Covering, asks: Asks): Maybe<boolean> {
+function gives(facts: CircuitFacts, covering: Covering, asks: Asks): Maybe<boolean> {
+  const { device, point } = covering;
   const { settings } = device;
   const breaker = settings.family === 'moulded-case-nec' ? settings : undefined;
   const outlet = settings.family === 'outlet-protection' ? settings : undefined;
@@ -172,10 +175,18 @@ function gives(facts: CircuitFacts, { device, point }: Covering, asks: Asks): Ma
       return known(settings.family === 'afdd');
     case 'residual':
       return residualWithin(device, asks.mA / 1000);
+    case 'own-residual':
+      return map(all({ within: residualWithin(device, asks.mA / 1000), alone: coversOne(facts, covering) }), (of) => of.within && of.alone);
     default:
       return known(false);
   }
 }
+
+/** Nothing else hangs behind a device than the circuit it is asked for. */
+const coversOne = ({ house, circuit }: CircuitFacts, { seated }: Covering): Maybe<boolean> =>
+  seated === undefined
+    ? known(true)
+    : map(behindOf(house, seated), ({ circuits }) => circuits.every(({ circuit: each }) => each.id === circuit.id || each.kind !== 'final'));
 
 /** Of at most so much, equality included, and without delay. A device for equipment, or of the other code, is none. */
 function residualWithin(device: Device, limitA: number): Maybe<boolean> {

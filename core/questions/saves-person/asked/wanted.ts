@@ -103,7 +103,7 @@ export interface Demand {
 }
 
 const strictness = (asks: Asks): number => {
-  if (asks.kind === 'residual') return -asks.mA;
+  if (asks.kind === 'residual' || asks.kind === 'own-residual') return -asks.mA;
   if (asks.kind === 'ingress') return asks.ipX;
   return asks.kind === 'cover' ? Number(asks.in === 'in-use') : 0;
 };

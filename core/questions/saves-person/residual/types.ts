@@ -1,10 +1,20 @@
 import { hasResidual, type ResidualType, residualPart } from '../../../devices/residual';
 import { atOutlets } from '../../../house/behind';
 import { type Covering, coverOf } from '../../../house/cover';
-import { atLeastDc, detected, type SmoothDc, smoothDcThrough, type Waveform, waveformOf } from '../../../house/directCurrent';
+import {
+  atLeastDc,
+  betweenLines,
+  detected,
+  onSeveral,
+  rectifiesBetween,
+  type SmoothDc,
+  smoothDcThrough,
+  type Waveform,
+  waveformIn,
+} from '../../../house/directCurrent';
 import { type CircuitFacts, isResidual, type Seated } from '../../../house/facts';
 import { all, andThen, join, type Known, known, type Maybe, type Missing, map, unknown } from '../../../job/known';
-import { ifStated } from '../../../job/readers';
+import { factOf, ifStated } from '../../../job/readers';
 import type { Device, Load, Point } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
@@ -97,7 +107,7 @@ function seenChecks(facts: CircuitFacts): Check[] {
         byDevice.set(device.id, of);
       }
   };
-  for (const load of loads) put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformOf(load) });
+  for (const load of loads) put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformIn(house, facts.wiring, load) });
   for (const point of sockets) put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') });
   return [
     ...checks,
@@ -137,7 +147,12 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     }
     given = join(given, waveform.given);
     seen.push(leaker.name);
-    if (RANK[type.value] >= RANK[SEES[waveform.value]]) continue;
+    if (RANK[type.value] >= RANK[SEES[waveform.value]]) {
+      const spread = leaker.load === undefined ? NOTHING : acrossLines(facts, leaker.load, waveform.value);
+      if (!spread.known) missing.push(...spread.missing);
+      else caution ??= spread.value;
+      continue;
+    }
     if (leaker.load === undefined) {
       // The British let type AC serve fixed equipment alone; elsewhere it is the trade that knows better.
       const why = `type AC at ${leaker.name}: what is plugged in may leak ${LEAKS['pulsating-dc']}`;
@@ -150,6 +165,11 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     else if (cut.value.is) given = join(given, cut.given);
     else {
       const why = cut.value.why === '' ? '' : `; ${cut.value.why}`;
+      const makers = makersWord(facts, leaker.load, type.value);
+      if (makers !== undefined) {
+        caution = `${leaker.name} rectifies between lines: by its maker's written word type ${makers} will do`;
+        continue;
+      }
       return ruled(
         id,
         titleOf(device),
@@ -164,6 +184,28 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
   if (caution !== undefined) return ruled(id, titleOf(device), 'caution', caution, rule, given);
   return ruled(id, titleOf(device), 'pass', `type ${type.value} sees what ${seen.join(', ')} can leak`, rule, given);
 }
+/**
+ * What is left open of a load on several lines whose residual current its device sees: type F is made for a line and the neutral, and
+ * pulses are all there is only where the electronics lie so too.
+ */
+function acrossLines(facts: CircuitFacts, load: Load, waveform: Waveform): Maybe<string | undefined> {
+  if (waveform === 'sine' || waveform === 'smooth-dc') return NOTHING;
+  return andThen(onSeveral(facts.house, facts.wiring, load), (several): Maybe<string | undefined> => {
+    const between = betweenLines(load);
+    if (!several || (between === 'line-neutral' && waveform === 'pulsating-dc')) return NOTHING;
+    if (between === 'unsaid') return factOf('loads', load, 'equipment') as Maybe<never>;
+    return known(`${load.name} hangs on several lines: types A and F are made for electronics between a line and the neutral`);
+  });
+}
+const NOTHING: Known<string | undefined> = known(undefined);
+
+/** The type the maker of what rectifies between lines asks for in writing, where the device is no less. */
+function makersWord({ house, wiring }: CircuitFacts, load: Load, type: ResidualType): ResidualType | undefined {
+  const between = rectifiesBetween(house, wiring, load);
+  const { value } = ifStated('loads', load, 'makersType');
+  return between.known && between.value && value !== undefined && RANK[type] >= RANK[value] ? value : undefined;
+}
+
 const NOT_DETECTED: Known<{ is: boolean; why: string }> = known({ is: false, why: '' });
 
 /** The smooth DC of everything behind a device against what it works with undisturbed: above, it may no longer open at all. */
