@@ -116,7 +116,7 @@ describe('npm run study', () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json', '--fixes');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
-    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 25 } });
+    expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 13 } });
     expect(printed.findings.map((each: { circuitId: string }) => each.circuitId)).toContain('guillotine');
     expect(printed.boards.map(({ boardId }: { boardId: string }) => boardId)).toEqual(['upper', 'yard']);
     expect(printed.selectivity.pairs.length).toBeGreaterThan(10);

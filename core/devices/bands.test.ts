@@ -94,8 +94,13 @@ describe('let-through', () => {
 
   it('takes the least of the sure bounds', () => {
     expect(energy(breaker('B', 16), 200)).toMatchObject({ sureA2s: 200 ** 2 * 0.1, how: 'time' });
-    expect(energy(breaker('B', 16), 3000)).toMatchObject({ sureA2s: 35_000, how: 'class' });
-    expect(energy(breaker('C', 32), 3000)).toMatchObject({ sureA2s: 55_000, how: 'class' });
+    // To 3 kA the values of 3 kA, from there those of its own current.
+    expect(energy(breaker('B', 16), 3000)).toMatchObject({ sureA2s: 15_000, how: 'class' });
+    expect(energy(breaker('B', 20), 3000)).toMatchObject({ sureA2s: 18_000, how: 'class' });
+    expect(energy(breaker('C', 16), 3000)).toMatchObject({ sureA2s: 18_000, how: 'class' });
+    expect(energy(breaker('C', 32), 3000)).toMatchObject({ sureA2s: 22_000, how: 'class' });
+    expect(energy(breaker('B', 16), 3001)).toMatchObject({ sureA2s: 35_000, how: 'class' });
+    expect(energy(breaker('C', 32), 3001)).toMatchObject({ sureA2s: 55_000, how: 'class' });
   });
 
   it('trusts a class only up to its own current and never for D or above 40 A', () => {
@@ -103,7 +108,8 @@ describe('let-through', () => {
     expect(energy(breaker('B', 16), 6001)).toMatchObject({ how: 'time' });
     expect(energy(breaker('D', 16), 3000)).toMatchObject({ how: 'time' });
     // 40 A has 1.2 times the values to 32 A; 50 and 63 A a customary value only.
-    expect(energy(breaker('B', 40), 3000)).toMatchObject({ sureA2s: 54_000, how: 'class' });
+    expect(energy(breaker('B', 40), 3001)).toMatchObject({ sureA2s: 54_000, how: 'class' });
+    expect(energy(breaker('B', 40), 3000)).toMatchObject({ sureA2s: 21_600, how: 'class' });
     expect(energy(breaker('B', 50), 3000)).toMatchObject({ how: 'time', typicalA2s: 0.7 * 18_000 * 1.2 * 1.25 });
     expect(energy(breaker('B', 80), 3000)).toMatchObject({ how: 'time', typicalA2s: undefined });
     expect(energy(breaker('D', 16), 3000).typicalA2s).toBeUndefined();

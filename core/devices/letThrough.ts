@@ -5,7 +5,14 @@ import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device } from '../job/sealed';
 import { type Credit, earned } from '../rules/credit';
-import { CLASS_SOURCE, class3LetThroughA2s, class3TypicalA2s } from '../tables/adiabatic';
+import {
+  CLASS_3KA_A,
+  CLASS_3KA_SOURCE,
+  CLASS_SOURCE,
+  class3LetThroughA2s,
+  class3TypicalA2s,
+  GUIDE_1_MM2,
+} from '../tables/adiabatic';
 import { FUSE_ENERGY_SOURCE, ggEnergyA2s, ggLimitsFromA } from '../tables/fuseGates';
 import { NEC_FUSES, UL248_ENERGY_SOURCE, ul248EnergyA2s } from '../tables/necFuses';
 import { fits } from '../tables/rounding';
@@ -19,6 +26,8 @@ export interface LetThrough {
   sureA2s: number;
   /** Customary value, never above the sure one; undefined where custom says nothing (D curves, no energy class). */
   typicalA2s: number | undefined;
+  /** The trade's table of sizes lets 1.0 mm² of copper stand behind it at this current. */
+  byGuide: boolean;
   /** Time of the sure reading, s. */
   sureTimeS: number;
   how: 'time' | 'class' | 'maker' | 'fuse';
@@ -60,6 +69,7 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
         : undefined;
     return {
       sureA2s: sure.a2s,
+      byGuide: inClass?.byGuide === true,
       typicalA2s: custom === undefined ? undefined : Math.min(sure.a2s, custom),
       sureTimeS,
       how: sure.how,
@@ -104,6 +114,7 @@ export const ENERGY_CLASS: Credit<AtCurrent> = {
 
 interface InClass {
   bound: Bound | undefined;
+  byGuide: boolean;
   typicalA2s: number | undefined;
 }
 /** What a class 3 breaker lets through above its magnetic limit; undefined where it earns no class. */
@@ -112,10 +123,14 @@ function class3At(device: Device, { ratedA }: Band, currentA: number): InClass |
   if (!facts.curve.known || !facts.icnA.known) return undefined;
   const credit = earned(ENERGY_CLASS, { device, currentA });
   if (!credit.known || !credit.value.earned) return undefined;
-  const a2s = class3LetThroughA2s(facts.curve.value, ratedA, facts.icnA.value);
+  const { curve } = facts;
+  const low = fits(currentA, CLASS_3KA_A);
+  const a2s = class3LetThroughA2s(curve.value, ratedA, low ? CLASS_3KA_A : facts.icnA.value);
   return {
-    bound: a2s === undefined ? undefined : { a2s, how: 'class', source: CLASS_SOURCE, given: credit.given },
-    typicalA2s: class3TypicalA2s(facts.curve.value, ratedA, currentA),
+    bound:
+      a2s === undefined ? undefined : { a2s, how: 'class', source: low ? CLASS_3KA_SOURCE : CLASS_SOURCE, given: credit.given },
+    byGuide: low && curve.value === 'B' && fits(ratedA, GUIDE_1_MM2.ratedA),
+    typicalA2s: class3TypicalA2s(curve.value, ratedA, currentA),
   };
 }
 

@@ -259,11 +259,13 @@ const pointsIn = byOwner('points', ({ points }) =>
 const combinationsIn = byOwner('combinations', ({ combinations }) =>
   grouped(rowsOf(combinations), ({ downstreamDeviceId }) => downstreamDeviceId),
 );
-const readingsIn = byOwner('readings', ({ readings, points }) => {
+const readingsIn = byOwner('readings', ({ readings, points, devices }) => {
   const all = rowsOf(readings);
   const superseded = new Set(all.map((reading) => reading.supersedes));
-  return grouped(all, ({ id, circuitId, pointId }) =>
-    superseded.has(id) ? undefined : (circuitId ?? (pointId === undefined ? undefined : points[pointId]?.circuitId)),
+  return grouped(all, ({ id, circuitId, pointId, deviceId }) =>
+    superseded.has(id)
+      ? undefined
+      : (circuitId ?? points[pointId ?? devices[deviceId ?? '']?.pointId ?? '']?.circuitId ?? devices[deviceId ?? '']?.circuitId),
   );
 });
 const safetyIn = HOUSE.cell(

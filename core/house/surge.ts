@@ -1,6 +1,7 @@
 import { sameItems } from '../cells/alike';
 import { hasResidual } from '../devices/residual';
 import { known, list, type Maybe, map, unknown } from '../job/known';
+import { settingIfEntered } from '../job/readers';
 import type { Device, Origin } from '../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../job/tracked';
 import { cableLength, type Wiring } from '../network/paths';
@@ -17,9 +18,13 @@ export interface SurgeStage {
   atOrigin: boolean;
   /** Cable from it to the far end of the circuit, m. */
   distanceM: Maybe<number>;
-  /** A residual device stands between the source and it. */
-  behindResidual: boolean;
+  /** Residual devices between the source and it, and contactors. */
+  behind: readonly Device[];
 }
+
+/** What a surge can trip, or what may have been open when it came. */
+const stopsSurge = (device: Device): boolean =>
+  hasResidual(device) || (device.settings.family === 'switch' && device.settings.duty === 'contactor');
 
 const isSurge = ({ settings }: Device): boolean => settings.family === 'spd';
 
@@ -51,29 +56,33 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
   return map(path, (way) => {
     const stages: SurgeStage[] = [];
     const from = (index: number): Maybe<number> => lengthOf(house, way.slice(index));
-    let behindResidual = false;
+    const passed: Device[] = [];
     for (const [index, step] of way.entries()) {
       const atOrigin = index === 0;
       for (const seat of ['start', 'end'] as const)
         for (const device of (seat === 'start' ? step.startDevices : step.endDevices).filter(isSurge))
           stages.push({
-            ...{ device, at: 'lead', atOrigin, behindResidual },
+            ...{ device, at: 'lead', atOrigin, behind: [...passed] },
             ...{ seated: { device, wiring: step, seat }, distanceM: from(seat === 'start' ? index : index + 1) },
           });
-      behindResidual ||= [...step.groupDevices, ...step.startDevices, ...step.endDevices].some(hasResidual);
+      passed.push(...[...step.groupDevices, ...step.startDevices, ...step.endDevices].filter(stopsSurge));
       const { toBoardId } = step.circuit;
       for (const device of toBoardId === undefined ? [] : surgeIn(job, toBoardId)) {
         const group = job.devices[device.behindDeviceId ?? ''];
         stages.push({
           ...{ device, at: 'board', atOrigin, distanceM: from(index + 1) },
           seated: { device, wiring: step, seat: 'end' },
-          behindResidual: behindResidual || (group !== undefined && hasResidual(group)),
+          // Tapped ahead of the main it is behind nothing of its board.
+          behind:
+            settingIfEntered(device, 'mount').value === 'line-side'
+              ? passed.filter((each) => !(step.endDevices as readonly Device[]).includes(each))
+              : [...passed, ...(group !== undefined && stopsSurge(group) ? [group] : [])],
         });
       }
     }
     for (const device of wiring.pointDevices.filter(isSurge))
       stages.push({
-        ...{ device, at: 'outlet', atOrigin: false, distanceM: known(0), behindResidual },
+        ...{ device, at: 'outlet', atOrigin: false, distanceM: known(0), behind: passed },
         seated: { device, wiring, seat: 'start' },
       });
     return stages;

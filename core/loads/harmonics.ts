@@ -1,5 +1,5 @@
-import { all, list, type Maybe, map } from '../job/known';
-import { factOf } from '../job/readers';
+import { all, join, known, list, type Maybe, map } from '../job/known';
+import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
 import { type DesignCurrent, drawnOn } from './designCurrent';
@@ -37,7 +37,7 @@ export function thirdHarmonic(
     map(
       all({
         drawn: drawnOn(job, circuit, loads, load, poles),
-        percent: factOf('loads', load, 'thirdHarmonicPercent'),
+        percent: harmonicOf(load),
       }),
       ({ drawn, percent }): Distorted => ({ lines: drawn.lines.at, currentA: drawn.currentA, percent }),
     ),
@@ -51,6 +51,21 @@ export function thirdHarmonic(
     return map(all({ entered, knownParts }), ({ entered: own, knownParts: each }) => Math.max(own, most(each)));
   }
   return map(list(parts), most);
+}
+
+/** As said; none of a resistance: no electronics in it, or a power factor of 1 and a leakage that is a plain sine. */
+function harmonicOf(load: Load): Maybe<number> {
+  const [electronics, cosPhi, waveform] = [
+    ifStated('loads', load, 'electronics'),
+    ifStated('loads', load, 'cosPhi'),
+    ifStated('loads', load, 'waveform'),
+  ];
+  if (load.thirdHarmonicPercent === undefined && load.motorHp === undefined) {
+    if (electronics.value === false) return known(0, electronics.given);
+    if (electronics.value === undefined && cosPhi.value === 1 && waveform.value === 'sine')
+      return known(0, join(cosPhi.given, waveform.given));
+  }
+  return factOf('loads', load, 'thirdHarmonicPercent');
 }
 
 function most(parts: readonly Distorted[]): number {

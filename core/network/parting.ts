@@ -38,7 +38,8 @@ function sourcesMet(wirings: Wirings, originId: string, open: ReadonlySet<string
       if (fromOriginId !== undefined) met.add(fromOriginId);
       if (fromBoardId !== undefined) pending.push(fromBoardId);
     }
-    for (const { toBoardId } of (wirings.outgoing.get(boardId) ?? []).filter(closed)) if (toBoardId !== undefined) pending.push(toBoardId);
+    for (const { toBoardId } of (wirings.outgoing.get(boardId) ?? []).filter(closed))
+      if (toBoardId !== undefined) pending.push(toBoardId);
   }
   return met;
 }

@@ -27,6 +27,7 @@ export function house({ ratingA, size, poles = '1P', loadA = 1, continuous = fal
   job.segments.c = {
     ...american('c', 'c', 15.24, size, two ? undefined : size, size, {
       construction: 'NM-B',
+      place: 'in-wall',
       ambientC: stated(30),
       groupedCircuits: stated(1),
       roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'],

@@ -94,7 +94,11 @@ export function branch(
   } as Circuit;
   job.segments.c = {
     ...american('c', 'c', 15.24, size, two ? undefined : size, size, {
-      ...{ construction: 'NM-B', roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'] },
+      ...{
+        construction: 'NM-B',
+        place: 'in-wall',
+        roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'],
+      },
       ...more.segment,
     }),
   } as Segment;

@@ -50,6 +50,7 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
     { value: 'loose', label: 'hanging loose' },
     { value: 'none', label: 'it has none' },
   ]),
+  'settings.residual.surgeImmune': yesNo('stands a surge of 3 kA 8/20', 'stands it', 'not said to'),
   standingMa: quantity('standing leakage by clamp, mA', 'ratio'),
   standingAllOn: yesNo('read by clamp with', 'everything on', 'some of it off'),
   'settings.type': choice('type', ['1', '1+2', '2', '3']),

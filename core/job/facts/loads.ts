@@ -116,7 +116,8 @@ export const APPLIES: Applies = {
   lines: (job, row) => choosesLines(job, row as Load),
   thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
   voltages: ({ supply }) => supply.voltageSystem === 'split-phase',
-  dcDetection: (job, row) => iec(job, row) && ((row as Load).equipment?.value ?? (row as Load).appliance?.value) === 'vehicle-charger',
+  dcDetection: (job, row) =>
+    iec(job, row) && ((row as Load).equipment?.value ?? (row as Load).appliance?.value) === 'vehicle-charger',
   makersType: (job, row) => iec(job, row) && linesOf(job.supply).length === 3,
   motorHp: nec,
   inCord: nec,

@@ -50,6 +50,8 @@ const Residual = z.strictObject({
   /** Its electronics live on the voltage of the line: dead with the neutral ahead of it lost, unless an earth lead keeps them alive. */
   voltageDependent: fact(z.boolean()).optional(),
   functionalEarth: fact(z.enum(['landed', 'loose', 'none'])).optional(),
+  /** It stands a surge of 3 kA 8/20 without opening, as type S does. */
+  surgeImmune: fact(z.boolean()).optional(),
 });
 
 /** What is seen on a device that sits in a board. */

@@ -121,7 +121,7 @@ export type Electrode = z.infer<typeof Electrode>;
 
 /** What a room is used as: what codes ask of it hangs on that. */
 export const RoomUse = z.enum([
-  ...(['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'store', 'utility'] as const),
+  ...(['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'store', 'closet', 'utility'] as const),
   ...(['workshop', 'garage', 'outbuilding', 'basement-finished', 'basement-unfinished', 'attic', 'crawl-space'] as const),
   ...(['outdoors', 'boathouse', 'sauna', 'pool', 'other'] as const),
 ]);

@@ -25,7 +25,10 @@ const together = (
 
 /** Whether what is plugged in fits the outlet it is at, and takes the voltage its circuit gives. */
 export function plugChecks(facts: CircuitFacts): Check[] {
-  return [...facts.house.socketsOf(facts.circuit.id).flatMap((socket) => contactsCheck(facts, socket)), ...facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)])];
+  return [
+    ...facts.house.socketsOf(facts.circuit.id).flatMap((socket) => contactsCheck(facts, socket)),
+    ...facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)]),
+  ];
 }
 
 /** The contacts of an outlet against what reaches it: the lines they join, and the neutral where they have one. */
@@ -43,7 +46,12 @@ function contactsCheck({ job, poles }: CircuitFacts, point: Point): Check[] {
     const there = `${lines} line${lines > 1 ? 's' : ''}${neutral ? ' and a neutral' : ', no neutral'}`;
     const need = `${wanted} line${wanted > 1 ? 's' : ''}${wantsNeutral ? ' and a neutral' : ''}`;
     const because = bare ? 'has no ground contact: none may be put in anew' : `wants ${need}; its circuit has ${there}`;
-    return together(reaches && !bare, { rule, because: () => `${label} ${because}` }, 'the circuit has what the contacts want', there);
+    return together(
+      reaches && !bare,
+      { rule, because: () => `${label} ${because}` },
+      'the circuit has what the contacts want',
+      there,
+    );
   });
   return [judge(`contacts:${point.id}`, `Contacts of ${point.name}`, comparison)];
 }

@@ -31,7 +31,16 @@ function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board
     const rule = clause(job.pack, 'mainBond');
     return joined.value
       ? [ruled(id, title, 'pass', 'joined here, where the supply comes in', rule, joined.given)]
-      : [ruled(id, title, 'stop', `the neutral is to bring earth faults home, and is not joined to ${earth} here`, rule, joined.given)];
+      : [
+          ruled(
+            id,
+            title,
+            'stop',
+            `the neutral is to bring earth faults home, and is not joined to ${earth} here`,
+            rule,
+            joined.given,
+          ),
+        ];
   }
   if (circuit !== service || !joined.known || !joined.value) return [];
   const rule = clause(job.pack, 'secondBond');

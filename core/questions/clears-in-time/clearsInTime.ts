@@ -37,7 +37,13 @@ export function clearsInTime(facts: CircuitFacts): Answer {
       unknownCheck('source', titleOf(facts), [{ path: 'sourceStates', what: 'a source state: what feeds the job' }]),
     ]);
   const checks = cases.flatMap((at) => checksIn(facts, at, cases.length > 1 ? ` (${at.when})` : ''));
-  checks.push(...bondChecks(facts), ...contactChecks(facts), ...neutralAsGround(facts), ...backFed(facts), ...residualWithoutSight(facts));
+  checks.push(
+    ...bondChecks(facts),
+    ...contactChecks(facts),
+    ...neutralAsGround(facts),
+    ...backFed(facts),
+    ...residualWithoutSight(facts),
+  );
   checks.push(...electrodeCheck(facts), ...measuredLoop(facts));
   return answer('clears-in-time', checks.length > 0 ? checks : [unknownCheck('device', titleOf(facts), [noDevice(circuit)])]);
 }

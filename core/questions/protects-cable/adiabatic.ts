@@ -17,7 +17,7 @@ import type { Fault } from '../../network/fault';
 import type { Stretch } from '../../network/paths';
 import type { ReturnPath, SegmentFacts } from '../../network/segmentFacts';
 import { type FaultKind, kindsAmong } from '../../network/states';
-import { ADIABATIC_S, K_SOURCE } from '../../tables/adiabatic';
+import { ADIABATIC_S, GUIDE_1_MM2, K_SOURCE } from '../../tables/adiabatic';
 import { ADJUSTABLE } from '../../tables/breakerGates';
 import { OVERLOAD_TIMES } from '../../tables/overload';
 import { RESIDUAL_SOURCE } from '../../tables/residualTimes';
@@ -120,7 +120,10 @@ function worstOf(
   }
   return worst === undefined
     ? known(undefined, given)
-    : known(worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst), join(given, worst.energy.given));
+    : known(
+        worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst),
+        join(given, worst.energy.given),
+      );
 }
 
 /** As far as overload goes: ten times the rating or setting (practice), and no farther than where a short delay may take over. */
@@ -202,6 +205,7 @@ const where = ({ state }: Fault): string => (state === 'MAX' ? 'at its start, co
 function byEnergy(device: Device, asked: Asked): Comparison {
   const { fault, energy, withstand, timeS, byResidual, magnetic } = asked;
   const { currentA } = fault;
+  if (energy.byGuide && !fits(demandOf(asked), withstand.a2s) && fits(GUIDE_1_MM2.a2s, withstand.a2s)) return bySize(asked);
   const demand = demandOf(asked);
   const sure = fits(demand, withstand.a2s);
   // What its maker measured is what it lets through: no custom says otherwise.
@@ -249,6 +253,25 @@ function byEnergy(device: Device, asked: Asked): Comparison {
     ],
   };
 }
+
+/** What the trade's table of sizes allows where energies are within its rounding: sizes then, no energies. */
+function bySize({ fault, withstand }: Asked): Comparison {
+  const there = Math.sqrt(withstand.a2s / GUIDE_1_MM2.a2s);
+  return {
+    ...{ demand: 1, limit: there, unit: 'mm²', rule: GUIDE_SOURCE },
+    because: () => `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: 1.0 mm² of copper by the trade's table of sizes`,
+    working: () => [
+      faultLine(fault),
+      line('size by the table ≤ size there, as copper', `1.0 ≤ ${figure(there)} mm²`, holds(1, there), GUIDE_SOURCE),
+    ],
+  };
+}
+const GUIDE_SOURCE: Source = {
+  standard: 'common practice',
+  edition: '',
+  clause: 'least protective conductor behind B to 16 A, class 3, at up to 3 kA: 1.0 mm² (1.07 rounded)',
+  basis: 'practice',
+};
 
 const residualLine = (currentA: number, timeS: number, a2s: number): WorkingLine =>
   line('I²·t, residual slow edge', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(a2s)} A²s`, RESIDUAL_SOURCE);

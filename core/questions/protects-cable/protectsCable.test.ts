@@ -55,9 +55,9 @@ describe('protects-cable', () => {
         'energy:c-cable:L-PE',
       );
     expect(energy(0.5)).toMatchObject({ verdict: 'pass', limit: 115 ** 2 * 1.5 ** 2 });
-    // Seven tenths of the class value, 24 500 A²s, fit 29 756; of C the same come to 29 400, of 10 kA to more.
-    expect(energy(0.25).verdict).toBe('caution');
-    expect(energy(0.1).verdict).toBe('caution');
+    // To 3 kA the class comes to 15 000 A²s; above, seven tenths of 35 000 are within 29 756, of 10 kA they are not.
+    expect(energy(0.25)).toMatchObject({ verdict: 'pass', demand: 15_000 });
+    expect(energy(0.05).verdict).toBe('caution');
     const large = one(
       { settings: breaker('C', 16, { icnA: stated(10_000) }) },
       measuredOrigin({ zeOhm: stated(0.03, 'measured') }),
@@ -66,6 +66,26 @@ describe('protects-cable', () => {
       verdict: 'unknown',
       missing: [{ path: 'devices.c-device.settings.makerLetThrough' }],
     });
+  });
+
+  it('1.0 mm² of copper stands behind B to 16 A by the table of sizes, behind C by custom alone, and no larger breaker', () => {
+    const thin = (curve: 'B' | 'C', ratingA: number, size = '1mm2') => {
+      const job = withField(
+        one(
+          { settings: breaker(curve, ratingA) },
+          measuredOrigin({ zeOhm: stated(0.25, 'measured'), zLnOhm: stated(0.5, 'measured') }),
+        ),
+        'segments',
+        'c-cable',
+        ['protectiveSize'],
+        stated(size),
+      );
+      return check(ask(job, 'protects-cable'), 'energy:c-cable:L-PE');
+    };
+    expect(thin('B', 16)).toMatchObject({ verdict: 'pass', demand: 1, limit: 1, unit: 'mm²' });
+    expect(thin('C', 16).verdict).toBe('caution');
+    expect(thin('B', 20).verdict).not.toBe('pass');
+    expect(thin('B', 16, '0.75mm2').verdict).not.toBe('pass');
   });
 
   it("is settled by the maker's let-through", () => {

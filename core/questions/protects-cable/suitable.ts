@@ -2,7 +2,7 @@ import type { CircuitFacts } from '../../house/facts';
 import { need } from '../../job/known';
 import type { RulePackId } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { ruled } from '../../judging/judge';
+import { ruled, unknownCheck } from '../../judging/judge';
 import type { Stretch } from '../../network/paths';
 import { necSource } from '../../tables/necAmpacity';
 import type { Source } from '../../tables/source';
@@ -17,11 +17,22 @@ function wetCheck(pack: RulePackId, segment: Stretch['segment'], facts: Stretch[
   return [ruled(`place:${segment.id}`, `${facts.name} where it lies`, 'stop', `${place}: ${why}`, rule, entered.given)];
 }
 
+const DRY_ONLY: ReadonlySet<string> = new Set(['NM-B', 'AC']);
+
 /** A cable of a kind that may not lie where it lies: a stop, with its clause. A duct, method D1, shelters what is buried. */
 export function suitableCheck({ job }: CircuitFacts, { segment, facts }: Stretch): Check[] {
   const { construction, place, method } = segment;
-  if (construction === undefined || place === undefined) return [];
   const nec = job.dialect === 'nec';
+  if (construction === undefined) return [];
+  // Of a cable for dry places it is asked where it lies; whoever says it is in the ground by its method said it.
+  if (place === undefined)
+    return nec && DRY_ONLY.has(construction)
+      ? [
+          unknownCheck(`place:${segment.id}`, `${facts.name} where it lies`, [
+            { path: facts.at('place'), what: `where ${facts.name} runs` },
+          ]),
+        ]
+      : [];
   const wet = nec && construction === 'singles' ? wetCheck(job.pack, segment, facts, place) : [];
   if (wet.length > 0) return wet;
   const found = (nec ? UNSUITED_NEC : UNSUITED_IEC).find(

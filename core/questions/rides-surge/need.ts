@@ -106,6 +106,9 @@ export function byRisk(origin: Origin): Maybe<Need> {
 function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
   if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
+  const care = andThen(premisesOn(facts), ({ kinds }) => kinds.find(({ value }) => value === 'care') ?? NO_CARE);
+  // No owner bears what a surge does to who is cared for there.
+  if (care.known && care.value === 'care') return known(yes('life may hang on it: a care home'), care.given);
   return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
     if (costs !== 'no-more') return known(yes(`a surge could cost ${COSTS[costs]}`));
     return map(earned(DECLINED, origin), (credit) =>
@@ -113,6 +116,7 @@ function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
     );
   });
 }
+const NO_CARE: Known<string | undefined> = known(undefined);
 const COSTS = { life: 'life or limb', 'safety-service': 'a safety service', 'money-or-data': 'significant money or data' };
 
 /** Since 2020 the service of a dwelling; since 2023 feeders to dwelling units and other buildings too. */

@@ -4,7 +4,7 @@ import type { Job } from '../../job/schema/job';
 import { triedFixes } from '../../study/fixes';
 import { studyJob } from '../../study/study';
 import { ask, check } from '../../testing/ask';
-import { splitHouse } from '../../testing/houses';
+import { mouldedCase, splitHouse } from '../../testing/houses';
 import { device, stated } from '../../testing/jobs';
 import { backFed } from '../../testing/reliefJobs';
 import { backedHouse, surgeHouse, surgeIn } from '../../testing/surgeHouse';
@@ -35,12 +35,24 @@ describe('whether surge protection is asked for', () => {
     expect(ask(calm, 'rides-surge').verdict).toBe('pass');
   });
   it('is not known without the surroundings, the flashes, any length of line, or what the house is', () => {
+    const both = (change: (job: Job) => Job) => {
+      const without = surgeHouse();
+      delete without.devices.spd;
+      // Fitted it stands there, whether or not it is asked for.
+      return [verdict(change(without), 'surge-need'), verdict(change(surgeHouse()), 'surge-need')];
+    };
     for (const field of ['surroundings', 'flashesPerKm2'])
-      expect(verdict(origin(surgeHouse(), { [field]: undefined }), 'surge-need')).toBe('unknown');
-    expect(verdict(origin(surgeHouse(), { overheadLvM: undefined, overheadHvM: undefined }), 'surge-need')).toBe('unknown');
-    const bare = surgeHouse();
-    delete bare.boards.board!.premises;
-    expect(verdict(bare, 'surge-need')).toBe('unknown');
+      expect(both((job) => origin(job, { [field]: undefined }))).toEqual(['unknown', 'pass']);
+    expect(both((job) => origin(job, { overheadLvM: undefined, overheadHvM: undefined }))).toEqual(['unknown', 'pass']);
+    expect(
+      both((job) => {
+        const { premises: _, ...bare } = job.boards.board!;
+        return { ...job, boards: { board: bare } };
+      }),
+    ).toEqual(['unknown', 'pass']);
+    const failed = origin(surgeHouse(), { surroundings: undefined });
+    failed.devices.spd = surgeIn('board', { indicator: stated('failed') }, { id: 'spd' });
+    expect(verdict(failed, 'surge-need')).toBe('unknown');
   });
   it('whatever the risk where life, work or many people hang on it', () => {
     const calm = origin(surgeHouse(), { flashesPerKm2: stated(0.01), surroundings: stated('urban') });
@@ -82,6 +94,12 @@ describe('whether surge protection is asked for', () => {
     expect(british('no-more')).toBe('unknown');
     expect(british('no-more', false)).toBe('stop');
     expect(british('no-more', true)).toBe('pass');
+    const cared: Job = {
+      ...origin(board(surgeHouse(), 'care'), { surgeCosts: stated('no-more'), surgeDeclined: stated(true) }),
+      pack: 'bs-7671-2018-a2',
+    };
+    delete cared.devices.spd;
+    expect(verdict(cared, 'surge-need')).toBe('stop');
   });
   it('by the NEC since 2020 at the service of a dwelling, since 2023 in the panel of another building', () => {
     const house = (pack: Job['pack'], spd: boolean): Job => {
@@ -97,12 +115,43 @@ describe('whether surge protection is asked for', () => {
     // A new circuit on a service that stands untouched: the rule is one of the service.
     const old = house('nec-2023', false);
     old.circuits.service = { ...old.circuits.service!, state: 'existing' };
+    expect(verdict(old, 'surge-need', 'range')).toBe('stop');
+    old.boards.board = { ...old.boards.board!, state: 'existing' };
+    for (const [id, each] of Object.entries(old.devices))
+      if (each.circuitId === 'service') old.devices[id] = { ...each, state: 'existing' };
     expect(verdict(old, 'surge-need', 'range')).toBe('caution');
+    // Its main is replaced: that is service equipment.
+    const replaced = {
+      ...old,
+      devices: { ...old.devices, main: device('main', 'service', mouldedCase(100, '2P'), { seat: 'end' }) },
+    };
+    expect(verdict(replaced, 'surge-need', 'range')).toBe('stop');
     expect(verdict(house('nec-2023', true), 'surge-need', 'range')).toBe('pass');
     const apart = house('nec-2023', true);
     const feeder = Object.values(apart.circuits).find(({ kind }) => kind === 'distribution')!;
     apart.boards[feeder.toBoardId!] = { ...apart.boards[feeder.toBoardId!]!, otherBuilding: true };
-    expect(verdict(apart, 'surge-need', feeder.id)).toBe('stop');
+    // Of the building nobody said what it is; lived in it wants one, a workshop does not.
+    expect(verdict(apart, 'surge-need', feeder.id)).toBe('unknown');
+    const used = (use: 'living' | 'workshop') => ({
+      ...apart,
+      boards: { ...apart.boards, [feeder.toBoardId!]: { ...apart.boards[feeder.toBoardId!]!, roomId: 'r' } },
+      rooms: { r: { id: 'r', order: 'a', name: 'r', use: stated(use) } },
+    });
+    expect([verdict(used('living'), 'surge-need', feeder.id), verdict(used('workshop'), 'surge-need', feeder.id)]).toEqual([
+      'stop',
+      'pass',
+    ]);
+    const said = (premises: 'household' | 'work') => ({
+      ...apart,
+      boards: { ...apart.boards, [feeder.toBoardId!]: { ...apart.boards[feeder.toBoardId!]!, premises: stated(premises) } },
+    });
+    expect(verdict(said('household'), 'surge-need', feeder.id)).toBe('stop');
+    // In the same dwelling the words ask it of a panel too.
+    const same = {
+      ...apart,
+      boards: { ...apart.boards, [feeder.toBoardId!]: { ...apart.boards[feeder.toBoardId!]!, otherBuilding: false } },
+    };
+    expect(verdict(same, 'surge-need', feeder.id)).toBe('caution');
     expect(verdict({ ...apart, pack: 'nec-2020' }, 'surge-need', feeder.id)).toBe('pass');
     // In of 10 kA since 2023.
     const weak = house('nec-2023', false);
@@ -141,13 +190,13 @@ describe('a surge device where it stands', () => {
     expect(verdict(at(9.9, { nearAllowed: stated(true) }), 'surge-place:fine')).toBe('pass');
     expect(verdict(at(9.9, { nearAllowed: stated(false) }), 'surge-place:fine')).toBe('stop');
     // What hangs elsewhere on the circuit is not behind it.
-    expect(of(at(40), 'surge-level').demand).toBeCloseTo(3, 9);
+    expect(of(at(40), 'surge-level').demand).toBeCloseTo(1.8, 9);
     // It is the last stage where all there is hangs there: no way is left, and no lead.
     const all = at(40);
     all.loads.l = { ...all.loads.l!, pointId: 'p' };
     expect(of(all, 'surge-level')).toMatchObject({ demand: 1.2, verdict: 'pass' });
     const beside = { ...all, points: { ...all.points, q: { ...all.points.p!, id: 'q', order: 'b' } } };
-    expect(of(beside, 'surge-level').demand).toBeCloseTo(3, 9);
+    expect(of(beside, 'surge-level').demand).toBeCloseTo(1.8, 9);
   });
   it.each([
     ['ucV', 253, 252.9, 'surge-uc'],
@@ -261,12 +310,24 @@ describe('what is left at the equipment', () => {
     job.segments = {};
     expect(verdict(job, 'surge-level')).toBe('unknown');
   });
-  it('the level doubles beyond 10 m: no more than a caution, since a second stage is its cure', () => {
-    expect(level(10).demand).toBeCloseTo(1.8, 9);
-    expect(level(10).verdict).toBe('pass');
+  it('the level doubles beyond 10 m: advice, and a caution where what stands there was named sensitive or is a safety service', () => {
+    expect(level(10)).toMatchObject({ verdict: 'pass' });
+    expect(level(10).because).not.toContain('advised');
     const far = level(10.01);
-    expect(far.demand).toBeCloseTo(3, 9);
-    expect(far.verdict).toBe('caution');
+    expect(far.demand).toBeCloseTo(1.8, 9);
+    expect(far).toMatchObject({ verdict: 'pass' });
+    expect(far.because).toContain('a second stage near it is advised');
+    const served = level(10.01, {}, { safetyService: true });
+    expect(served.demand).toBeCloseTo(3, 9);
+    expect(served.verdict).toBe('caution');
+    expect(level(10.01, {}, { withstandKv: stated(2.4) })).toMatchObject({ verdict: 'caution' });
+  });
+  it('by the NEC no rule holds equipment to a withstand: figures and advice', () => {
+    const job: Job = { ...splitHouse(), pack: 'nec-2023' };
+    job.devices.spd = surgeIn('board', { upKv: stated(5) }, { id: 'spd', lines: ['L1', 'L2'] });
+    const shown = of(job, 'surge-level', 'range');
+    expect(shown).toMatchObject({ verdict: 'pass', unit: 'kV' });
+    expect(shown.demand).toBeGreaterThan(shown.limit!);
   });
   it('two stages have 10 m of cable between them, or it is a caution', () => {
     const apart = (lengthM: number | undefined) => {

@@ -1,4 +1,5 @@
 import type { CircuitFacts } from '../../house/facts';
+import { livedIn } from '../../house/premises';
 import { type SurgeStage, surgeStages } from '../../house/surge';
 import { all, andThen, join, type Known, known, list, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
@@ -41,43 +42,71 @@ const isGood = ({ device }: SurgeStage): boolean => settingIfEntered(device, 'in
 
 /** Where it is asked for something has to stand where the supply comes in; by the NEC of 2023 in another building's panel too. */
 function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly SurgeStage[]): Check {
-  const { job, circuit, path } = facts;
+  const { job, circuit } = facts;
   const rule = clause(job.pack, 'surgeNeed');
-  if (!need.known) return unknownCheck('surge-need', TITLE, need.missing);
-  const { is, why } = need.value;
   const there = stages.filter(({ atOrigin }) => atOrigin);
+  const names = there.map(({ device }) => device.name).join(', ');
+  const apart = inPanel(facts, stages);
+  if (!need.known) {
+    // Whether or not it is asked for, it is there.
+    if (there.some(isGood) && apart === undefined)
+      return ruled('surge-need', TITLE, 'pass', `${names} stands there, whether or not it is asked for`, rule);
+    return unknownCheck('surge-need', TITLE, need.missing);
+  }
+  const { is, why } = need.value;
   if (!is)
     return stages.length === 0
       ? ruled('surge-need', TITLE, 'pass', `not asked for: ${why}`, rule, need.given)
       : ruled('surge-need', TITLE, 'pass', `not asked for, and there: ${why}`, rule, need.given);
-  const service = path.known ? path.value[0]!.circuit.state : 'new';
-  // The American rule binds the service where that is new or replaced; the others any new circuit.
-  const old = service === 'existing' && (job.dialect === 'nec' || circuit.state === 'existing');
-  const lacks = old ? 'caution' : 'stop';
-  if (there.length === 0)
-    return ruled('surge-need', TITLE, lacks, `${why}, and none stands where the supply comes in`, rule, need.given);
-  const apart = job.boards[circuit.toBoardId ?? '']?.otherBuilding === true && circuit.kind === 'distribution';
-  if (
-    apart &&
-    heldBy(job.pack, { 'nec-2023': true }) === true &&
-    !stages.some(({ at, seated }) => at === 'board' && seated.wiring.circuit.id === circuit.id)
-  )
+  // The American rule binds service equipment where that is new or replaced; the others any new circuit.
+  const old = job.dialect === 'nec' ? serviceStands(facts) : circuit.state === 'existing' && serviceStands(facts);
+  if (there.length === 0) {
+    const lacks = `${why}, and none stands where the supply comes in`;
+    return ruled('surge-need', TITLE, old ? 'caution' : 'stop', lacks, rule, need.given);
+  }
+  if (apart !== undefined) {
+    if (!apart.known) return unknownCheck('surge-need', TITLE, apart.missing);
+    const { verdict, because } = apart.value;
     return ruled(
       'surge-need',
       TITLE,
-      circuit.state === 'existing' ? 'caution' : 'stop',
-      'another building of a dwelling, and none stands in its panel',
+      circuit.state === 'existing' ? 'caution' : verdict,
+      because,
       rule,
-      need.given,
+      join(need.given, apart.given),
     );
-  return ruled(
-    'surge-need',
-    TITLE,
-    'pass',
-    `${why}; ${there.map(({ device }) => device.name).join(', ')} stands there`,
-    rule,
-    need.given,
-  );
+  }
+  return ruled('surge-need', TITLE, 'pass', `${why}; ${names} stands there`, rule, need.given);
+}
+
+/** Whether the service and its equipment stand as they stood: the lead, the board it comes to and the devices on it. */
+function serviceStands({ path, job }: CircuitFacts): boolean {
+  if (!path.known) return false;
+  const { circuit, startDevices, endDevices } = path.value[0]!;
+  const equipment = [circuit, job.boards[circuit.toBoardId ?? ''], ...startDevices, ...endDevices];
+  return equipment.every((each) => each === undefined || each.state === 'existing');
+}
+
+/**
+ * What the panel of a feeder lacks by the NEC of 2023: a building where people live or sleep has one of its own (225.42); of a panel in the
+ * same dwelling the words ask the same (215.18, from memory).
+ * @returns undefined where nothing is asked of it
+ */
+function inPanel(
+  facts: CircuitFacts,
+  stages: readonly SurgeStage[],
+): Maybe<{ verdict: 'stop' | 'caution'; because: string }> | undefined {
+  const { job, circuit } = facts;
+  const board = job.boards[circuit.toBoardId ?? ''];
+  if (board === undefined || circuit.kind !== 'distribution' || heldBy(job.pack, { 'nec-2023': true }) !== true) return undefined;
+  if (stages.some(({ at, seated }) => at === 'board' && seated.wiring.circuit.id === circuit.id)) return undefined;
+  if (board.otherBuilding !== true)
+    return known({ verdict: 'caution', because: 'none stands in the panel of this feeder, which 215.18 may ask for' });
+  const lived = livedIn(facts.house, board.id);
+  if (!lived.known) return lived;
+  return lived.value
+    ? known({ verdict: 'stop', because: 'people live or sleep in that building, and none stands in its panel' }, lived.given)
+    : undefined;
 }
 
 /** Two stages share a surge only with some cable between them, or where their maker says so, which nobody is asked. */
@@ -102,13 +131,18 @@ const STAGES = {
 } as const;
 
 /** The surge the most sensitive thing of a circuit stands: as said, else what equipment of category II has to. */
-export function withstand({ job, loads }: CircuitFacts): Known<{ kV: number; what: string }> {
+export function withstand({ job, loads }: CircuitFacts): Known<{ kV: number; what: string; named: boolean }> {
   const usual = WITHSTAND_KV[job.supply.u0V > 150 ? '230/400' : '120/240'].II;
-  let found: Known<{ kV: number; what: string }> = known({ kV: usual, what: 'equipment of category II' });
+  let found: Known<{ kV: number; what: string; named: boolean }> = known({
+    ...{ kV: usual, what: 'equipment of category II', named: false },
+  });
   for (const load of loads) {
     const said = ifStated('loads', load, 'withstandKv');
     if (said.value === undefined) continue;
-    found = known(said.value < found.value.kV ? { kV: said.value, what: load.name } : found.value, join(found.given, said.given));
+    found = known(
+      said.value < found.value.kV ? { kV: said.value, what: load.name, named: true } : found.value,
+      join(found.given, said.given),
+    );
   }
   return found;
 }
@@ -122,46 +156,47 @@ function reaches({ loads, house, circuit }: CircuitFacts, { at, device }: SurgeS
 
 /** What the last stage lets through, its leads and the way to the equipment counted, against what that stands. */
 function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[] {
-  const { circuit, job } = facts;
+  const { circuit, job, loads } = facts;
   if (circuit.kind !== 'final') return [];
   const last = stages.filter((stage) => isGood(stage) && reaches(facts, stage)).at(-1);
   if (last === undefined) return stages.length > 0 ? [] : [notApplicable('surge-level', LEVEL, 'no surge device is on its way')];
+  const nec = job.dialect === 'nec';
   const rule = clause(job.pack, 'surgeLevel');
   const stands = withstand(facts);
   const comparison = map(all({ level: levelOf(last), stands }), ({ level, stands: most }): Comparison => {
-    const { kV } = level;
+    const { upKv, dropKv } = level;
     const limit = PROTECTED_SHARE * most.kV;
+    // That it doubles on the way is custom: it counts where something there is sensitive, costly or a safety service, else it is advice.
+    const counts = level.doubled && (most.named || loads.some(({ safetyService }) => safetyService === true));
+    const kV = counts ? level.kV : upKv + dropKv;
+    const advised = level.doubled && !counts && !fits(level.kV, limit);
     return {
       ...{ demand: kV, limit, unit: 'kV', rule },
-      // That it doubles on the way is custom, and its cure a second stage: no more than a caution.
-      beyond: fits(level.upKv + level.dropKv, most.kV) || job.dialect === 'nec' ? 'caution' : 'stop',
+      // By the NEC no rule holds equipment to a withstand: the figures are shown, and what they say is advice.
+      ...(nec ? { beyond: 'pass', aside: true } : { beyond: fits(upKv + dropKv, most.kV) ? 'caution' : 'stop' }),
       because: () =>
-        `${last.device.name} lets through ${figure(kV)} kV${level.doubled ? ', doubled on the way' : ''}; ${most.what} stands ${figure(most.kV)}`,
+        `${last.device.name} lets through ${figure(kV)} kV${counts ? ', doubled on the way' : ''}; ${most.what} stands ${figure(most.kV)}${
+          advised ? `; doubled on the way it may be ${figure(level.kV)}: a second stage near it is advised` : ''
+        }${nec && !fits(kV, limit) ? '; no rule asks for more, a stage nearer is advised' : ''}`,
       working: () => [
         ...leadVolts(level.leadM).map(({ says, volts }) =>
           line('lead', `${figure(level.leadM)} m, ${says}`, `${figure(volts)} V`, LEAD_SOURCE),
         ),
         line(
           'protection level and the largest of them',
-          `${figure(level.upKv)} + ${figure(level.dropKv)}`,
-          `${figure(level.upKv + level.dropKv)} kV`,
+          `${figure(upKv)} + ${figure(dropKv)}`,
+          `${figure(upKv + dropKv)} kV`,
           rule,
         ),
         ...(level.doubled
-          ? [
-              line(
-                'level doubled beyond 10 m',
-                `2 · ${figure(level.upKv)} + ${figure(level.dropKv)}`,
-                `${figure(kV)} kV`,
-                DOUBLING,
-              ),
-            ]
+          ? [line('level doubled beyond 10 m', `2 · ${figure(upKv)} + ${figure(dropKv)}`, `${figure(level.kV)} kV`, DOUBLING)]
           : []),
         line('surge it stands', most.what, `${figure(most.kV)} kV`, WITHSTAND_SOURCE),
         line('≤ 0.8 of that', `${figure(kV)} ≤ ${figure(limit)}`, holds(kV, limit), rule),
       ],
     };
   });
+  if (nec && !comparison.known) return [notApplicable('surge-level', LEVEL, 'no rule holds equipment to a withstand')];
   return [judge('surge-level', LEVEL, comparison)];
 }
 const LEVEL = 'Surge at the equipment';

@@ -1,7 +1,9 @@
+import { opensOnOvercurrent } from '../../devices/bands';
 import { identityOf } from '../../devices/identity';
+import { hasResidual, residualPart } from '../../devices/residual';
 import { type CircuitFacts, faultAtDevice } from '../../house/facts';
 import { lengthOf, type SurgeStage } from '../../house/surge';
-import { all, andThen, join, type Known, type Maybe, map } from '../../job/known';
+import { all, andThen, ifEntered, join, type Known, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { settingIfEntered, settingOf } from '../../job/readers';
 import type { Device, DeviceSettings } from '../../job/sealed';
@@ -12,6 +14,7 @@ import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck 
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
 import { pathTo } from '../../network/paths';
+import { linesOpened } from '../../network/poles';
 import { kindsAmong } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
@@ -36,6 +39,7 @@ export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
     ...opened(facts, stage),
     ...leads(facts, stage),
     ...throughSoil(facts, stage),
+    ...passedOn(facts, stage),
   ];
 }
 
@@ -201,6 +205,8 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   if (at === 'outlet' && own.value === undefined && backupDeviceId === undefined) return [];
   if (own.value === true) return [ruled(id, title, 'pass', 'opens by itself', rule, own.given)];
   const backup = job.devices[backupDeviceId ?? ''];
+  if (backup === undefined && own.value === false)
+    return [ruled(id, title, 'stop', 'it does not open itself, and nothing else is named that does', rule, own.given)];
   if (backup === undefined)
     return [
       unknownCheck(id, title, [
@@ -210,6 +216,12 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name} was to open it and is gone`, rule, own.given)];
   const ahead = standsAhead(facts, stage, backup);
   if (!ahead) return [ruled(id, title, 'stop', `${backup.name} does not stand ahead of it`, rule, own.given)];
+  if (!opensOnOvercurrent(backup.settings))
+    return [ruled(id, title, 'stop', `${backup.name} opens no short circuit: an overcurrent device is wanted`, rule, own.given)];
+  const poles = facts.house.polesOf(stage.seated.wiring);
+  const lines = device.lines.length > 0 ? device.lines.length : poles.known ? poles.value.lines : 1;
+  if (linesOpened(backup) < lines)
+    return [ruled(id, title, 'stop', `${backup.name} opens ${linesOpened(backup)} of its ${lines} lines`, rule, own.given)];
   const named = identityOf(backup);
   if (named.value.includes('?'))
     return [unknownCheck(id, title, [{ path: `devices.${backup.id}`, what: `what ${backup.name} is, ${named.value}` }])];
@@ -235,7 +247,11 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
 
 /** Whether a device stands between the usual source and a surge device; or in its board with that behind it. */
 function standsAhead({ house }: CircuitFacts, { device, at, seated }: SurgeStage, backup: Device): boolean {
-  if (backup.seat === 'board' && backup.boardId === device.boardId && device.behindDeviceId === backup.id) return true;
+  if (backup.seat === 'board' && backup.boardId === device.boardId) {
+    if (device.behindDeviceId === backup.id) return true;
+    // Its own in the board, with nothing else behind: named as what opens it.
+    if (device.behindDeviceId === undefined && house.wirings.behindGroup(backup.id).length === 0) return true;
+  }
   const { circuit } = seated.wiring;
   // As something that hangs on its board: the way there from the usual source, whichever lead this circuit is.
   const hangs = at === 'board' && circuit.toBoardId !== undefined ? { ...circuit, fromBoardId: circuit.toBoardId } : circuit;
@@ -262,9 +278,9 @@ function leads({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
 }
 
 /** Through the soil, ahead of the residual device, nothing may join a line to earth when it fails: over the neutral alone. */
-function throughSoil(facts: CircuitFacts, { device, behindResidual, at }: SurgeStage): Check[] {
+function throughSoil(facts: CircuitFacts, { device, behind, at }: SurgeStage): Check[] {
   const { soil, job } = facts;
-  if (job.dialect === 'nec' || at === 'outlet' || behindResidual) return [];
+  if (job.dialect === 'nec' || at === 'outlet' || behind.some(hasResidual)) return [];
   const [id, title] = [`surge-soil:${device.id}`, `Connection of ${device.name}`];
   if (!soil.known) return [unknownCheck(id, title, soil.missing)];
   if (!soil.value) return [];
@@ -286,4 +302,44 @@ function throughSoil(facts: CircuitFacts, { device, behindResidual, at }: SurgeS
           soil.given,
         ),
   ];
+}
+
+/** A surge passes the residual devices ahead of it, which may open, and a contactor, which may be open when it comes. */
+function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Check[] {
+  if (at === 'outlet') return [];
+  return behind.flatMap((each): Check[] => {
+    const [id, title] = [`surge-behind:${device.id}:${each.id}`, `${device.name} behind ${each.name}`];
+    if (!hasResidual(each))
+      return [
+        ruled(
+          id,
+          title,
+          'stop',
+          'nothing protects while that is open, and a surge may weld it',
+          clause(job.pack, 'surgeResidual'),
+        ),
+      ];
+    if (job.dialect === 'nec') return [];
+    const part = residualPart(each);
+    const residual = 'residual' in each.settings ? each.settings.residual : undefined;
+    const stands = ifEntered(
+      residual?.surgeImmune,
+      `devices.${each.id}.settings.residual.surgeImmune`,
+      `surge ${each.name} stands`,
+    );
+    const rule = clause(job.pack, 'surgeResidual');
+    if (part?.known === true && part.value.delay === 'S')
+      return [ruled(id, title, 'pass', `${each.name} is of type S: it stands 3 kA 8/20`, rule, part.given)];
+    if (stands.value === true) return [ruled(id, title, 'pass', `${each.name} stands 3 kA 8/20`, rule, stands.given)];
+    return [
+      ruled(
+        id,
+        title,
+        'caution',
+        `the surge passes ${each.name}, which is not said to stand 3 kA 8/20: when it opens, the protection is gone with it`,
+        rule,
+        stands.given,
+      ),
+    ];
+  });
 }

@@ -11,6 +11,7 @@ import { sourceChecks } from './board/sources';
 import { bondingChecks } from './bonding';
 import { emergencyChecks } from './emergency';
 import { inspectedChecks } from './inspected/inspected';
+import { readingChecks } from './readings';
 import { suppliedChecks } from './residual/supplied';
 import { touchedChecks } from './residual/touched';
 import { typeChecks } from './residual/types';
@@ -41,6 +42,7 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...suppliedChecks(facts),
   ...touchedChecks(facts),
   ...inspectedChecks(facts),
+  ...readingChecks(facts),
 ];
 
 /** Whether a check of it is one of a board as it is built, asked with the circuit that feeds it. */

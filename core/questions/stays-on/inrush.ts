@@ -159,19 +159,27 @@ function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: num
   if (fits(rmsA, band.holdsA)) return carried(device, band, rmsA, `${named(on)}, switched on together,`);
   const unsaid = unsaidOf(on);
   const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.filter(rushes).map(({ lastsS }) => lastsS ?? 0));
-  const limit = timeAt(band.fast, rmsA);
   const custom = overcurrentBand(device, 'typical');
+  const sureS = timeAt(band.fast, rmsA);
+  // Where its standard has no least time the bound of its instantaneous part has been held already: custom tells its heat.
+  const byCustom = sureS === 0 && custom.known;
+  const limit = byCustom ? timeAt(custom.value.fast, rmsA) : sureS;
   const usual = custom.known && fits(demand, timeAt(custom.value.fast, rmsA));
   const missing = unsaid.length > 0 ? unsaid : [{ path: `devices.${device.id}`, what: `least times of ${device.name}` }];
   const lacks = unsaid.length > 0;
   return {
-    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: band.grade, missing },
+    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: byCustom ? 'typical' : band.grade, missing },
     within: lacks ? 'unknown' : within(demand, limit),
-    beyond: lacks || (limit === 0 && !usual) ? 'unknown' : usual ? 'caution' : 'stop',
+    beyond: lacks || byCustom || (limit === 0 && !usual) ? 'unknown' : usual ? 'caution' : 'stop',
     because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never opens`,
     working: () => [
       line('I = Σ peak / √2', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(rmsA)} A`, INRUSH_PRACTICE),
-      line('t, fast edge', `${figure(rmsA)} A`, `${figure(limit)} s`, band.sources.at(-1)!),
+      line(
+        byCustom ? 't, customary fast edge' : 't, fast edge',
+        `${figure(rmsA)} A`,
+        `${figure(limit)} s`,
+        (byCustom ? custom.value : band).sources.at(-1)!,
+      ),
       line('t of the pulse ≤ t', `${figure(demand)} ≤ ${figure(limit)} s`, holds(demand, limit), INRUSH_PRACTICE),
     ],
   };

@@ -218,7 +218,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'joint-paste': {
     optional: true,
-    ...{ zone: 'supply', weight: 'worth-saying', code: 'C3' },
+    ...{ zone: 'supply', weight: 'hazard', code: 'C2' },
     name: { nec: 'Aluminum ends', iec: 'Aluminium ends' },
     right: 'terminals marked for it, clean ends, joint compound where the terminal asks for it',
     ...{ fix: 'cut back, brush, compound, tighten to its torque', nec: '110.14, 110.14(A)', bs: '526.2', iec: p52('526.2') },

@@ -114,11 +114,7 @@ export const IEC_60364: RequirementPack = {
     'caravan-own': wants({ kind: 'own-circuit' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
     'caravan-poles': wants({ kind: 'all-live' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.531.3'),
     'caravan-earth': wants({ kind: 'own-earth' }, 'pitches of caravans', is('equipment', 'caravan-supply'), '708.411.4'),
-    'boat-30': own30(
-      'berths of boats, up to 63 A',
-      every(is('equipment', 'boat-supply'), atMost('circuitA', 63)),
-      '709.531.2',
-    ),
+    'boat-30': own30('berths of boats, up to 63 A', every(is('equipment', 'boat-supply'), atMost('circuitA', 63)), '709.531.2'),
     'boat-300': own30(
       'berths of boats, above 63 A',
       every(is('equipment', 'boat-supply'), not(atMost('circuitA', 63))),

@@ -50,7 +50,18 @@ const TAMPER_EXCEPTIONS = [
 ];
 
 /** Rooms of a dwelling with lamps and outlets people sit and sleep beside: those 210.12 lists. */
-const LIVED_IN = ['kitchen', 'living', 'dining', 'bedroom', 'hall', 'stairs', 'store', 'laundry', 'basement-finished'] as const;
+const LIVED_IN = [
+  'kitchen',
+  'living',
+  'dining',
+  'bedroom',
+  'hall',
+  'stairs',
+  'store',
+  'closet',
+  'laundry',
+  'basement-finished',
+] as const;
 
 /**
  * NEC 2017: where protection is asked for. 210.8(A) is about 125 V receptacles of 15 and 20 A of dwellings; no outdoor outlet but a
@@ -327,6 +338,15 @@ export const NEC_2017: RequirementPack = {
       place: 'receptacles of dishwashers and waste disposers',
       where: every(RECEPTACLE, is('equipment', 'dishwasher', 'disposer')),
       clause: '422.16(B)',
+    },
+    'fire-pump': {
+      ...{ asks: { kind: 'alarm-only' }, place: 'fire pumps', clause: '695.6(G)' },
+      where: every(is('equipment', 'fire-pump'), not(is('premises', 'household'))),
+    },
+    'fire-pump-home': {
+      // Article 695 leaves one- and two-family houses to others (695.1(B)).
+      ...{ asks: { kind: 'alarm-only' }, place: 'fire pumps of a house', clause: '695.6(G), 695.1(B)', recommended: true },
+      where: every(is('equipment', 'fire-pump'), is('premises', 'household')),
     },
     'switch-earth': {
       asks: { kind: 'earthed' },

@@ -51,7 +51,7 @@ export const NEC_2020: RequirementPack = {
       'receptacles for servicing equipment',
       every(
         RECEPTACLE,
-        not(is('use', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'kitchen', 'bath')),
+        not(is('use', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'closet', 'kitchen', 'bath')),
         is('serves', 'servicing'),
       ),
       '210.8(E), 210.63',

@@ -68,7 +68,8 @@ describe('clears-in-time by the NEC', () => {
   });
 
   it('leaves the service to the supplier', () => {
-    const of = (id: string) => ask(splitHouse(), 'clears-in-time', 'service').checks.find((each) => each.id.startsWith(id))?.verdict;
+    const of = (id: string) =>
+      ask(splitHouse(), 'clears-in-time', 'service').checks.find((each) => each.id.startsWith(id))?.verdict;
     expect([of('device'), of('bond')]).toEqual(['not-applicable', 'pass']);
   });
 });

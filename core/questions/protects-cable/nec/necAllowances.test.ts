@@ -108,7 +108,7 @@ describe('rules that let a device stand above the ampacity', () => {
 
   it('a feeder tap carries a tenth or a third of its feeder, and ends in a device that holds it', () => {
     const tapped = (tap: Tap, lengthM: number, endA?: number, place: Segment['place'] | null = 'raceway') => {
-      const where = place === null ? {} : { place };
+      const where = place === null ? { place: undefined } : { place };
       const job = house({ ratingA: 200, size: '6AWG', poles: '2P', segment: { tap, lengthM: stated(lengthM), ...where } });
       job.circuits.c = { ...job.circuits.c!, kind: 'distribution' };
       if (endA !== undefined) job.devices.end = device('end', 'c', mouldedCase(endA, '2P'), { lines: ['L1', 'L2'], seat: 'end' });

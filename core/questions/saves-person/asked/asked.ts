@@ -1,12 +1,11 @@
 import type { CircuitFacts } from '../../../house/facts';
 import { join, type Missing, NO_GIVENS } from '../../../job/known';
-import { ifStated } from '../../../job/readers';
 import type { Dialect } from '../../../job/terms';
 import { type Check, worse } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
 import { clause } from '../../../rules/clauses';
-import { contactChecks } from '../../contacts';
 import type { AskKind } from '../../../rules/requirements/row';
+import { contactChecks } from '../../contacts';
 import { citedBy, feedsOutlets, type Outcome, outcomesOf } from './outcome';
 
 /** What is asked for, in the words of a dialect. */

@@ -176,7 +176,10 @@ function gives(facts: CircuitFacts, covering: Covering, asks: Asks): Maybe<boole
     case 'residual':
       return residualWithin(device, asks.mA / 1000);
     case 'own-residual':
-      return map(all({ within: residualWithin(device, asks.mA / 1000), alone: coversOne(facts, covering) }), (of) => of.within && of.alone);
+      return map(
+        all({ within: residualWithin(device, asks.mA / 1000), alone: coversOne(facts, covering) }),
+        (of) => of.within && of.alone,
+      );
     default:
       return known(false);
   }
@@ -186,7 +189,9 @@ function gives(facts: CircuitFacts, covering: Covering, asks: Asks): Maybe<boole
 const coversOne = ({ house, circuit }: CircuitFacts, { seated }: Covering): Maybe<boolean> =>
   seated === undefined
     ? known(true)
-    : map(behindOf(house, seated), ({ circuits }) => circuits.every(({ circuit: each }) => each.id === circuit.id || each.kind !== 'final'));
+    : map(behindOf(house, seated), ({ circuits }) =>
+        circuits.every(({ circuit: each }) => each.id === circuit.id || each.kind !== 'final'),
+      );
 
 /** Of at most so much, equality included, and without delay. A device for equipment, or of the other code, is none. */
 function residualWithin(device: Device, limitA: number): Maybe<boolean> {

@@ -31,12 +31,24 @@ const OUTLETS = {
 /** Rooms that are lived in whoever says what, and rooms that are not. */
 const LIVED_IN: ReadonlySet<string> = new Set(['bedroom', 'living', 'dining', 'kitchen', 'basement-finished']);
 const NOT_LIVED_IN: ReadonlySet<string> = new Set([
-  ...['garage', 'crawl-space', 'bath', 'laundry', 'store', 'hall', 'stairs', 'basement-unfinished', 'outdoors', 'boathouse'],
+  ...[
+    'garage',
+    'crawl-space',
+    'bath',
+    'laundry',
+    'store',
+    'closet',
+    'hall',
+    'stairs',
+    'basement-unfinished',
+    'outdoors',
+    'boathouse',
+  ],
   ...['sauna', 'pool'],
 ]);
 /** Rooms that are the dwelling's own wherever it stands. */
 const OF_DWELLING: ReadonlySet<string> = new Set([
-  ...['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'basement-finished'],
+  ...['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'closet', 'basement-finished'],
   ...['basement-unfinished', 'attic', 'crawl-space'],
 ]);
 /** Equipment an older fact names. */

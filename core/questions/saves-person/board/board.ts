@@ -12,7 +12,6 @@ import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from
 import { linesOpened } from '../../../network/poles';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
-import type { Source } from '../../../tables/source';
 import { asFor, ifSaid, saidCheck } from '../said';
 
 /** What is asked of a board as it is built, with the circuit that feeds it first. */
@@ -23,6 +22,7 @@ export function boardChecks(facts: CircuitFacts): Check[] {
   const devices = devicesIn(job, board);
   return [
     ...room(facts, board),
+    ...standing(facts, board),
     ...listed(facts, board, devices),
     openings(facts, board),
     ...enclosure(facts, board),
@@ -58,19 +58,41 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
       unit: spaces,
       rule,
       aside: true,
-      // A module a pole is custom: what a device takes on its rail is seen on it.
-      ...(seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? { rests: [MODULES] } : {}),
       ...(wanted > limit + 1e-9 ? { within: 'caution' as const } : {}),
       because: () =>
-        `${figure(used)} of ${limit} ${spaces} in use${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
+        // A module a pole is custom: what a device takes on its rail is seen on it.
+        `${figure(used)} of ${limit} ${spaces} in use${seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? ', a module a pole where no width is entered' : ''}${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
       working: () => [line(`${spaces} taken ≤ there are`, `${figure(used)} ≤ ${limit}`, holds(used, limit), rule)],
     };
   });
   return [judge(id, `Room in ${board.name}`, comparison)];
 }
 
-const MODULES: Source = { standard: 'common practice', edition: '', clause: 'a module a pole', basis: 'practice' };
 const saysWidth = ({ settings }: Device): boolean => 'widthModules' in settings && settings.widthModules !== undefined;
+
+/** Rooms a panel may not stand in by the NEC, with what each is to it. */
+const NO_ROOM_FOR_IT: Readonly<Record<string, string>> = { bath: 'a bathroom', closet: 'a clothes closet' };
+
+/** Where a panel may not stand: in the bathroom of a dwelling, with the service disconnect in none; in no clothes closet. */
+function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
+  const room = job.rooms[board.roomId ?? ''];
+  if (job.dialect !== 'nec' || room === undefined) return [];
+  const use = ifStated('rooms', room, 'use');
+  const where = NO_ROOM_FOR_IT[use.value ?? ''];
+  const premises = ifStated('boards', board, 'premises');
+  // Of a place of work the bathrooms may hold a panel, as long as it does not switch off the service.
+  if (where === undefined || (use.value === 'bath' && premises.value === 'work' && circuit.kind !== 'service')) return [];
+  return [
+    ruled(
+      `board-place:${board.id}`,
+      `Place of ${board.name}`,
+      asFor(board.state),
+      `it stands in ${where}, ${room.name}`,
+      clause(job.pack, 'boardPlace'),
+      join(use.given, premises.given),
+    ),
+  ];
+}
 
 /** Every device belongs in the board it sits in. */
 function listed({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {

@@ -48,7 +48,10 @@ function partedCheck({ job }: CircuitFacts, origin: Origin, beside: readonly Ori
     judge: (by) =>
       by === 'nothing'
         ? ['stop', `nothing keeps it from feeding into ${others}: it is out of step, and makes what was switched off live`]
-        : ['pass', by === 'interlock' ? 'an interlock lets only one of the two breakers in' : 'a changeover lets only one of them in'],
+        : [
+            'pass',
+            by === 'interlock' ? 'an interlock lets only one of the two breakers in' : 'a changeover lets only one of them in',
+          ],
   });
 }
 

@@ -82,7 +82,7 @@ const PANELS: readonly [
   ['4 in. to bend 2/0 beside the lug', 'bending-space', measured(4 * INCH), 'caution', 'caution'],
   ['3 in. to bend 2/0', 'bending-space', measured(3 * INCH), 'stop', 'caution'],
   ['6 in. to bend 2/0', 'bending-space', measured(6 * INCH), 'pass', 'pass'],
-  ['aluminum bare and grey at the lugs', 'joint-paste', wrong, 'caution', 'caution'],
+  ['aluminum bare and grey at the lugs', 'joint-paste', wrong, 'stop', 'stop'],
   ['two neutrals under one screw', 'neutrals-single', wrong, 'stop', 'caution'],
   ['neutral and ground under one screw', 'neutrals-single', wrong, 'stop', 'caution'],
   ['four grounds under a screw listed for three', 'earths-single', wrong, 'stop', 'caution'],

@@ -1,7 +1,7 @@
 import { inspectedOn } from '../../../house/inspected';
 import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import { factOf } from '../../../job/readers';
-import type { InspectedItem, InspectedOn, Inspection, Job } from '../../../job/sealed';
+import type { Device, InspectedItem, InspectedOn, Inspection, Job } from '../../../job/sealed';
 import type { TrackedJob } from '../../../job/tracked';
 import { type Check, rankOf, type Verdict } from '../../../judging/answer';
 import { type Comparison, judge, placed, ruled, unknownCheck } from '../../../judging/judge';
@@ -62,7 +62,7 @@ export function onWrong({ weight }: Item, { state }: Subject): Wrong {
 /** Place of a subject in the job. */
 export const placeOf = ({ on, id }: Pick<Subject, 'on' | 'id'>): string => `${on.slice(0, -2)}s.${id}`;
 
-function checkOf({ pack }: Job, subject: Subject, row: Inspection, measured: Measured | undefined): Check {
+function checkOf({ pack, devices }: Job, subject: Subject, row: Inspection, measured: Measured | undefined): Check {
   const of = ITEMS[row.item];
   const id = `seen:${row.item}:${subject.id}`;
   const what = `${inWords(pack, of.name)}, ${subject.name}`;
@@ -92,10 +92,14 @@ function checkOf({ pack }: Job, subject: Subject, row: Inspection, measured: Mea
     case 'by-feel':
       return said('caution', `by feel, without a figure. To do: ${fix}`);
     case 'not-applicable':
+      if (row.item === 'torque' && isMarked(devices[subject.id])) return lacks('a torque is marked on it: it applies');
       // A cover that is not there is no cover to leave out.
       return of.optional === true ? said('not-applicable', 'does not apply') : lacks('it always applies');
   }
 }
+
+const isMarked = (device: Device | undefined): boolean =>
+  device !== undefined && 'terminalTorqueNm' in device.settings && device.settings.terminalTorqueNm !== undefined;
 
 /**
  * What the items of a subject come to together: nothing where nobody looked at any; not known while some are not looked at, each

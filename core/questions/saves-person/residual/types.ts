@@ -107,7 +107,8 @@ function seenChecks(facts: CircuitFacts): Check[] {
         byDevice.set(device.id, of);
       }
   };
-  for (const load of loads) put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformIn(house, facts.wiring, load) });
+  for (const load of loads)
+    put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformIn(house, facts.wiring, load) });
   for (const point of sockets) put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') });
   return [
     ...checks,

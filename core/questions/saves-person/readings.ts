@@ -1,0 +1,56 @@
+import { residualPart } from '../../devices/residual';
+import type { CircuitFacts } from '../../house/facts';
+import type { Reading } from '../../job/sealed';
+import type { Check, Verdict } from '../../judging/answer';
+import { fits, ruled } from '../../judging/judge';
+import { clause } from '../../rules/clauses';
+import { INSULATION_MOHM, RESIDUAL_TEST_MS } from '../../tables/tests';
+
+/** Tests of what opens on a residual current: it is to trip. */
+const TRIPS: ReadonlySet<Reading['kind']> = new Set(['gfci-trip', 'rcd-one', 'rcd-five', 'rcd-button']);
+
+/**
+ * What readings of a circuit and of its residual devices prove wrong: a device that holds at its test, or is too slow; insulation that is
+ * too low; a polarity or a function that is not right. The last of a kind at a place counts.
+ */
+export function readingChecks(facts: CircuitFacts): Check[] {
+  const { job, circuit, house } = facts;
+  const last = new Map<string, Reading>();
+  for (const reading of house.readingsOf(circuit.id)) {
+    const at = `${reading.kind} ${reading.deviceId ?? reading.pointId ?? ''}`;
+    const before = last.get(at);
+    if (before === undefined || before.at <= reading.at) last.set(at, reading);
+  }
+  return [...last.values()].flatMap((reading): Check[] => {
+    const found = wrongIn(facts, reading);
+    if (found === undefined) return [];
+    const place = job.devices[reading.deviceId ?? '']?.name ?? job.points[reading.pointId ?? '']?.name ?? circuit.name;
+    return [ruled(`tested:${reading.id}`, `Test of ${place}`, found[0], found[1], clause(job.pack, 'tests'))];
+  });
+}
+
+function wrongIn(
+  { job }: CircuitFacts,
+  { kind, value, unit, outcome, deviceId }: Reading,
+): readonly [Verdict, string] | undefined {
+  if (TRIPS.has(kind)) {
+    if (outcome === 'holds') return ['stop', 'it did not open when it was tested'];
+    const device = job.devices[deviceId ?? ''];
+    const part = device === undefined ? undefined : residualPart(device);
+    const limits = RESIDUAL_TEST_MS[part?.known === true && part.value.delay === 'S' ? 'S' : 'general'];
+    const limitMs = kind === 'rcd-one' ? limits.one : kind === 'rcd-five' ? limits.five : undefined;
+    const ms = unit === 'ms' ? value : unit === 's' && value !== undefined ? value * 1000 : undefined;
+    return ms !== undefined && limitMs !== undefined && !fits(ms, limitMs)
+      ? ['stop', `it took ${ms} ms to open, of ${limitMs} ms`]
+      : undefined;
+  }
+  if (kind === 'insulation') {
+    const mohm = unit === 'MΩ' ? value : unit === 'Ω' && value !== undefined ? value / 1e6 : undefined;
+    if (mohm === undefined || fits(INSULATION_MOHM, mohm)) return undefined;
+    // The American code has no figure for it: what is usual is the same.
+    return [job.dialect === 'nec' ? 'caution' : 'stop', `insulation of ${mohm} MΩ, of at least ${INSULATION_MOHM} MΩ`];
+  }
+  if (outcome === 'wrong' && (kind === 'polarity' || kind === 'functional' || kind === 'phase-order'))
+    return kind === 'polarity' ? ['stop', 'polarity found wrong'] : ['caution', 'found wrong when it was tried'];
+  return undefined;
+}
