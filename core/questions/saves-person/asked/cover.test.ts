@@ -363,15 +363,15 @@ describe('what nobody entered is not taken for what is not asked for', () => {
 
   it('a fire pump that is to alarm is opened by class A as well', () => {
     const job = spotJob('nec-2023', { kind: 'appliance', use: 'utility', equipment: 'fire-pump' });
-    const class_a = (premises: 'household' | 'care') => {
+    expect(outcomeAt(job, 'alarm-only')?.verdict).toBe('pass');
+    const behindClassA = (premises: 'household' | 'care') => {
       const house = protectedBy(job, 20, { groundFault: 'class-A' });
       const boards = { ...house.boards, board: { ...house.boards.board!, premises: stated(premises) } };
       return outcomeAt({ ...house, boards }, 'alarm-only')?.verdict;
     };
-    expect([class_a('care'), class_a('household')]).toEqual(['stop', 'caution']);
+    expect([behindClassA('care'), behindClassA('household')]).toEqual(['stop', 'caution']);
     job.amendments.a = { id: 'a', order: 'a', rule: 'schedule', text: '', reason: 'firm', effect: 'asks', row: 'schedule' };
-    expect(outcomeAt(job, 'alarm-only')?.verdict).toBe('pass');
-    expect(class_a('household')).toBe('caution');
+    expect(behindClassA('household')).toBe('caution');
   });
 
   it('an outlet beside a spa in a room that is no pool’s has a distance to it', () => {
