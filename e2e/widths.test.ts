@@ -63,7 +63,7 @@ describe('every view', () => {
           await page.evaluate((name) => {
             document.documentElement.dataset.theme = name;
           }, theme);
-          expect(await accessibilityProblems(page), `${size.width} ${theme}`).toEqual([]);
+          expect(await accessibilityProblems(page, theme !== 'day'), `${size.width} ${theme}`).toEqual([]);
         }
       }
       await page.close();

@@ -5,7 +5,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { fail } from './packages.mjs';
 
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+// The one without a window of its own first: it draws pages, and no browser round them.
+const PLACES = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
 const found = () => [process.env.CHROMIUM, ...PLACES].find((place) => place !== undefined && existsSync(place));
 
@@ -13,7 +14,7 @@ const found = () => [process.env.CHROMIUM, ...PLACES].find((place) => place !== 
 export function ensureChromium() {
   const present = found();
   if (present !== undefined) return present;
-  const need = 'Chromium is needed for the browser tests: install the Debian package "chromium", or set CHROMIUM to its path.';
+  const need = 'Chromium is needed for the browser tests: install the Debian package "chromium-headless-shell", or set CHROMIUM to its path.';
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) fail(need);
   console.log('Installing Chromium from the Debian packages ...');
   const apt = (...args) =>
@@ -21,7 +22,7 @@ export function ensureChromium() {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status;
-  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', '--no-install-recommends', 'chromium') !== 0) fail(need);
+  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell') !== 0) fail(need);
   return found() ?? fail(need);
 }
 
