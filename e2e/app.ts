@@ -138,14 +138,20 @@ const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
  */
 export async function accessibilityProblems(page: Page, colours = false): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
-  return page.evaluate(async (rules) => {
-    const { axe } = window as unknown as {
-      axe: { run: (how: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> };
-    };
-    // What is in order need not be written out.
-    const { violations } = await axe.run({ resultTypes: ['violations'], ...(rules === null ? {} : { runOnly: { type: 'rule', values: rules } }) });
-    return violations.flatMap((violation) => violation.nodes.map((node) => `${violation.id}: ${node.target.join(' ')}`));
-  }, colours ? ['color-contrast', 'link-in-text-block'] : null);
+  return page.evaluate(
+    async (rules) => {
+      const { axe } = window as unknown as {
+        axe: { run: (how: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> };
+      };
+      // What is in order need not be written out.
+      const { violations } = await axe.run({
+        resultTypes: ['violations'],
+        ...(rules === null ? {} : { runOnly: { type: 'rule', values: rules } }),
+      });
+      return violations.flatMap((violation) => violation.nodes.map((node) => `${violation.id}: ${node.target.join(' ')}`));
+    },
+    colours ? ['color-contrast', 'link-in-text-block'] : null,
+  );
 }
 
 /** Text of an element, shown or not. */

@@ -14,7 +14,8 @@ const found = () => [process.env.CHROMIUM, ...PLACES].find((place) => place !== 
 export function ensureChromium() {
   const present = found();
   if (present !== undefined) return present;
-  const need = 'Chromium is needed for the browser tests: install the Debian package "chromium-headless-shell", or set CHROMIUM to its path.';
+  const need =
+    'Chromium is needed for the browser tests: install the Debian package "chromium-headless-shell", or set CHROMIUM to its path.';
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) fail(need);
   console.log('Installing Chromium from the Debian packages ...');
   const apt = (...args) =>
@@ -22,7 +23,8 @@ export function ensureChromium() {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status;
-  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell') !== 0) fail(need);
+  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell') !== 0)
+    fail(need);
   return found() ?? fail(need);
 }
 

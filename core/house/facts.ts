@@ -408,7 +408,14 @@ export function faultAtDevice(
   kind: FaultKind,
   cases?: readonly SupplyCase[],
 ): Maybe<Fault> {
-  const lastMain = seat === 'end' ? wiring.stretches.filter(({ spur }) => !spur).at(-1) : undefined;
-  const at = lastMain?.segment.id;
+  const at = segmentTo({ wiring, seat });
   return cases === undefined ? house.network.most(wiring, at, kind) : house.network.mostAmong(cases, wiring, at, kind);
 }
+
+/** The last length to a device at the end of its circuit; none to one at its start or in its board. */
+const segmentTo = ({ wiring, seat }: Pick<Seated, 'wiring' | 'seat'>): string | undefined =>
+  seat === 'end' ? wiring.stretches.filter(({ spur }) => !spur).at(-1)?.segment.id : undefined;
+
+/** What that fault is at least, by the sources that are known. */
+export const leastOfMost = ({ house }: CircuitFacts, { wiring, seat }: Seated, kind: FaultKind): Known<Fault> | undefined =>
+  house.network.atLeast(wiring, segmentTo({ wiring, seat }), kind);

@@ -76,7 +76,16 @@ const HEATING = new Set([
   ...['water-heater', 'space-heating', 'heat-pump', 'cooling', 'air-conditioner', 'room-air-conditioner', 'floor-heating'],
   ...['floor-heating-concrete', 'snow-melting', 'pipe-heating', 'sauna-heater'],
 ]);
-const STANDING = new Set(['refrigerator', 'alarm', 'inverter', 'battery', 'fire-pump']);
+const STANDING = new Set([
+  'refrigerator',
+  'alarm',
+  'smoke-alarm',
+  'fire-alarm',
+  'burglar-alarm',
+  'inverter',
+  'battery',
+  'fire-pump',
+]);
 
 /** What kind of use a thing is put to; what nobody said anything of is taken to be always on. */
 function kindOfUse({ circuit }: Wiring, load: Load): Known<UseKind> {

@@ -40,6 +40,7 @@ const WORDS = {
   loads: {
     powerW: of('power'),
     currentA: of('current'),
+    plateV: of('plate voltage'),
     cosPhi: of('power factor'),
     thirdHarmonicPercent: of('third harmonic'),
     motorHp: of('motor'),
@@ -148,6 +149,7 @@ const WORDS = {
     zone: (name) => `zone ${name} is in`,
     ipX: (name) => `how ${name} keeps water out`,
     fedBy: (name) => `what feeds ${name}`,
+    selvV: (name) => `voltage ${name} is fed at`,
     earthTo: (name) => `what the third contact of ${name} is joined to`,
     neutralTouchesEarth: (name) => `whether the neutral touches earth in the box of ${name}`,
     tamperResistant: (name) => `whether ${name} is tamper-resistant`,
@@ -172,7 +174,7 @@ const WORDS = {
     foodPreparation: (name) => `whether food or drink is prepared beside a sink in ${name}`,
     bonding: (name) => `bonding of the metal in ${name}`,
   },
-  segments: {},
+  segments: { throughBath: (name) => `whether ${name} passes through a zone of a bath` },
   inspections: {},
   combinations: { capacityA: (reference) => `rating of the combination ${reference}` },
   devices: {

@@ -1,5 +1,5 @@
 import { all, type Maybe, map } from '../job/known';
-import { factOf } from '../job/readers';
+import { factOf, ifStated } from '../job/readers';
 import type { Job, Load } from '../job/sealed';
 
 /** By what currents and demands go: the code and the supply. */
@@ -21,10 +21,37 @@ export function voltsFor({ lines }: Poles, job: Ruled): number {
 export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<number> | undefined {
   if (load.currentA !== undefined) return factOf('loads', load, 'currentA');
   if (load.powerW === undefined) return undefined;
+  const plate = ifStated('loads', load, 'plateV');
   const facts = all({
     powerW: factOf('loads', load, 'powerW'),
     cosPhi: factOf('loads', load, 'cosPhi'),
-    poles,
+    ...{ plate, poles, heats: heats(load) },
   });
-  return map(facts, ({ powerW, cosPhi, poles: own }) => powerW / (voltsFor(own, job) * cosPhi));
+  return map(facts, ({ powerW, cosPhi, plate: plateV, poles: own, heats: resistive }) => {
+    const asNamed = powerW / (voltsFor(own, job) * cosPhi);
+    if (plateV === undefined) return asNamed;
+    const supplyV = own.lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
+    // By its resistance: less below its plate, more above; what only may be one is not let off.
+    const byResistance = asNamed * (supplyV / plateV) ** 2;
+    return resistive ? byResistance : Math.max(asNamed, byResistance);
+  });
 }
+
+/** A resistance: a power factor of 1, no motor, and no electronics that anybody said. */
+const heats = (load: Load): Maybe<boolean> =>
+  map(
+    all({ cosPhi: ifStated('loads', load, 'cosPhi'), electronics: ifStated('loads', load, 'electronics') }),
+    ({ cosPhi, electronics }) =>
+      cosPhi === 1 && electronics !== true && load.motorHp === undefined && !INVERTER.has(kindOf(load)),
+  );
+/** Kinds that keep their power whatever the voltage. */
+const INVERTER: ReadonlySet<string> = new Set([
+  'vehicle-charger',
+  'heat-pump',
+  'cooling',
+  'air-conditioner',
+  'inverter',
+  'battery',
+]);
+const kindOf = (load: Load): string =>
+  ifStated('loads', load, 'equipment').value ?? ifStated('loads', load, 'appliance').value ?? '';

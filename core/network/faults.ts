@@ -164,6 +164,21 @@ export class FaultNetwork {
     );
   }
 
+  /**
+   * What the greatest fault of a kind at a place is at least: of every source state, and of every source in one by itself, that can be
+   * worked out. More sources beside make it greater, never less.
+   * @returns undefined where none can be
+   */
+  atLeast(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Known<Fault> | undefined {
+    let found: Known<Fault> | undefined;
+    for (const at of this.maxCases)
+      for (const origins of [at.origins, ...at.origins.map((origin) => [origin])]) {
+        const fault = this.faultIn({ ...at, origins }, wiring, segmentId, kind, 'MAX');
+        if (fault.known) found = theMore(found, fault, (a, b) => a > b);
+      }
+    return found;
+  }
+
   /** The least fault of a kind at the end of a segment (or at the start), over every single source. */
   least(wiring: Wiring, segmentId: string | undefined, kind: FaultKind): Maybe<Fault> {
     return this.extreme(

@@ -78,7 +78,11 @@ const needed = (job: Job, origin: Origin, field: CurrentFact | OhmFact) =>
  * @returns unknown, naming the fact that would do
  */
 export function originLoop(job: Job, origin: Origin, kind: FaultKind, state: NetworkState): Maybe<SourceLoop> {
-  if (origin.kind === 'transformer' && !hasOwnFact(origin, kind, state)) return byTransformer(job, origin, kind, state);
+  if (origin.kind === 'transformer' && !hasOwnFact(origin, kind, state)) {
+    const plate = byTransformer(job, origin, kind, state);
+    // Where its plate does not tell, what the supplier declares for the state is as good.
+    if (plate.known || (state === 'MAX' ? origin.maxFaultA : origin.minFaultA) === undefined) return plate;
+  }
   const loops = [...OWN_FACTS[kind], state === 'MAX' ? ('maxFaultA' as const) : ('minFaultA' as const)].flatMap((field) => {
     const fact = origin[field];
     return fact === undefined || !serves(field, fact, state) ? [] : [fromFact(job, origin, field, kind, state)];

@@ -32,6 +32,8 @@ export interface QuickDraft {
   ambientC?: number;
   grouped?: number;
   powerW?: number;
+  plateV?: number;
+  dcDetection?: boolean;
   cosPhi?: number;
   designA?: number;
   continuous?: boolean;
@@ -75,6 +77,8 @@ export const FIELD_WORDS: Readonly<Record<QuickField, string>> = {
   ambientC: 'temperatures',
   grouped: 'numbers of circuits together',
   powerW: 'powers',
+  plateV: 'plate voltages',
+  dcDetection: 'words on DC detection',
   cosPhi: 'power factors',
   designA: 'design currents',
   continuous: 'words on how long it runs',
@@ -88,5 +92,5 @@ export const FIELD_WORDS: Readonly<Record<QuickField, string>> = {
 };
 
 /** Something is said of what it feeds that belongs to a load of its own. */
-export const feedsLoad = ({ powerW, motorHp, minimumAmpacityA, maximumDeviceA }: QuickDraft): boolean =>
-  [powerW, motorHp, minimumAmpacityA, maximumDeviceA].some((each) => each !== undefined);
+export const feedsLoad = ({ powerW, motorHp, minimumAmpacityA, maximumDeviceA, dcDetection }: QuickDraft): boolean =>
+  [powerW, motorHp, minimumAmpacityA, maximumDeviceA, dcDetection].some((each) => each !== undefined);

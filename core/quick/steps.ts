@@ -55,6 +55,8 @@ export function quickSteps(job: Job, made: QuickCircuit, id: () => string): { ci
         order: 'a',
         name: made.name,
         powerW: fact('powerW'),
+        plateV: fact('plateV'),
+        dcDetection: fact('dcDetection'),
         appliance: fact('appliance'),
         motorHp: fact('motorHp'),
         minimumAmpacityA: fact('minimumAmpacityA'),

@@ -12,6 +12,18 @@ const USES: readonly [RegExp, NonNullable<QuickDraft['use']>][] = [
 const LOAD_WORDS: readonly WordKind[] = [
   // What it feeds.
   {
+    pattern: `(${NUMBER})\\s?(k?)w\\s?(?:at|@)\\s?(\\d{2,3})\\s?v`,
+    read: ([, value, kilo, volts]) => {
+      const [powerW, plateV] = [numberOf(value) * (kilo === '' ? 1 : 1000), Number(volts)];
+      return plateV < 50 || plateV > 500
+        ? { problem: 'a plate voltage is 50 to 500 V' }
+        : within(powerW, 0.1, 1e6, 'W', () => ({
+            sets: { powerW, plateV },
+            shown: `${value} ${kilo === '' ? '' : 'k'}W at ${plateV} V by its plate`,
+          }));
+    },
+  },
+  {
     pattern: `(${NUMBER})\\s?(k?)w`,
     read: ([, value, kilo]) => {
       const powerW = numberOf(value) * (kilo === '' ? 1 : 1000);
@@ -61,8 +73,15 @@ const LOAD_WORDS: readonly WordKind[] = [
   },
 ];
 
+/** Before any sensitivity: a detection inside a charger is no residual device. */
+const DETECTION: WordKind = {
+  pattern: '6\\s?ma\\s?dc(?:\\s?(?:detection|detect|sensor))?|rdc-?dd',
+  dialect: 'iec',
+  read: plain('6 mA DC detection in it', { dcDetection: true }),
+};
+
 /** The words of shop talk, the more particular before the more general. */
-export const WORDS: readonly WordKind[] = [...DEVICE_WORDS, ...CABLE_WORDS, ...LOAD_WORDS];
+export const WORDS: readonly WordKind[] = [DETECTION, ...DEVICE_WORDS, ...CABLE_WORDS, ...LOAD_WORDS];
 
 /** Appliances the NEC has rules for, as people call them. */
 const APPLIANCES: readonly [RegExp, NonNullable<QuickDraft['appliance']>][] = [

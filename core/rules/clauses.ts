@@ -20,6 +20,7 @@ const p54 = (clause: string) => part('5-54', '2011', clause);
 
 /** Rules the questions cite, each by the clause of the job's own rule book. From memory of the publications. */
 const CLAUSES = {
+  dedicated: { iec: p43('433'), nec: '210.11(C), 210.52(B)(2)' },
   carries: { iec: p43('433.1 (1)'), bs: '433.1.1(i)', nec: '210.20(A), 215.3' },
   panelRating: { iec: ['IEC 61439-3', '2012', 'rated current of the assembly'], bs: '536.4.202', nec: '408.36' },
   sharedBus: {

@@ -1,12 +1,16 @@
+import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
-import { type CircuitFacts, houseOf, isOvercurrent } from '../house/facts';
-import { list, type Maybe, map } from '../job/known';
+import { type ResidualPart, residualPart } from '../devices/residual';
+import { RESIDUAL } from '../house/credits';
+import { type CircuitFacts, houseOf, isOvercurrent, isResidual } from '../house/facts';
+import { known, list, type Maybe, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { faultWord } from '../job/terms';
 import { isRing } from '../network/poles';
 import { MID_RING } from '../network/reach';
 import { kindsAmong, NETWORK_STATES, type NetworkState } from '../network/states';
+import { earned } from '../rules/credit';
 import { partWay } from './partWay';
 
 /** A real fault somewhere on a circuit, and who opens for it. */
@@ -69,19 +73,41 @@ export function faultsAlong(job: Job, facts: CircuitFacts, share: number): Fault
   return { metres, ofM, faults: faultsAt(there, bands.value, 'end') };
 }
 
-type Bands = { name: string; band: ReturnType<typeof overcurrentBand> extends Maybe<infer B> ? B : never }[];
-const bandsAhead = ({ ahead }: CircuitFacts): Maybe<Bands> =>
-  list(ahead.filter(isOvercurrent).map(({ device }) => map(overcurrentBand(device), (band) => ({ name: device.name, band }))));
+/** A device ahead, and when it may and surely has opened for a current; by its residual part only for a fault to earth. */
+interface Opener {
+  name: string;
+  band: Band | undefined;
+  residual: ResidualPart | undefined;
+}
 
-function faultsAt(facts: CircuitFacts, bands: Bands, place: 'start' | 'end'): FaultHere[] {
-  const { poles, job } = facts;
+/** What question 4 counts, and for the other kinds the overcurrent devices alone. */
+const bandsAhead = (facts: CircuitFacts): Maybe<Opener[]> =>
+  list(
+    facts.ahead
+      .filter((seated) => isOvercurrent(seated) || isResidual(seated))
+      .map((seated) => {
+        const { device } = seated;
+        const band: Maybe<Band | undefined> = isOvercurrent(seated) ? overcurrentBand(device) : known(undefined);
+        const credit = isResidual(seated) ? earned(RESIDUAL, { facts, seated: { ...seated, reversed: false } }) : undefined;
+        const part = credit?.known === true && credit.value.earned ? residualPart(device) : undefined;
+        return map(
+          band,
+          (of): Opener => ({ name: device.name, band: of, residual: part?.known === true ? part.value : undefined }),
+        );
+      }),
+  );
+
+function faultsAt(facts: CircuitFacts, bands: readonly Opener[], place: 'start' | 'end'): FaultHere[] {
+  const { poles, job, soil } = facts;
   const kinds = poles.known ? kindsAmong(poles.value) : [];
   return kinds.flatMap((kind) =>
     NETWORK_STATES.flatMap((state): FaultHere[] => {
+      // Through the soil the electrodes hold a fault to earth; what the source could drive without them never flows there.
+      if (kind === 'L-PE' && state === 'MAX' && soil.known && soil.value) return [];
       const fault = faultThere(facts, kind, state, place);
       if (fault === undefined || !fault.known) return [];
       const { currentA } = fault.value;
-      return [{ kind: faultWord(job.dialect, kind), state, currentA, ...opensAt(bands, currentA) }];
+      return [{ kind: faultWord(job.dialect, kind), state, currentA, ...opensAt(bands, currentA, kind === 'L-PE') }];
     }),
   );
 }
@@ -98,12 +124,27 @@ function faultThere(
   return last === undefined ? undefined : network.most(wiring, last, kind);
 }
 
-function opensAt(bands: Bands, currentA: number): Pick<FaultHere, 'alone' | 'may' | 'byS'> {
-  const times = bands.map(({ name, band }) => ({
-    name,
-    fastS: currentA <= band.holdsA ? Number.POSITIVE_INFINITY : timeAt(band.fast, currentA),
-    slowS: timeAt(band.slow, currentA),
-  }));
+function opensAt(bands: readonly Opener[], currentA: number, toEarth: boolean): Pick<FaultHere, 'alone' | 'may' | 'byS'> {
+  const times = bands
+    .filter(({ band, residual }) => band !== undefined || (toEarth && residual !== undefined))
+    .map(({ name, band, residual }) => {
+      const carries = band === undefined || currentA <= band.holdsA;
+      const by = toEarth ? residual : undefined;
+      return {
+        name,
+        // From half its sensitivity on a residual device may open at any time.
+        fastS:
+          by !== undefined && currentA > by.sensitivityA / 2
+            ? 0
+            : carries
+              ? Number.POSITIVE_INFINITY
+              : timeAt(band.fast, currentA),
+        slowS: Math.min(
+          band === undefined ? Number.POSITIVE_INFINITY : timeAt(band.slow, currentA),
+          by === undefined ? Number.POSITIVE_INFINITY : timeAt(by.slow, currentA),
+        ),
+      };
+    });
   const byS = Math.min(...times.map(({ slowS }) => slowS));
   const may = times.filter(({ fastS }) => fastS < byS || fastS === 0).map(({ name }) => name);
   const first = times.find(({ slowS }) => slowS === byS && Number.isFinite(byS));

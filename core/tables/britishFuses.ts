@@ -4,7 +4,10 @@ type Rows = Readonly<Record<number, readonly [at04S: number | undefined, at5S: n
 const only5 = (iaA: number): readonly [undefined, number] => [undefined, iaA];
 
 /** Currents that open British fuses within 0.4 s and 5 s, A, as BS 7671 tables 41.2 and 41.4 have them. From memory. */
-const BS_88_2: Rows = { 6: [28, 17], 10: [47, 32], 16: [90, 55], 20: [130, 78], 25: [170, 100], 32: [220, 128] };
+const BS_88_2: Rows = {
+  ...{ 6: [28, 17], 10: [47, 32], 16: [90, 55], 20: [130, 78], 25: [170, 100], 32: [220, 128] },
+  ...{ 40: only5(171), 50: only5(222), 63: only5(281), 80: only5(404), 100: only5(548) },
+};
 const BS_88_3: Rows = { 16: [95, 56], 20: [113, 68], 32: [240, 137], 63: only5(321), 80: only5(428), 100: only5(575) };
 /** U0/Zs of the greatest loops of earlier editions, made whole upwards. */
 const BS_1361: Rows = {

@@ -47,6 +47,7 @@ const NEC_EQUIPMENT: ReadonlySet<string> = new Set([
 /** Facts of loads, in the order they are asked. */
 export const SPECS: SpecsOf<Load> = {
   powerW: quantity('power', 'power', 'W'),
+  plateV: quantity('voltage of its plate, V', 'ratio'),
   currentA: quantity('current', 'current'),
   lines: linesChoice,
   cosPhi: quantity('power factor', 'factor'),

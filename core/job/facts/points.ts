@@ -50,6 +50,7 @@ export const SPECS: SpecsOf<Point> = {
     { value: 'separated', label: 'a separating transformer' },
     { value: 'shaver', label: 'a shaver unit' },
   ]),
+  selvV: quantity('extra-low voltage, V', 'ratio'),
   earthTo: (job, row) =>
     choice(`its ${job.dialect === 'nec' ? 'ground' : 'earth'} terminal is joined to`, [
       { value: 'conductor', label: job.dialect === 'nec' ? 'an equipment ground' : 'a protective conductor' },
@@ -95,6 +96,7 @@ export const APPLIES: Applies = {
   sinkThroughDoor: necSocket,
   zone: iec,
   ipX: iec,
+  selvV: (job, row) => iec(job, row) && (row as Point).fedBy?.value === 'selv',
   // Box fill is a rule of the NEC alone.
   ...Object.fromEntries(['VolumeCm3', 'Wires', 'Earths', 'Gangs', 'Clamps', 'Fittings'].map((field) => [`box${field}`, nec])),
 };

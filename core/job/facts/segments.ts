@@ -18,6 +18,7 @@ import {
   said,
   size,
   wires,
+  yesNo,
 } from './spec';
 
 const INSULATIONS = {
@@ -100,12 +101,14 @@ export const SPECS: SpecsOf<Segment> = {
     { value: 90, label: '90 °C' },
   ]),
   concealed: choice('in the wall', [
-    { value: 'shallow', label: 'less than 50 mm deep' },
+    { value: 'shallow', label: 'less than 50 mm deep, in the zones' },
+    { value: 'off-zones', label: 'less than 50 mm deep, outside the zones' },
     { value: 'deep', label: '50 mm deep or more' },
     { value: 'protected', label: 'in earthed metal, or behind it' },
     { value: 'metal-partition', label: 'in a partition with metal parts' },
     { value: 'not', label: 'in none' },
   ]),
+  throughBath: yesNo('passes through zone 1 or 2 of a bath', 'passes through', 'not'),
   jacket: choice('colour of the sheath', ['white', 'yellow', 'orange', 'black', 'other']),
   diameterM: ({ dialect }) => ({
     label: 'outside, the wider way',
@@ -132,6 +135,7 @@ export const APPLIES: Applies = {
   protectiveMaterial: ofSegment(({ protectivePath }) => (protectivePath ?? 'conductor') === 'conductor'),
   method: iec,
   concealed: (job, row) => british(job, row) && ['in-wall', 'raceway', 'wet', undefined].includes((row as Segment).place),
+  throughBath: british,
   soilKmPerW: ofSegment(({ place, method }) => place === 'buried' || method?.value === 'D1' || method?.value === 'D2'),
   // Sheaths have colours by size in the American trade alone.
   jacket: (job, row) => nec(job, row) && ['NM-B', 'UF-B'].includes((row as Segment).construction ?? ''),

@@ -114,8 +114,10 @@ export const Segment = z.strictObject({
   soilKmPerW: fact(quantity(0.3, 5, 'K·m/W')).optional(),
   terminalC: fact(z.union([z.literal(60), z.literal(70), z.literal(75), z.literal(90)])).optional(),
   inSun: z.boolean().optional(),
-  /** In a wall or partition: less than 50 mm deep, deeper, behind metal or mechanical protection, or in one with metal parts. */
-  concealed: fact(z.enum(['shallow', 'deep', 'protected', 'metal-partition', 'not'])).optional(),
+  /** In a wall or partition: less than 50 mm deep in the zones where cables are looked for, or outside them, deeper, behind metal or mechanical protection, or in one with metal parts. */
+  concealed: fact(z.enum(['shallow', 'off-zones', 'deep', 'protected', 'metal-partition', 'not'])).optional(),
+  /** It passes through zones 1 or 2 of a bath or shower without serving anything there. */
+  throughBath: fact(z.boolean()).optional(),
   tap: Tap.optional(),
   /** Outside, the wider way of a flat cable. */
   diameterM: fact(quantity(0.001, 0.2, 'm')).optional(),
@@ -174,6 +176,8 @@ export const Point = z.strictObject({
   ipX: fact(z.int().min(0, 'at least 0').max(9, 'at most 9')).optional(),
   /** Its own way of being fed: the mains, extra-low voltage apart from it, a separating transformer, a shaver unit. */
   fedBy: fact(z.enum(['mains', 'selv', 'separated', 'shaver'])).optional(),
+  /** Voltage of its extra-low voltage. */
+  selvV: fact(quantity(1, 120, 'V')).optional(),
   /** What its earth terminal is joined to. */
   earthTo: fact(z.enum(['conductor', 'metal-box', 'unearthed-box', 'used-as-neutral', 'none'])).optional(),
   /** Somewhere in its box the neutral touches earth: a bare wire, a nicked one, a jumper. */
@@ -221,7 +225,8 @@ export const Equipment = z.enum([
   ...(['room-air-conditioner', 'floor-heating', 'floor-heating-concrete', 'snow-melting', 'pipe-heating'] as const),
   ...(['sump-pump', 'drinking-cooler', 'pressure-washer', 'tire-inflator', 'vacuum-machine', 'vending-machine'] as const),
   ...(['vehicle-charger', 'pool-pump', 'pool-light', 'spa', 'hydromassage', 'sauna-heater', 'boat-hoist'] as const),
-  ...(['boat-supply', 'caravan-supply', 'alarm', 'sign', 'fire-pump', 'inverter', 'battery', 'other'] as const),
+  ...(['boat-supply', 'caravan-supply', 'alarm', 'smoke-alarm', 'fire-alarm', 'burglar-alarm'] as const),
+  ...(['sign', 'fire-pump', 'inverter', 'battery', 'central-heating', 'fan', 'towel-rail', 'other'] as const),
 ]);
 export type Equipment = z.infer<typeof Equipment>;
 
@@ -234,6 +239,8 @@ export const Load = z.strictObject({
   name: ShortText,
   powerW: fact(quantity(0.1, 1_000_000, 'W')).optional(),
   currentA: fact(quantity(0.001, 4_000, 'A')).optional(),
+  /** Voltage its power is stated at. */
+  plateV: fact(quantity(10, 700, 'V')).optional(),
   /** Lines of its circuit it hangs on, where that has several and feeds more than this. */
   lines: fact(z.enum(['L1', 'L2', 'L3', 'L1-L2', 'L2-L3', 'L1-L3', 'all'])).optional(),
   cosPhi: fact(quantity(0.1, 1, '')).optional(),

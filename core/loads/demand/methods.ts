@@ -69,6 +69,16 @@ const wholeLine = (each: TakenLoad, what: string, rule: Source): DemandLine => (
   ...{ id: each.load.id, what, factor: '100 %', connectedVa: each.va, demandVa: each.va, rule, shares: [shareOf(each)] },
 });
 
+/** A new charger beside a metered demand runs for hours: its plate, or what 220.57 has at least, and a quarter more (625.42). */
+function newCharger({ job }: Read, each: TakenLoad): DemandLine {
+  const va = chargersVa(job, [each]);
+  const demandVa = table.METERED_TIMES * va;
+  return {
+    ...{ id: each.load.id, what: `${each.load.name}, new`, factor: `${100 * table.METERED_TIMES} % of ${chargersWords(job)}` },
+    ...{ connectedVa: va, demandVa, rule: table.CHARGERS(job.pack), shares: [{ ...shareOf(each), va: demandVa }] },
+  };
+}
+
 type Method = (read: Read) => Maybe<readonly DemandLine[]>;
 
 /** The ways to calculate, each with its lines. */
@@ -100,7 +110,9 @@ export const METHODS: Readonly<Record<DemandMethod, Method>> = {
         ...{ id: 'metered', what: 'greatest demand metered over a year', factor: `${100 * table.METERED_TIMES} %` },
         ...{ connectedVa: meteredVa, demandVa: table.METERED_TIMES * meteredVa, rule },
       },
-      ...added.map((each) => wholeLine(each, `${each.load.name}, new`, rule)),
+      ...added.map((each) =>
+        each.kind === 'vehicle-charger' ? newCharger(read, each) : wholeLine(each, `${each.load.name}, new`, rule),
+      ),
     ]);
   },
 };

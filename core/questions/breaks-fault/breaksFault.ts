@@ -1,6 +1,6 @@
 import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '../../devices/capacity';
 import { identityOf } from '../../devices/identity';
-import { type CircuitFacts, faultAtDevice, isOvercurrent, type Seated } from '../../house/facts';
+import { type CircuitFacts, faultAtDevice, isOvercurrent, leastOfMost, type Seated } from '../../house/facts';
 import { all, andThen, both, known, type Maybe, map } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
@@ -94,9 +94,28 @@ function ownBreaking(facts: CircuitFacts, seated: Seated): Check[] {
 
 function breaks(facts: CircuitFacts, seated: Seated, kind: FaultKind): Check {
   const { device } = seated;
-  const parts = all({ fault: faultAtDevice(facts, seated, kind), capacity: breakingCapacity(device) });
-  const comparison = andThen(parts, ({ fault, capacity }) => compare(facts, seated, fault, capacity));
-  return judge(`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`, comparison);
+  const comparison = (found: Maybe<Fault>) =>
+    andThen(all({ fault: found, capacity: breakingCapacity(device) }), ({ fault, capacity }) =>
+      compare(facts, seated, fault, capacity),
+    );
+  return judgeMost(facts, seated, kind, comparison);
+}
+
+/** Judges the greatest fault; where that is not known, a stop by what is known of it stays a stop: more sources only add. */
+function judgeMost(
+  facts: CircuitFacts,
+  seated: Seated,
+  kind: FaultKind,
+  comparison: (fault: Maybe<Fault>) => Maybe<Comparison>,
+): Check {
+  const { device } = seated;
+  const [id, title] = [`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`];
+  const fault = faultAtDevice(facts, seated, kind);
+  const check = judge(id, title, comparison(fault));
+  const least = fault.known ? undefined : leastOfMost(facts, seated, kind);
+  if (least === undefined) return check;
+  const sure = judge(id, title, comparison(least));
+  return sure.verdict === 'stop' ? sure : check;
 }
 
 /** The device by itself; where that is not enough a listed combination, or the board's own rating behind the cut-out. */
@@ -249,29 +268,29 @@ function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   const named = backup(facts, seated);
   const rule = clause(facts.job.pack, device.settings.family === 'rccb' ? 'conditional' : 'conditionalSwitch');
   return kindsAmong(poles.value).map((kind) => {
-    const parts = all({ fault: faultAtDevice(facts, seated, kind), limit: rating });
-    const comparison = andThen(parts, ({ fault, limit }): Maybe<Comparison> => {
-      const credit = earned(CONDITIONAL, { device, backup: named });
-      const relaxed = against(fault, limit, {
-        rule,
-        symbol: 'Inc',
-        serviceA: undefined,
-        rests: [LOOP_SOURCE],
-        why: `at its line terminals, with ${named?.name ?? 'the device it is rated with'}`,
-      });
-      return andThen(credit, (answer) =>
-        known(
-          answer.earned
-            ? relaxed
-            : {
-                ...relaxed,
-                limit: 0,
-                because: () => `${faultWord(facts.job.dialect, kind)} at its line terminals; ${answer.why}`,
-              },
-        ),
-      );
-    });
-    return judge(`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`, comparison);
+    return judgeMost(facts, seated, kind, (found) =>
+      andThen(all({ fault: found, limit: rating }), ({ fault, limit }): Maybe<Comparison> => {
+        const credit = earned(CONDITIONAL, { device, backup: named });
+        const relaxed = against(fault, limit, {
+          rule,
+          symbol: 'Inc',
+          serviceA: undefined,
+          rests: [LOOP_SOURCE],
+          why: `at its line terminals, with ${named?.name ?? 'the device it is rated with'}`,
+        });
+        return andThen(credit, (answer) =>
+          known(
+            answer.earned
+              ? relaxed
+              : {
+                  ...relaxed,
+                  limit: 0,
+                  because: () => `${faultWord(facts.job.dialect, kind)} at its line terminals; ${answer.why}`,
+                },
+          ),
+        );
+      }),
+    );
   });
 }
 

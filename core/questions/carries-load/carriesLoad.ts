@@ -17,6 +17,7 @@ import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/applian
 import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { WHOLE_RATING } from './credits';
+import { dedicatedCheck } from './dedicated';
 import { dwellingCheck } from './demand';
 import { pluggedChecks } from './plugged';
 import { plugChecks } from './plugs';
@@ -67,6 +68,7 @@ export function carriesLoad(facts: CircuitFacts): Answer {
   checks.push(
     ...plugChecks(facts),
     ...pluggedChecks(facts),
+    ...dedicatedCheck(facts),
     ...dwellingCheck(facts),
     ...boardRating(facts),
     ...sharedBus(facts),

@@ -4,8 +4,9 @@ import { all, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Load, Point } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { type Comparison, judge, line, unknownCheck } from '../../judging/judge';
+import { type Comparison, figure, holds, judge, line, unknownCheck } from '../../judging/judge';
 import { loadLines } from '../../loads/lines';
+import { lineVoltageV } from '../../network/states';
 import { clause } from '../../rules/clauses';
 
 /** Two things that have to go together, compared as such: nothing to spare, nothing beyond. */
@@ -27,7 +28,7 @@ const together = (
 export function plugChecks(facts: CircuitFacts): Check[] {
   return [
     ...facts.house.socketsOf(facts.circuit.id).flatMap((socket) => contactsCheck(facts, socket)),
-    ...facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load)]),
+    ...facts.loads.flatMap((load) => [...plugCheck(facts, load), ...voltageCheck(facts, load), ...plateCheck(facts, load)]),
   ];
 }
 
@@ -104,3 +105,22 @@ function voltageCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load):
   });
   return [judge(`voltage:${load.id}`, `Voltage of ${load.name}`, comparison)];
 }
+
+/** What its plate says against what it gets: well above it is the wrong voltage, whatever it draws. */
+function plateCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load): Check[] {
+  if (load.plateV === undefined) return [];
+  const rule = clause(job.pack, 'plugFits');
+  const parts = all({ plateV: factOf('loads', load, 'plateV'), on: loadLines(circuit, loads, load, poles) });
+  const comparison = map(parts, ({ plateV, on }): Comparison => {
+    const demand = on.poles.lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
+    const limit = PLATE_TIMES * plateV;
+    return {
+      ...{ demand, limit, unit: 'V', rule, aside: true },
+      because: () => `made for ${plateV} V, and gets ${demand} V`,
+      working: () => [line('U ≤ 1.1 · plate voltage', `${demand} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+    };
+  });
+  return [judge(`plate:${load.id}`, `Plate of ${load.name}`, comparison)];
+}
+/** Over its plate an appliance is made to stand this many times (IEC 60038: a supply within a tenth). */
+const PLATE_TIMES = 1.1;

@@ -5,7 +5,8 @@ import { triedFixes } from '../../study/fixes';
 import { studyJob } from '../../study/study';
 import { ask, check } from '../../testing/ask';
 import { mouldedCase, splitHouse } from '../../testing/houses';
-import { device, stated } from '../../testing/jobs';
+import { breaker, device, stated } from '../../testing/jobs';
+import { switchOf } from '../../testing/leakyHouse';
 import { backFed } from '../../testing/reliefJobs';
 import { backedHouse, surgeHouse, surgeIn } from '../../testing/surgeHouse';
 
@@ -252,6 +253,75 @@ describe('a surge device where it stands', () => {
     [1.001, 'stop'],
   ] as const)('leads of %d m: %s', (leadM, wanted) => {
     expect(verdict(spd({ leadM: stated(leadM) }), 'surge-lead')).toBe(wanted);
+  });
+  it('what opens it opens a short circuit, on every line', () => {
+    const named = (settings: object, more: object = {}) => {
+      const job = backedHouse();
+      const backup = device('backup', 'service', settings as never, { seat: 'end', ...more });
+      job.devices.backup = backup;
+      job.devices.spd = surgeIn(
+        'board',
+        { ownDisconnector: undefined, backupDeviceId: 'backup', backupAs: deviceLine(backup) },
+        { id: 'spd' },
+      );
+      return verdict(job, 'surge-opens');
+    };
+    expect(named(breaker('C', 40))).toBe('pass');
+    expect(named({ family: 'switch', duty: 'main', ratingA: stated(100), poles: '2P' })).toBe('stop');
+    expect(named(switchOf('A'))).toBe('stop');
+  });
+  it('on two lines wants both opened, by the panel\u2019s own breaker too', () => {
+    const fed = (poles: '1P' | '2P', lines: ('L1' | 'L2')[], more: object = {}) => {
+      const job: Job = { ...splitHouse(), pack: 'nec-2023' };
+      const backup = { ...device('own', 'range', mouldedCase(30, poles), { lines }), seat: 'board' as const, boardId: 'board' };
+      delete (backup as { circuitId?: string }).circuitId;
+      job.devices.own = backup;
+      job.devices.spd = surgeIn(
+        'board',
+        { ownDisconnector: undefined, backupDeviceId: 'own', backupAs: deviceLine(backup), ...more },
+        { id: 'spd', lines: ['L1', 'L2'] },
+      );
+      return verdict(job, 'surge-opens', 'range');
+    };
+    expect(fed('2P', ['L1', 'L2'])).toBe('pass');
+    expect(fed('1P', ['L1'])).toBe('stop');
+  });
+  it('that does not open itself and names nothing that does stops', () => {
+    expect(verdict(spd({ ownDisconnector: stated(false) }), 'surge-opens')).toBe('stop');
+    expect(verdict(spd({ ownDisconnector: undefined }), 'surge-opens')).toBe('unknown');
+  });
+  it.each([
+    ['general', {}, 'caution'],
+    ['general', { surgeImmune: stated(true) }, 'pass'],
+    ['S', {}, 'pass'],
+  ] as const)('behind a residual device, %s: %j: %s', (delay, more, expected) => {
+    const job = spd({ connection: '2+0' });
+    const settings = switchOf('A', 0.1, delay);
+    job.devices.head = device(
+      'head',
+      'service',
+      { ...settings, residual: { ...('residual' in settings ? settings.residual : {}), ...more } } as never,
+      { seat: 'end' },
+    );
+    expect(verdict(job, 'surge-behind:spd:head')).toBe(expected);
+    const soil: Job = { ...job, supply: { ...job.supply, earthing: 'TT' } };
+    expect(verdict(soil, 'surge-soil')).toBeUndefined();
+    // Tapped ahead of the main it passes nothing, and in TT is joined over the neutral alone.
+    const tapped: Job = {
+      ...soil,
+      devices: { ...soil.devices, spd: spd({ connection: '2+0', mount: stated('line-side') }).devices.spd! },
+    };
+    expect([verdict(tapped, 'surge-behind'), verdict(tapped, 'surge-soil')]).toEqual([undefined, 'stop']);
+  });
+  it('behind a contactor stops', () => {
+    const job = spd({});
+    job.devices.k = device(
+      'k',
+      'service',
+      { family: 'switch', duty: 'contactor', ratingA: stated(63), poles: '2P' },
+      { seat: 'end' },
+    );
+    expect(verdict(job, 'surge-behind:spd:k')).toBe('stop');
   });
   it('through the soil ahead of the residual device is joined over the neutral alone', () => {
     const soil = (connection: string | undefined): Job => ({

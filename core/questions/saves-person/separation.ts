@@ -1,19 +1,34 @@
 import type { CircuitFacts } from '../../house/facts';
-import { ifStated } from '../../job/readers';
+import { factOf, ifStated } from '../../job/readers';
 import type { Check } from '../../judging/answer';
+import { unknownCheck } from '../../judging/judge';
 import { clause } from '../../rules/clauses';
-import { asFor, ifSaid } from './said';
+import { asFor, saidCheck } from './said';
 
-/** What separates a load from the supply when it is worked on. Which of them a code asks for by kind of load is looked at with what it wants. */
-export const separationChecks = ({ job, circuit, loads }: CircuitFacts): Check[] =>
-  loads.flatMap((load) =>
-    ifSaid({
-      ...{ id: `off:${load.id}`, title: `Separating ${load.name}`, rule: clause(job.pack, 'loadDisconnect') },
-      fact: ifStated('loads', load, 'disconnect'),
-      judge: (by) =>
-        by === 'none' ? [asFor(circuit.state), 'nothing in sight, and nothing that can be locked off'] : ['pass', SAID[by]],
-    }),
-  );
+/** What separates a load from the supply when it is worked on; by the NEC of everything fastened in place but a luminaire. */
+export const separationChecks = (facts: CircuitFacts): Check[] =>
+  facts.loads.flatMap((load) => {
+    const { job, circuit } = facts;
+    const [id, title] = [`off:${load.id}`, `Separating ${load.name}`];
+    const point = job.points[load.pointId ?? ''];
+    const stated = ifStated('loads', load, 'disconnect');
+    const wired = point?.kind === 'appliance' || point?.kind === 'spur';
+    // Two facts against each other prove neither.
+    if (stated.value === 'plug' && wired) {
+      const what = `what separates ${load.name}: it is wired in at ${point.name}, and cannot be unplugged`;
+      return [unknownCheck(id, title, [{ path: `loads.${load.id}.disconnect`, what }])];
+    }
+    const asked = job.dialect === 'nec' && point?.kind !== 'light' && ifStated('loads', load, 'fastened').value === true;
+    if (stated.value === undefined && !asked) return [];
+    return [
+      saidCheck({
+        ...{ id, title, rule: clause(job.pack, 'loadDisconnect') },
+        fact: factOf('loads', load, 'disconnect'),
+        judge: (by) =>
+          by === 'none' ? [asFor(circuit.state), 'nothing in sight, and nothing that can be locked off'] : ['pass', SAID[by]],
+      }),
+    ];
+  });
 const SAID = {
   plug: 'by its plug',
   'in-sight': 'by a switch in sight of it',

@@ -30,6 +30,14 @@ const outbuilding = ({ job, circuit, soil }: CircuitFacts): boolean =>
   !(soil.known && soil.value);
 const fromInverter = ({ job, circuit }: CircuitFacts): boolean => job.origins[circuit.fromOriginId ?? '']?.kind === 'inverter';
 
+/** A part of the house whose board says that it is no household's. */
+const premises =
+  (...kinds: readonly string[]) =>
+  ({ job, circuit }: CircuitFacts): boolean => {
+    const board = job.boards[circuit.fromBoardId ?? ''];
+    return board !== undefined && kinds.includes(ifStated('boards', board, 'premises').value ?? '');
+  };
+
 /** Places and equipment with rules beyond those that are judged: said by name, so that none of them is taken for looked at. */
 const SPECIAL: readonly Special[] = [
   {
@@ -80,6 +88,13 @@ const SPECIAL: readonly Special[] = [
   {
     ...{ id: 'outbuilding', title: 'Another building on a multiply earthed neutral', is: outbuilding },
     rules: { nec: '', iec: '411.3.1.2, 544.1: bonding of its metal by the supply’s neutral' },
+  },
+  {
+    ...{ id: 'premises', title: 'Premises that are no household', is: premises('care', 'student') },
+    rules: {
+      nec: '210.12(C), (D), 210.60, 406.12, article 517: guest rooms, dormitories and patient care beyond what a dwelling is asked for',
+      iec: '422.2, 560, 710, 718: ways of escape, safety services and medical places beyond what a household is asked for',
+    },
   },
   {
     ...{ id: 'sauna', title: 'Saunas', is: within('sauna') },

@@ -63,9 +63,24 @@ function surgeOf({ job, circuit, loads, poles }: CircuitFacts, load: Load): Mayb
   }));
 }
 
+/** Equipment with a motor that starts across the line, unless electronics bring it up. */
+const MOTORS: ReadonlySet<string> = new Set([
+  'heat-pump',
+  'air-conditioner',
+  'sump-pump',
+  'pool-pump',
+  'fire-pump',
+  'boat-hoist',
+  'cooling',
+]);
+const isMotor = (load: Load): boolean =>
+  ifStated('loads', load, 'electronics').value !== true &&
+  (MOTORS.has(ifStated('loads', load, 'equipment').value ?? '') || MOTORS.has(ifStated('loads', load, 'appliance').value ?? ''));
+
 /** A motor starts; that of anything else is said by one of the two facts or there is none. */
 function startOf(load: Load): Maybe<Surge['start']> {
-  if (load.motorHp === undefined && load.startCurrentA === undefined && load.startTimeS === undefined) return NO_START;
+  const said = load.motorHp !== undefined || load.startCurrentA !== undefined || load.startTimeS !== undefined;
+  if (!said && !isMotor(load)) return NO_START;
   return all({ currentA: factOf('loads', load, 'startCurrentA'), timeS: factOf('loads', load, 'startTimeS') });
 }
 const NO_START: Maybe<Surge['start']> = known(undefined);

@@ -10,7 +10,15 @@ const FROM_ZONE_1_M = 2.5;
 /** BS 7671:2018+A2:2022 over IEC 60364. From memory of the publication. */
 export const BS_7671: RequirementPack = {
   names: {
-    'bath-socket': every(SOCKET, is('use', 'bath'), some(is('zone', '0', '1', '2'), atMost('tubM', FROM_ZONE_1_M)), not(SAFE)),
+    // A shower in a bedroom brings its distance with it.
+    'bath-socket': every(
+      SOCKET,
+      some(
+        every(is('use', 'bath'), some(is('zone', '0', '1', '2'), atMost('tubM', FROM_ZONE_1_M))),
+        atMost('showerM', FROM_ZONE_1_M),
+      ),
+      not(SAFE),
+    ),
     'fire-late': is('premises', 'high-rise', 'shared', 'student', 'care'),
   },
   rows: {
@@ -49,6 +57,23 @@ export const BS_7671: RequirementPack = {
       every(is('outlet', 'cable'), is('concealed', 'shallow')),
       '522.6.202',
     ),
+    'off-zones': {
+      ...{
+        asks: { kind: 'guarded' },
+        place: 'cables in walls, less than 50 mm deep, outside the zones',
+        clause: '522.6.202, 522.6.204',
+      },
+      where: every(is('outlet', 'cable'), is('concealed', 'off-zones')),
+    },
+    'through-bath': within30(
+      'cables that pass through zones 1 and 2 of a bath',
+      every(is('outlet', 'cable'), is('throughBath', true)),
+      '701.411.3.3',
+    ),
+    'bath-switch-2': {
+      ...{ asks: { kind: 'no-outlet' }, place: 'switches in zone 2 of a bath', clause: '701.512.3' },
+      where: every(is('outlet', 'switch'), is('use', 'bath'), is('zone', '2'), not(SAFE)),
+    },
     partition: within30(
       'cables in partitions with metal parts',
       every(is('outlet', 'cable'), is('concealed', 'metal-partition')),

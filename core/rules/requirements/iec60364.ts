@@ -31,7 +31,15 @@ export const IEC_60364: RequirementPack = {
     household: is('premises', 'household', 'high-rise', 'shared'),
     // Where people sleep and would learn late of a fire.
     sleeping: is('premises', 'household', 'high-rise', 'shared', 'student', 'care'),
-    'bath-socket': every(SOCKET, is('use', 'bath'), is('zone', '0', '1', '2'), not(SAFE)),
+    // A shaver unit may stand in zone 2.
+    'bath-socket': every(
+      SOCKET,
+      is('use', 'bath'),
+      is('zone', '0', '1', '2'),
+      not(SAFE),
+      not(every(is('zone', '2'), is('fedBy', 'shaver'))),
+    ),
+    'pool-place': some(is('use', 'pool'), is('holds', 'spa', 'pool-pump')),
   },
   rows: {
     socket: within30('socket-outlets up to 32 A for general use', every(SOCKET, atMost('ratedA', 32), not(SAFE)), '411.3.3', {
@@ -53,6 +61,36 @@ export const IEC_60364: RequirementPack = {
     luminaire: within30('luminaires of households', every(is('outlet', 'lighting'), named('household'), not(SAFE)), '411.3.4'),
     bath: within30('rooms with a bath or shower', every(LIVE_OUTLET, is('use', 'bath'), not(SAFE)), '701.415.1'),
     'bath-socket': wants({ kind: 'no-outlet' }, 'socket-outlets by a bath or shower', named('bath-socket'), '701.512.3'),
+    'bath-zone-0': wants(
+      { kind: 'no-outlet' },
+      'zone 0 of a bath or shower: all but SELV to 12 V',
+      every(LIVE_OUTLET, is('use', 'bath'), is('zone', '0'), not(every(is('fedBy', 'selv'), atMost('selvV', 12)))),
+      '701.55, 701.414.4.5',
+    ),
+    'bath-zone-1': wants(
+      { kind: 'no-outlet' },
+      'zone 1 of a bath or shower: all but fixed equipment 701.55 names, and SELV to 25 V',
+      every(
+        is('outlet', 'hardwired'),
+        is('use', 'bath'),
+        is('zone', '1'),
+        not(every(is('fedBy', 'selv'), atMost('selvV', 25))),
+        not(is('equipment', 'water-heater', 'hydromassage', 'spa', 'fan', 'towel-rail')),
+      ),
+      '701.55',
+    ),
+    'bath-switch': wants(
+      { kind: 'no-outlet' },
+      'switches in zones 0 and 1 of a bath or shower: all but those of SELV to 12 V',
+      every(
+        is('outlet', 'switch'),
+        is('use', 'bath'),
+        is('zone', '0', '1'),
+        not(every(is('fedBy', 'selv'), atMost('selvV', 12))),
+      ),
+      '701.512.3',
+    ),
+    spa: within30('hot tubs and spas', is('equipment', 'spa', 'hydromassage'), '702.410.3.101.2, 701.415.1'),
     'bath-wet': wants(
       { kind: 'ingress', ipX: 4 },
       'zones 1 and 2 of a bath or shower',
@@ -67,31 +105,31 @@ export const IEC_60364: RequirementPack = {
     ),
     pool: within30(
       'pools, outside zones 0 and 1',
-      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '2', 'outside'), not(SAFE)),
+      every(LIVE_OUTLET, named('pool-place'), is('zone', '2', 'outside'), not(SAFE)),
       '702.410.3.101.2',
     ),
     'pool-socket': wants(
       { kind: 'no-outlet' },
       'socket-outlets in zones 0 and 1 of a pool',
-      every(SOCKET, is('use', 'pool'), is('zone', '0', '1')),
+      every(SOCKET, named('pool-place'), is('zone', '0', '1')),
       '702.512.2',
     ),
     'pool-mains': wants(
       { kind: 'no-outlet' },
       'mains in zones 0 and 1 of a pool',
-      every(is('outlet', 'lighting', 'switch', 'hardwired'), is('use', 'pool'), is('zone', '0', '1'), not(SAFE)),
+      every(is('outlet', 'lighting', 'switch', 'hardwired'), named('pool-place'), is('zone', '0', '1'), not(SAFE)),
       '702.410.3.101.2',
     ),
     'pool-wet': wants(
       { kind: 'ingress', ipX: 4 },
       'zones 1 and 2 of a pool',
-      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '1', '2')),
+      every(LIVE_OUTLET, named('pool-place'), is('zone', '1', '2')),
       '702.512.2',
     ),
     'pool-in': wants(
       { kind: 'ingress', ipX: 8 },
       'zone 0 of a pool',
-      every(LIVE_OUTLET, is('use', 'pool'), is('zone', '0')),
+      every(LIVE_OUTLET, named('pool-place'), is('zone', '0')),
       '702.512.2',
     ),
     sauna: within30(

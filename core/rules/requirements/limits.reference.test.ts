@@ -21,6 +21,7 @@ const NEC_ALL = {
   'pool-close': [`poolM ${6 * FT_M}`],
   'spa-receptacle': ['ratedA 30', `poolM ${10 * FT_M}`],
   arc: ['circuitA 20'],
+  'tub-switch': ['showerM 0'],
   // Five and a half feet.
   tamper: ['ratedA 20', `high: not heightM ${66 * INCH_M}`],
   ...all(['weather', 'cover-wet'], ['ratedA 20']),
@@ -38,6 +39,10 @@ const IEC_ALL = {
   socket: ['ratedA 32', 'mA 30'],
   mobile: ['circuitA 32', 'mA 30'],
   ...all(['luminaire', 'bath', 'pool', 'sauna', 'caravan-30', 'sign', 'vehicle-30', 'heating'], ['mA 30']),
+  spa: ['mA 30'],
+  'bath-zone-0': ['not selvV 12'],
+  'bath-zone-1': ['not selvV 25'],
+  'bath-switch': ['not selvV 12'],
   ...all(['bath-wet', 'pool-wet'], ['ipX 4']),
   'bath-in': ['ipX 7'],
   'pool-in': ['ipX 8'],
@@ -68,9 +73,9 @@ const LIMITS: Readonly<Record<RulePackId, Readonly<Record<string, readonly strin
   'iec-60364': IEC_ALL,
   'bs-7671-2018-a2': {
     ...IEC_ALL,
-    'bath-socket': ['tubM 2.5'],
+    'bath-socket': ['tubM 2.5', 'showerM 2.5'],
     'arc-must': ['ratedA 32'],
-    ...all(['concealed', 'partition'], ['mA 30']),
+    ...all(['concealed', 'partition', 'through-bath'], ['mA 30']),
   },
 };
 

@@ -28,7 +28,7 @@ export const SNOW = {
 const ALARM_ONLY = {
   id: 'alarm',
   says: 'feeds nothing but a fire or burglar alarm that stays',
-  where: every(is('equipment', 'alarm'), is('alone', true), is('fastened', true)),
+  where: every(is('equipment', 'fire-alarm', 'burglar-alarm'), is('alone', true), is('fastened', true)),
 };
 const ASSURED = {
   id: 'assured',
@@ -40,7 +40,11 @@ const ASSURED = {
 /** What 406.12 names as too high, in place for one appliance, or without a grounding contact. */
 const TAMPER_EXCEPTIONS = [
   { id: 'high', says: 'more than 5 1/2 ft above the floor', where: not(atMost('heightM', HIGH_M)) },
-  { id: 'dedicated', says: 'in the space of an appliance not easily moved', where: is('serves', 'appliance') },
+  {
+    id: 'dedicated',
+    says: 'in the space of an appliance not easily moved, with a place for no more than stands there',
+    where: every(is('serves', 'appliance'), is('spareHalf', false)),
+  },
   {
     id: 'non-grounding',
     says: 'replaces one without a grounding contact, by one without',
@@ -82,6 +86,15 @@ export const NEC_2017: RequirementPack = {
     'near-tub': atMost('tubM', SIX_FT_M),
     accessory: every(is('accessory', true), is('atGrade', true), is('habitable', false)),
     basement: is('use', 'basement-unfinished'),
+    // Where a washer or dryer stands, whatever the room is called; in a room for much else it is its own outlet.
+    'laundry-area': some(
+      is('use', 'laundry'),
+      is('equipment', 'clothes-washer', 'clothes-dryer'),
+      every(
+        is('use', 'closet', 'utility', 'store', 'other', 'basement-unfinished', 'basement-finished'),
+        is('holds', 'clothes-washer', 'clothes-dryer'),
+      ),
+    ),
     'kitchen-outlet': every(is('use', 'kitchen'), is('serves', 'countertop')),
     'arc-circuit': every(
       named('dwelling'),
@@ -91,6 +104,7 @@ export const NEC_2017: RequirementPack = {
     ),
     'arc-room': some(
       is('use', ...LIVED_IN),
+      named('laundry-area'),
       every(is('use', 'utility', 'workshop', 'attic', 'outbuilding', 'other'), is('habitable', true)),
     ),
     'tamper-receptacle': every(RECEPTACLE, is('volts', 'line', 'line-line'), atMost('ratedA', 20), is('locking', false)),
@@ -126,7 +140,7 @@ export const NEC_2017: RequirementPack = {
       every(named('dwelling'), named('receptacle-a'), named('near-tub')),
       '210.8(A)(9)',
     ),
-    laundry: ground('laundry areas', every(named('dwelling'), named('receptacle-a'), is('use', 'laundry')), '210.8(A)(10)'),
+    laundry: ground('laundry areas', every(named('dwelling'), named('receptacle-a'), named('laundry-area')), '210.8(A)(10)'),
     'other-bath': ground('bathrooms, no dwelling', every(named('receptacle-b'), is('use', 'bath')), '210.8(B)(1)'),
     'other-kitchen': ground('kitchens, no dwelling', every(named('receptacle-b'), is('use', 'kitchen')), '210.8(B)(2)'),
     'other-outdoors': ground('outdoors, no dwelling', every(named('receptacle-b'), is('use', 'outdoors')), '210.8(B)(4)', {
@@ -290,7 +304,7 @@ export const NEC_2017: RequirementPack = {
         {
           id: 'alarm',
           says: 'feeds a fire alarm system alone, wired in metal',
-          where: every(is('equipment', 'alarm'), is('alone', true), is('metalWiring', true)),
+          where: every(is('equipment', 'fire-alarm'), is('alone', true), is('metalWiring', true)),
         },
       ],
     },
@@ -347,6 +361,18 @@ export const NEC_2017: RequirementPack = {
       // Article 695 leaves one- and two-family houses to others (695.1(B)).
       ...{ asks: { kind: 'alarm-only' }, place: 'fire pumps of a house', clause: '695.6(G), 695.1(B)', recommended: true },
       where: every(is('equipment', 'fire-pump'), is('premises', 'household')),
+    },
+    'fire-alarm': {
+      ...{ asks: { kind: 'alarm-only' }, place: 'fire alarm systems', clause: '760.41(B), 760.121(B)' },
+      where: is('equipment', 'fire-alarm'),
+    },
+    'central-heating': {
+      ...{ asks: { kind: 'own-circuit' }, place: 'central heating', clause: '422.12' },
+      where: is('equipment', 'central-heating'),
+    },
+    'tub-switch': {
+      ...{ asks: { kind: 'no-outlet' }, place: 'switches within a tub or shower space', clause: '404.4(C)' },
+      where: every(is('outlet', 'switch'), atMost('showerM', 0)),
     },
     'switch-earth': {
       asks: { kind: 'earthed' },

@@ -30,7 +30,7 @@ export const NEC_2020: RequirementPack = {
       place: 'indoor damp and wet locations, no dwelling',
       where: every(named('receptacle-b'), not(is('use', 'outdoors')), is('wetness', 'damp', 'wet')),
     },
-    'other-laundry': ground('laundry areas, no dwelling', every(named('receptacle-b'), is('use', 'laundry')), '210.8(B)(11)'),
+    'other-laundry': ground('laundry areas, no dwelling', every(named('receptacle-b'), named('laundry-area')), '210.8(B)(11)'),
     'other-tub': ground(
       'within 6 ft of a tub or shower, no dwelling',
       every(named('receptacle-b'), named('near-tub')),

@@ -20,7 +20,9 @@ export type Asks =
   | { kind: 'own-earth' }
   | { kind: 'accessible' }
   | { kind: 'earthed' }
-  | { kind: 'alarm-only' };
+  | { kind: 'alarm-only' }
+  /** Earthed armour, conduit or a screen round a cable. */
+  | { kind: 'guarded' };
 export type AskKind = Asks['kind'];
 
 /** A relief from a row. One that is a person's judgement counts only where somebody took it, with the reason. */

@@ -25,6 +25,14 @@ export type Atom =
   | 'atGrade'
   | 'habitable'
   | 'foodPreparation'
+  // Kinds of equipment that stand in the room.
+  | 'holds'
+  // More places for plugs on its yoke than things in its space.
+  | 'spareHalf'
+  | 'selvV'
+  // As far as anybody said that there is a shower or tub.
+  | 'showerM'
+  | 'throughBath'
   // What is fed.
   | 'equipment'
   | 'alone'

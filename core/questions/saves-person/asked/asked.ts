@@ -27,13 +27,13 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
   'own-earth': { nec: 'a ground of its own', iec: 'an earth apart from the supply’s neutral' },
   accessible: { nec: 'accessible', iec: 'accessible' },
   earthed: { nec: 'no current on the ground', iec: 'no current on the earth' },
+  guarded: { nec: 'guarded cable', iec: 'guarded cable' },
   'alarm-only': { nec: 'alarm, no trip', iec: 'alarm, no trip' },
 };
 
 /** What the job's rule book asks for at the outlets of a circuit, held against what covers each; one check for each kind of it. */
 export function askedChecks(facts: CircuitFacts): Check[] {
   const { job } = facts;
-  if (!feedsOutlets(facts)) return [];
   const outcomes = outcomesOf(facts);
   const kinds = [...new Set(outcomes.map(({ kind }) => kind))];
   const checks = kinds.map((kind) =>
@@ -43,6 +43,8 @@ export function askedChecks(facts: CircuitFacts): Check[] {
       outcomes.filter((each) => each.kind === kind),
     ),
   );
+  // Of a feeder without outlets it is its cable alone.
+  if (!feedsOutlets(facts)) return checks;
   return [...entered(facts, checks.length === 0), ...checks, ...contactChecks(facts)];
 }
 

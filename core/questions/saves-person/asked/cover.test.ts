@@ -326,7 +326,12 @@ describe('what nobody entered is not taken for what is not asked for', () => {
   });
 
   it('wiring nobody entered is no wiring in metal, and lies in a wall for all that is known', () => {
-    const alarm = spotJob('nec-2023', { kind: 'appliance', use: 'hall', equipment: 'alarm', board: { readilyAccessible: true } });
+    const alarm = spotJob('nec-2023', {
+      kind: 'appliance',
+      use: 'hall',
+      equipment: 'fire-alarm',
+      board: { readilyAccessible: true },
+    });
     alarm.segments = Object.fromEntries(Object.entries(alarm.segments).filter(([, { circuitId }]) => circuitId !== 'c'));
     expect(outcomeAt(alarm, 'arc-fault')?.verdict).toBe('unknown');
     const british = (place: 'raceway' | 'exposed' | undefined) => {

@@ -6,6 +6,9 @@ import { askedAt, outcomeAt, type Spot, spotJob } from '../../../testing/askedPl
  * publications: the clause, `-` where they do not, `?` with the fact that is missing.
  */
 type Row = [what: string, kind: string, spot: Spot, iec: string, bs: string];
+import type { Job } from '../../../job/schema/job';
+import { stated } from '../../../testing/jobs';
+
 const R = 'residual';
 const OWN = 'own-residual';
 const HOME = { premises: 'household' } as const;
@@ -40,8 +43,91 @@ const ROWS: readonly Row[] = [
     'a shaver unit in a bathroom',
     'no-outlet',
     { use: 'bath', point: { zone: '2', fedBy: 'shaver', tubDistanceM: 0.7 } },
+    '-',
+    '-',
+  ],
+  [
+    'a shaver unit in zone 1',
+    'no-outlet',
+    { use: 'bath', point: { zone: '1', fedBy: 'shaver', tubDistanceM: 0 } },
     '701.512.3',
     '-',
+  ],
+  ['a shower in a bedroom, 2 m off', 'no-outlet', { use: 'bedroom', point: { tubDistanceM: 2 } }, '-', '701.512.3'],
+  ['a shower in a bedroom, 3 m off', 'no-outlet', { use: 'bedroom', point: { tubDistanceM: 3 } }, '-', '-'],
+  ['a bedroom with a shower somewhere', 'no-outlet', { use: 'bedroom', room: { water: 'tub' } }, '-', '?tubDistanceM'],
+  [
+    'a light in zone 0',
+    'no-outlet',
+    { kind: 'light', use: 'bath', point: { zone: '0' } },
+    '701.55, 701.414.4.5',
+    '701.55, 701.414.4.5',
+  ],
+  [
+    'a light of 12 V in zone 0',
+    'no-outlet',
+    { kind: 'light', use: 'bath', point: { zone: '0', fedBy: 'selv', selvV: 12 } },
+    '-',
+    '-',
+  ],
+  [
+    'a light of 24 V in zone 0',
+    'no-outlet',
+    { kind: 'light', use: 'bath', point: { zone: '0', fedBy: 'selv', selvV: 24 } },
+    '701.55, 701.414.4.5',
+    '701.55, 701.414.4.5',
+  ],
+  [
+    'SELV nobody read in zone 0',
+    'no-outlet',
+    { kind: 'light', use: 'bath', point: { zone: '0', fedBy: 'selv' } },
+    '?selvV',
+    '?selvV',
+  ],
+  ['a switch in zone 1', 'no-outlet', { kind: 'switch', use: 'bath', point: { zone: '1' } }, '701.512.3', '701.512.3'],
+  [
+    'a switch of 12 V in zone 1',
+    'no-outlet',
+    { kind: 'switch', use: 'bath', point: { zone: '1', fedBy: 'selv', selvV: 12 } },
+    '-',
+    '-',
+  ],
+  ['a switch in zone 2', 'no-outlet', { kind: 'switch', use: 'bath', point: { zone: '2' } }, '-', '701.512.3'],
+  [
+    'a shower heater in zone 1',
+    'no-outlet',
+    { kind: 'appliance', use: 'bath', equipment: 'water-heater', point: { zone: '1' } },
+    '-',
+    '-',
+  ],
+  ['a fan in zone 1', 'no-outlet', { kind: 'appliance', use: 'bath', equipment: 'fan', point: { zone: '1' } }, '-', '-'],
+  [
+    'a washer in zone 1',
+    'no-outlet',
+    { kind: 'appliance', use: 'bath', equipment: 'clothes-washer', point: { zone: '1' } },
+    '701.55',
+    '701.55',
+  ],
+  [
+    'a fan of SELV to 25 V in zone 1',
+    'no-outlet',
+    { kind: 'appliance', use: 'bath', equipment: 'other', point: { zone: '1', fedBy: 'selv', selvV: 25 } },
+    '-',
+    '-',
+  ],
+  [
+    'a hot tub in the yard',
+    R,
+    { kind: 'appliance', use: 'outdoors', equipment: 'spa', point: { zone: 'outside' } },
+    '702.410.3.101.2',
+    '702.410.3.101.2',
+  ],
+  [
+    'a socket in zone 1 of a hot tub',
+    'no-outlet',
+    { use: 'outdoors', equipment: 'spa', point: { zone: '1' } },
+    '702.512.2',
+    '702.55.2',
   ],
   ['a socket in zone 2', 'no-outlet', { use: 'bath', point: { zone: '2', tubDistanceM: 0.5 } }, '701.512.3', '701.512.3'],
   ['a socket 1 m from a shower', 'no-outlet', { use: 'bath', point: { zone: 'outside', tubDistanceM: 1 } }, '-', '701.512.3'],
@@ -118,6 +204,25 @@ const ROWS: readonly Row[] = [
 ];
 const CABLES: readonly [string, Spot, string, string][] = [
   ['a cable 30 mm deep', { kind: 'appliance', segment: SHALLOW }, '-', '522.6.202'],
+  [
+    'a cable outside the zones is not cured by it',
+    { kind: 'appliance', segment: { place: 'in-wall', concealed: 'off-zones' } },
+    '-',
+    '-',
+  ],
+  [
+    'an armoured cable 30 mm deep',
+    { kind: 'appliance', segment: { ...SHALLOW, construction: 'armoured', protectivePath: 'armour' } },
+    '-',
+    '-',
+  ],
+  [
+    'one whose armour is joined to nothing',
+    { kind: 'appliance', segment: { ...SHALLOW, construction: 'armoured', protectivePath: 'none' } },
+    '-',
+    '522.6.202',
+  ],
+  ['a cable through zone 1', { kind: 'appliance', segment: { place: 'exposed', throughBath: true } }, '-', '701.411.3.3'],
   ['a cable 60 mm deep', { kind: 'appliance', segment: { place: 'in-wall', concealed: 'deep' } }, '-', '-'],
   ['a cable in earthed conduit', { kind: 'appliance', segment: { place: 'in-wall', concealed: 'protected' } }, '-', '-'],
   [
@@ -141,6 +246,28 @@ const CASES = [
 ];
 
 describe('what IEC 60364 and BS 7671 ask for', () => {
+  it('a guard round a cable outside the zones, on final circuits and feeders', () => {
+    const job = spotJob('bs-7671-2018-a2', { kind: 'appliance', segment: { place: 'in-wall', concealed: 'off-zones' } });
+    expect(outcomeAt(job, 'guarded', 'c')?.verdict).toBe('stop');
+    const feeder: Job = {
+      ...job,
+      circuits: { ...job.circuits, c: { ...job.circuits.c!, kind: 'distribution' } },
+      points: {},
+      loads: {},
+    };
+    expect(outcomeAt(feeder, 'guarded', 'c')?.verdict).toBe('stop');
+    const shallow = {
+      ...feeder,
+      segments: {
+        c: {
+          ...Object.values(feeder.segments).find(({ circuitId }) => circuitId === 'c')!,
+          concealed: stated('shallow' as const),
+        },
+      },
+    };
+    expect(outcomeAt(shallow, 'residual', 'c')?.verdict).toBe('stop');
+  });
+
   it('30 mA of a berth up to 63 A, 300 mA above', () => {
     const finest = (ratingA: number) =>
       outcomeAt(spotJob('iec-60364', { use: 'outdoors', equipment: 'boat-supply', ratingA, point: { ratedA: 125 } }), OWN)?.asks;

@@ -80,6 +80,8 @@ export function metAt(
           ? known(no(`behind ${point.behind}`))
           : map(factOf('points', point, 'readilyAccessible'), (reached) => (reached ? yes('within reach') : no('out of reach'))),
       );
+    case 'guarded':
+      return known(no('no armour, earthed conduit or screen'));
     case 'earthed':
       return known(no('its current returns that way'));
   }

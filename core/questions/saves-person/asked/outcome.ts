@@ -8,7 +8,7 @@ import type { AskKind, Asks } from '../../../rules/requirements/row';
 import { cite, type Source } from '../../../tables/source';
 import { cordGives, type Met, metAt } from './met';
 import type { Place } from './outletFacts';
-import { placesOf } from './place';
+import { cableOf, placesOf } from './place';
 import { type Demand, demandsAt, restsOn, SCHEDULE_ROW, type Wanted } from './wanted';
 
 /** What came of one kind of demand at one place. */
@@ -44,8 +44,9 @@ export const feedsOutlets = ({ circuit, house }: CircuitFacts): boolean =>
 /** Every outcome of a circuit, place by place. */
 export function outcomesOf(facts: CircuitFacts): Outcome[] {
   // Outlets on a feeder or a service are asked for what any others are.
-  if (!feedsOutlets(facts)) return [];
-  return placesOf(facts).flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
+  // Of one without it is the cable: it lies in the wall as any other.
+  const places = feedsOutlets(facts) ? placesOf(facts) : facts.circuit.kind === 'distribution' ? [cableOf(facts)] : [];
+  return places.flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
 }
 
 function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {

@@ -1,7 +1,9 @@
-import type { CircuitFacts } from '../../../house/facts';
+import { alike } from '../../../cells/alike';
+import { type CircuitFacts, HOUSE, type House } from '../../../house/facts';
 import { andThen, join, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
+import { rowsOf } from '../../../job/tracked';
 import type { Asked, Atom, AtomValue } from '../../../rules/requirements/vocabulary';
 import { circuitRating, FAR_M, type Place, poolAt, ratedAt, roomOf, usedAs, voltsAt, wetnessAt } from './outletFacts';
 
@@ -16,8 +18,13 @@ export function placesOf({ house, circuit, loads }: CircuitFacts): Place[] {
   const loose = loads
     .filter(({ pointId }) => pointId === undefined || !ids.has(pointId))
     .map((load): Place => ({ id: load.id, name: load.name, point: undefined, loads: [load], cable: false }));
-  return [...outlets, ...loose, { id: circuit.id, name: circuit.name, point: undefined, loads: [], cable: true }];
+  return [...outlets, ...loose, cableOf({ circuit })];
 }
+
+/** The cable of a circuit. */
+export const cableOf = ({ circuit: { id, name } }: Pick<CircuitFacts, 'circuit'>): Place => ({
+  ...{ id, name, point: undefined, loads: [], cable: true },
+});
 
 const OUTLETS = {
   socket: 'receptacle',
@@ -78,16 +85,16 @@ export function askedOf(facts: CircuitFacts, place: Place): Asked {
 type Reader = (facts: CircuitFacts, place: Place) => Maybe<AtomValue | readonly AtomValue[]>;
 /** A fact of the outlet; of equipment without one it is not known where it is fed. */
 const ofPoint =
-  (make: (point: Point, facts: CircuitFacts) => Maybe<AtomValue>, without: Maybe<AtomValue>): Reader =>
-  (facts, { point }) =>
-    point === undefined ? without : make(point, facts);
+  (make: (point: Point, facts: CircuitFacts, loads: readonly Load[]) => Maybe<AtomValue>, without: Maybe<AtomValue>): Reader =>
+  (facts, { point, loads }) =>
+    point === undefined ? without : make(point, facts, loads);
 const NO = known(false);
 /** Neither true nor false: no exception about an outlet's reach is one about equipment without an outlet. */
 const NO_OUTLET = known('none');
 const ANY = known('any');
 
 const ofRoom =
-  (make: (room: Room, facts: CircuitFacts) => Maybe<AtomValue>): Reader =>
+  (make: (room: Room, facts: CircuitFacts) => Maybe<AtomValue | readonly AtomValue[]>): Reader =>
   (facts, place) =>
     place.cable ? known('none') : andThen(roomOf(facts, place), (room) => make(room, facts));
 /** Distance to water: none where the room is said to have none of it. */
@@ -180,6 +187,22 @@ const READERS: Readonly<Record<Atom, Reader>> = {
       ? (factOf('rooms', room, 'water') as Maybe<never>)
       : factOf('rooms', room, 'foodPreparation');
   }),
+  holds: ofRoom((room, { house }) => known(equipmentIn(house, room.id))),
+  spareHalf: ofPoint(
+    (point, _, loads) => map(factOf('points', point, 'receptacles'), (places) => places > Math.max(1, loads.length)),
+    NO,
+  ),
+  selvV: ofPoint((point) => factOf('points', point, 'selvV'), ANY),
+  showerM: (facts, place) => {
+    const room = facts.job.rooms[place.point?.roomId ?? ''];
+    const stated = place.point === undefined ? undefined : ifStated('points', place.point, 'tubDistanceM');
+    if (stated?.value !== undefined) return stated as Known<number>;
+    const water = room === undefined ? undefined : ifStated('rooms', room, 'water').value;
+    if (place.point === undefined || (water !== 'tub' && water !== 'both')) return known(FAR_M);
+    return factOf('points', place.point, 'tubDistanceM');
+  },
+  throughBath: ({ wiring }) =>
+    known(wiring.stretches.some(({ segment }) => ifStated('segments', segment, 'throughBath').value === true)),
   equipment: (_, { loads, cable, point }) => {
     if (cable) return known([]);
     if (loads.length === 0 && (point?.kind === 'appliance' || point?.kind === 'spur'))
@@ -221,6 +244,18 @@ export function equipmentOf(load: Load): Maybe<readonly string[]> {
     : known([stated.value, named], join(stated.given, appliance.given));
 }
 
+/** Kinds of the equipment that stands in a room, as said. */
+const equipmentIn = HOUSE.cell(
+  'equipment in a room',
+  ({ job }: House, roomId): readonly string[] =>
+    rowsOf(job.loads).flatMap((load) => {
+      if (job.points[load.pointId ?? '']?.roomId !== roomId) return [];
+      const kinds = equipmentOf(load);
+      return kinds.known ? kinds.value : [];
+    }),
+  alike,
+);
+
 /** Where a cable is drawn that is in no wall; a raceway may be. */
 const IN_NO_WALL: ReadonlySet<string> = new Set(['exposed', 'roof-space', 'buried', 'under-floor']);
 
@@ -228,6 +263,9 @@ const IN_NO_WALL: ReadonlySet<string> = new Set(['exposed', 'roof-space', 'burie
 function concealedIn(segment: Segment): Maybe<string> {
   if (segment.place !== undefined && IN_NO_WALL.has(segment.place)) return known('not');
   const { place, id, name = 'the cable' } = segment;
+  // An earthed armour or metal sheath guards it wherever it lies (522.6.204).
+  if ((segment.construction === 'armoured' || segment.construction === 'mineral') && segment.protectivePath !== 'none')
+    return known('protected');
   if (place === undefined && segment.concealed === undefined) return unknown(`segments.${id}.place`, `where ${name} runs`);
   return need(segment.concealed, `segments.${id}.concealed`, `depth of ${name} in the wall`);
 }

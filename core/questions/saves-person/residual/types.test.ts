@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Job } from '../../../job/schema/job';
 import { ask, check } from '../../../testing/ask';
 import { splitHouse } from '../../../testing/houses';
-import { device, stated } from '../../../testing/jobs';
+import { breaker, device, stated } from '../../../testing/jobs';
 import { leakyHouse, monitorOf, switchOf } from '../../../testing/leakyHouse';
 import { backFed } from '../../../testing/reliefJobs';
 import { rcbo, residual } from '../../../testing/residuals';
@@ -214,5 +214,79 @@ describe('a device of which nobody knows whether it covers an outlet', () => {
     expect(verdict(job, 'type:d')).toBe('pass');
     const fed = { ...job, points: { ...job.points, p: { ...job.points.p, onward: stated('feed-through' as const) } } };
     expect(verdict(fed, 'type:rccb')).toBeUndefined();
+  });
+});
+
+describe('a vehicle charger', () => {
+  const charger = (more: object, type: 'AC' | 'A' | 'F' | 'B' = 'A') =>
+    leakyHouse({ a: { equipment: 'vehicle-charger', waveform: 'sine', ...more } }, switchOf(type));
+  it.each([
+    ['A', true, 'pass'],
+    ['F', true, 'pass'],
+    ['AC', true, 'stop'],
+    ['A', false, 'stop'],
+    ['A', undefined, 'unknown'],
+    ['AC', undefined, 'stop'],
+    ['B', undefined, 'pass'],
+  ] as const)(
+    'behind type %s, its detection of 6 mA DC %s: %s, whatever its leakage is said to be',
+    (type, dcDetection, expected) => {
+      for (const waveform of ['sine', 'pulsating-dc', 'smooth-dc'] as const)
+        expect(verdict(charger({ waveform, ...(dcDetection === undefined ? {} : { dcDetection }) }, type), 'type:rccb')).toBe(
+          expected,
+        );
+    },
+  );
+  it('that detects lets 6 mA through and no more', () => {
+    expect(verdict(charger({ dcDetection: true }), 'dc:rccb')).toBe('pass');
+    expect(verdict(charger({}), 'dc:rccb')).toBe('unknown');
+    // Two of them come to more than a type A device works with.
+    const two = leakyHouse({
+      a: { equipment: 'vehicle-charger', dcDetection: true },
+      b: { equipment: 'vehicle-charger', dcDetection: true },
+    });
+    expect(verdict(two, 'dc:rccb')).toBe('stop');
+  });
+  it('wants a residual device that covers nothing else', () => {
+    const own = charger({ dcDetection: true });
+    expect(verdict(own, 'asked:own-residual')).toBe('pass');
+    const shared = leakyHouse({ a: { equipment: 'vehicle-charger', dcDetection: true }, b: {} });
+    expect(verdict(shared, 'asked:own-residual')).toBe('stop');
+    shared.devices['a-device'] = device('a-device', 'a', rcbo());
+    expect(verdict(shared, 'asked:own-residual')).toBe('pass');
+  });
+});
+
+describe('a load on several lines', () => {
+  const three = (more: object, type: 'A' | 'F' | 'B' = 'F'): Job => {
+    const job = leakyHouse({ a: { lines: 'all', ...more } }, { ...(switchOf(type) as object), poles: '4P' } as never, {
+      settings: { ...(breaker('B', 16) as object), poles: '3P+N' } as never,
+    });
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-400-230' };
+    job.devices.rccb = { ...job.devices.rccb!, lines: ['L1', 'L2', 'L3'] };
+    return job;
+  };
+  it.each(['heat-pump', 'inverter', 'battery', 'air-conditioner'] as const)(
+    '%s rectifies between them, whatever is said of it',
+    (equipment) => {
+      expect([verdict(three({ equipment }), 'type:rccb'), verdict(three({ equipment }, 'B'), 'type:rccb')]).toEqual([
+        'stop',
+        'pass',
+      ]);
+      // On one line it leaks what it is said to.
+      expect(verdict(three({ equipment, lines: 'L1' }), 'type:rccb')).toBe('pass');
+    },
+  );
+  it('its maker may say in writing that less will do: a caution', () => {
+    expect(verdict(three({ equipment: 'heat-pump', makersType: 'F' }), 'type:rccb')).toBe('caution');
+    expect(verdict(three({ equipment: 'heat-pump', makersType: 'B' }), 'type:rccb')).toBe('stop');
+    expect(verdict(three({ equipment: 'heat-pump', makersType: 'F' }, 'A'), 'type:rccb')).toBe('stop');
+  });
+  it('with its electronics between a line and the neutral it may stand behind type A; mixed, or of another kind, it is a caution', () => {
+    expect(verdict(three({ equipment: 'range', waveform: 'pulsating-dc' }, 'A'), 'type:rccb')).toBe('pass');
+    expect(verdict(three({ equipment: 'range', waveform: 'mixed-frequency' }), 'type:rccb')).toBe('caution');
+    expect(verdict(three({ equipment: 'water-heater', waveform: 'pulsating-dc' }, 'A'), 'type:rccb')).toBe('caution');
+    expect(verdict(three({ equipment: 'water-heater', waveform: 'sine' }, 'A'), 'type:rccb')).toBe('pass');
+    expect(verdict(three({ waveform: 'pulsating-dc' }, 'A'), 'type:rccb')).toBe('unknown');
   });
 });

@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../../../job/schema/job';
+import type { Origin } from '../../../job/schema/supply';
+import { ask, check } from '../../../testing/ask';
+import { mouldedCase, splitHouse } from '../../../testing/houses';
+import { device, stated } from '../../../testing/jobs';
+
+type Parted = NonNullable<Origin['partedBy']>['value'];
+
+/** A generator on the panel of a house by a breaker, in a source state of its own. */
+function withGenerator(partedBy?: Parted, more: Partial<Origin> = {}): Job {
+  const job = splitHouse();
+  const grid = Object.keys(job.sourceStates)[0]!;
+  job.origins.gen = {
+    ...{ id: 'gen', order: 'z', name: 'Generator', kind: 'generator', state: 'new', zeOhm: stated(0.5, 'measured') },
+    ...(partedBy === undefined ? {} : { partedBy: stated(partedBy) }),
+    neutralBond: stated(false),
+    ...more,
+  };
+  job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', name: 'Lead', fromOriginId: 'gen' };
+  job.devices.lead = device('lead', 'lead', mouldedCase(30, '2P'), { lines: ['L1', 'L2'] });
+  job.sourceStates.gen = { ...job.sourceStates[grid]!, id: 'gen', order: 'z', name: 'Generator', originIds: ['gen'] };
+  return job;
+}
+const verdict = (job: Job, id: string) => check(ask(job, 'saves-person', 'lead'), id)?.verdict;
+
+describe('sources that are not to run together', () => {
+  it.each([
+    [undefined, 'unknown'],
+    ['nothing', 'stop'],
+    ['interlock', 'pass'],
+    ['changeover', 'pass'],
+    ['changeover-neutral', 'pass'],
+  ] as const)('kept apart by %s: %s', (by, expected) => {
+    expect(verdict(withGenerator(by), 'parted:')).toBe(expected);
+  });
+  it('a transfer switch that is drawn parts them; a plain switch, and one on another board, do not', () => {
+    const drawn = (duty: 'transfer' | 'isolator' | 'contactor', circuitId: string) => {
+      const job = withGenerator();
+      job.devices.sw = device(...(['sw', circuitId, { family: 'switch', duty, ratingA: stated(200), poles: '2P' }] as const), {
+        seat: 'end',
+        lines: ['L1', 'L2'],
+      });
+      return verdict(job, 'parted:');
+    };
+    expect(drawn('transfer', 'lead')).toBeUndefined();
+    expect(drawn('transfer', 'service')).toBeUndefined();
+    expect(drawn('isolator', 'lead')).toBe('unknown');
+    expect(drawn('contactor', 'lead')).toBe('unknown');
+    expect(drawn('transfer', 'feeder')).toBe('unknown');
+  });
+  it('that stand in every state together are not parted', () => {
+    const job = withGenerator();
+    const grid = Object.keys(job.sourceStates)[0]!;
+    job.sourceStates = { [grid]: { ...job.sourceStates[grid]!, originIds: [...job.sourceStates[grid]!.originIds, 'gen'] } };
+    expect(verdict(job, 'parted:')).toBeUndefined();
+    job.origins.gen = { ...job.origins.gen!, state: 'removed' };
+    expect(verdict(job, 'parted:')).toBeUndefined();
+  });
+  it.each([
+    ['interlock', true, 'stop'],
+    ['interlock', false, 'pass'],
+    ['changeover', true, 'stop'],
+    ['changeover-neutral', true, 'pass'],
+    ['changeover-neutral', false, 'stop'],
+    ['nothing', true, 'stop'],
+  ] as const)('behind %s, its neutral joined at it %s: %s', (by, joined, expected) => {
+    expect(verdict(withGenerator(by, { neutralBond: stated(joined) }), 'generator-neutral')).toBe(expected);
+  });
+  it('a second supply from outside is asked once, of the later', () => {
+    const job = withGenerator(undefined, { kind: 'network' });
+    expect(verdict(job, 'parted:')).toBe('unknown');
+    expect(check(ask(job, 'saves-person', 'service'), 'parted:')).toBeUndefined();
+    expect(verdict(job, 'generator-neutral')).toBeUndefined();
+  });
+});
+
+describe('the bond of the neutral at the service', () => {
+  const bond = (job: Job, circuitId: string) => check(ask(job, 'clears-in-time', circuitId), 'bond:board')?.verdict;
+  it('is what every circuit behind it comes home by', () => {
+    const job = (value: boolean | undefined, from: 'stated' | 'assumed' = 'stated'): Job => {
+      const house = splitHouse();
+      const { neutralBonded: _, ...board } = house.boards.board!;
+      house.boards.board = value === undefined ? board : { ...board, neutralBonded: stated(value, from) };
+      return house;
+    };
+    for (const circuitId of ['service', 'range', 'kiln'])
+      expect([
+        bond(job(true), circuitId),
+        bond(job(false), circuitId),
+        bond(job(undefined), circuitId),
+        bond(job(true, 'assumed'), circuitId),
+      ]).toEqual(['pass', 'stop', 'unknown', 'caution']);
+  });
+});
+
+describe('a source added', () => {
+  it('never turns a known stop of what a device may break into unknown', () => {
+    const weak = splitHouse();
+    weak.devices['range-device'] = device('range-device', 'range', mouldedCase(50, '2P', { aicA: stated(100) }), {
+      lines: ['L1', 'L2'],
+    });
+    expect(ask(weak, 'breaks-fault', 'range').verdict).toBe('stop');
+    const { zeOhm: _, ...unsaid } = withGenerator().origins.gen!;
+    const more: Job = {
+      ...withGenerator(),
+      devices: { ...withGenerator().devices, 'range-device': weak.devices['range-device']! },
+    };
+    more.origins = { ...more.origins, gen: unsaid };
+    expect(ask(more, 'breaks-fault', 'range').verdict).toBe('stop');
+    // What a device that is strong enough has to break is not known then.
+    const strong: Job = { ...more, devices: { ...more.devices, 'range-device': splitHouse().devices['range-device']! } };
+    expect(ask(strong, 'breaks-fault', 'range').verdict).toBe('unknown');
+  });
+});
