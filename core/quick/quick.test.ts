@@ -379,3 +379,16 @@ describe('a circuit from the quick line', () => {
     expect(completeQuick(boardless, read('B16', boardless), undefined)).toBeUndefined();
   });
 });
+
+describe('a load by its plate', () => {
+  it('with its voltage, and a charger with its detection', () => {
+    expect(read('shower 9.5kW at 240V 10/4 flat', iec).draft).toMatchObject({ powerW: 9500, plateV: 240 });
+    expect(read('shower 9.5 kW @ 240 V', iec).draft).toMatchObject({ powerW: 9500, plateV: 240 });
+    expect(read('heater 3kW', iec).draft).not.toHaveProperty('plateV');
+    expect(read('heater 3kW at 700V', iec).ok).toBe(false);
+    const charger = read('EV charger C32 7.4 kW 30mA type A 6 mA DC detection', iec);
+    expect(charger.draft).toMatchObject({ dcDetection: true, sensitivityA: 0.03, powerW: 7400 });
+    expect(read('sockets B16 6mA', iec).draft).not.toHaveProperty('dcDetection');
+    expect(read('charger RDC-DD', iec).draft).toMatchObject({ dcDetection: true });
+  });
+});

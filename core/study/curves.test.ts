@@ -7,7 +7,9 @@ import type { Job } from '../job/schema/job';
 import { readDeviceLine } from '../quick/deviceLine';
 import { factsOf } from '../testing/ask';
 import { demo } from '../testing/demos';
+import { soilHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, stated } from '../testing/jobs';
+import { rccb, residual } from '../testing/residuals';
 import { currentRead, curvesStudy } from './curves';
 import { selectivityStudy } from './selectivity';
 import { studyJob } from './study';
@@ -164,5 +166,23 @@ describe('another device in the place', () => {
   it('there is none under rules that set no time', () => {
     const job = demo('kiln-house');
     expect(swapsStudy(job, studyJob(job).circuits[0]!.facts)).toBeNull();
+  });
+});
+
+describe('who opens on a fault to earth', () => {
+  it('through the soil is the residual device, and no current flows that the electrodes do not let', () => {
+    const job = soilHouse();
+    const id = Object.values(job.circuits).find(({ kind }) => kind === 'final')!.id;
+    const before = curves(job, [], id).who!.filter(({ kind }) => kind.includes('PE'));
+    expect(before.every(({ state }) => state === 'MIN')).toBe(true);
+    job.devices.head = device('head', 'service', rccb({ residual: residual(0.1, 'S') }), { seat: 'end' });
+    const after = curves(job, [], id).who!.filter(({ kind }) => kind.includes('PE'));
+    expect(after.length).toBeGreaterThan(0);
+    for (const { byS, may } of after) {
+      expect(byS).toBeLessThanOrEqual(0.5);
+      expect(may).toContain('head');
+    }
+    // Between line and neutral it is blind.
+    for (const { kind, may } of curves(job, [], id).who!) if (!kind.includes('PE')) expect(may).not.toContain('head');
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { houseOf } from '../../house/facts';
 import type { Load, Point } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
 import { studyJob } from '../../study/study';
@@ -55,5 +56,67 @@ describe('the voltage of a load', () => {
     // What its circuit has is not what it hangs on.
     expect([on('line-line', 'L1'), on('line-line', 'L1-L2')]).toEqual(['stop', 'pass']);
     expect([on('line', 'all'), on('line', 'L1')]).toEqual(['stop', 'pass']);
+  });
+});
+
+describe('the plate of a heater', () => {
+  const drawn = (more: Partial<Load>) => {
+    const of = job('2P', { powerW: stated(9500), cosPhi: stated(1), ...more });
+    delete of.loads.l!.currentA;
+    of.loads.l = { ...of.loads.l!, lines: stated('all') };
+    return houseOf(of).factsOf('c').design;
+  };
+  const amperes = (more: Partial<Load>): number => {
+    const found = drawn(more);
+    return found.known ? found.value.ibA : Number.NaN;
+  };
+  it('says its resistance: more above its plate, less below; what is no resistance keeps its power', () => {
+    expect(amperes({})).toBeCloseTo(9500 / 240, 9);
+    expect(amperes({ plateV: stated(208) })).toBeCloseTo((9500 / 240) * (240 / 208) ** 2, 9);
+    expect(amperes({ plateV: stated(277) })).toBeCloseTo((9500 / 240) * (240 / 277) ** 2, 9);
+    // Relief is for what is known to be a resistance, the rise for all that may be one.
+    for (const more of [{ electronics: stated(true) }, { equipment: stated('heat-pump' as const) }]) {
+      expect(amperes({ plateV: stated(277), ...more })).toBeCloseTo(9500 / 240, 9);
+      expect(amperes({ plateV: stated(208), ...more })).toBeGreaterThan(9500 / 240);
+    }
+  });
+  it('well below what it gets is the wrong voltage', () => {
+    const plate = (volts: number) => verdict(job('2P', { plateV: stated(volts), lines: stated('all') }), 'plate:l');
+    expect([plate(208), plate(218.2), plate(240), plate(277)]).toEqual(['stop', 'pass', 'pass', 'pass']);
+  });
+});
+
+describe('a circuit the code asks for by its purpose', () => {
+  const asked = (
+    purpose: 'small-appliance' | 'laundry' | 'bathroom' | 'garage',
+    uses: readonly string[],
+    kinds: readonly Point['kind'][] = [],
+  ) => {
+    const of = job('1P', {});
+    of.circuits.c = { ...of.circuits.c!, purpose: stated(purpose) };
+    of.rooms = Object.fromEntries(
+      uses.map((use, at) => [`r${at}`, { id: `r${at}`, order: 'a', name: use, use: stated(use as never) }]),
+    );
+    of.points = Object.fromEntries(
+      uses.map((_, at) => [
+        `p${at}`,
+        { ...of.points.p!, id: `p${at}`, name: `outlet ${at}`, kind: kinds[at] ?? 'socket', roomId: `r${at}` },
+      ]),
+    );
+    return verdict(of, 'dedicated');
+  };
+  it.each([
+    ['small-appliance', ['kitchen', 'dining'], [], 'pass'],
+    ['small-appliance', ['kitchen', 'outdoors'], [], 'stop'],
+    ['small-appliance', ['kitchen', 'kitchen'], ['socket', 'light'], 'stop'],
+    ['laundry', ['laundry'], [], 'pass'],
+    ['laundry', ['laundry', 'hall'], [], 'stop'],
+    ['bathroom', ['bath', 'bath'], ['socket', 'socket'], 'pass'],
+    ['bathroom', ['bath'], ['light'], 'pass'],
+    ['bathroom', ['bath', 'hall'], [], 'stop'],
+    ['garage', ['garage', 'outdoors'], [], 'pass'],
+    ['garage', ['garage', 'garage'], ['socket', 'light'], 'stop'],
+  ] as const)('%s in %j, %j: %s', (purpose, uses, kinds, expected) => {
+    expect(asked(purpose, uses, kinds)).toBe(expected);
   });
 });

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { cableAnswer, check } from '../../testing/ask';
+import type { DeviceSettings } from '../../job/schema/device';
+import { ask, cableAnswer, check } from '../../testing/ask';
 import { EARNED } from '../../testing/earned';
-import { stated } from '../../testing/jobs';
+import { jobWith, measuredOrigin, stated } from '../../testing/jobs';
 
 describe('a device that does not hold the cable against overload', () => {
   const job = EARNED['overload-elsewhere']!.job();
@@ -23,5 +24,47 @@ describe('a device that does not hold the cable against overload', () => {
     const thick = withLength(60);
     thick.segments[cable.id] = { ...thick.segments[cable.id]!, lineSize: stated('16mm2'), neutralSize: stated('16mm2') };
     expect(check(cableAnswer(thick, circuit), `energy:${cable.id}:live`).unit).not.toBe('s');
+  });
+});
+
+describe('an adjustable breaker', () => {
+  /** Ir 40 A, a short delay from Isd on, Ii far above; some 210 A to earth and 420 A to the neutral at the far end, as the source is. */
+  const heated = (size: string, more: object, origin: object = {}, id = 'live') => {
+    const settings = {
+      ...{
+        family: 'mccb',
+        poles: '1P',
+        frameA: stated(100),
+        irA: stated(40),
+        iiA: stated(6000),
+        trS: stated(8),
+        icuA: stated(25_000),
+      },
+      ...more,
+    } as DeviceSettings;
+    const job = jobWith([{ id: 'c', settings, lengthM: 10, line: 16, protective: 16 }], measuredOrigin(origin));
+    job.segments['c-cable'] = {
+      ...job.segments['c-cable']!,
+      ...(size === '' ? {} : { lineSize: stated(size), neutralSize: stated(size) }),
+    };
+    return check(ask(job, 'protects-cable'), `energy:c-cable:${id}`);
+  };
+  const near = { zLnOhm: stated(0.1, 'measured'), zeOhm: stated(0.1, 'measured') };
+  it('whose short delay lets a fault last half a second heats the cable: no overload protection holds it', () => {
+    expect(heated('2.5mm2', { isdA: stated(200), tsdS: stated(0.5) }, near).verdict).toBe('stop');
+    // What is thick enough for it by custom is no more than a caution: how soon it opens its maker says.
+    expect(heated('50mm2', { isdA: stated(200), tsdS: stated(0.1) }, near).verdict).toBe('caution');
+  });
+  it('leaves to its overload protection what is overload: to ten times Ir and below the short delay', () => {
+    const far = (amperes: number) => ({ zLnOhm: stated(230 / amperes, 'measured'), zeOhm: stated(230 / amperes, 'measured') });
+    expect(heated('', {}, far(360)).verdict).toBe('not-applicable');
+    expect(heated('', {}, far(600)).verdict).not.toBe('not-applicable');
+    // Isd of 240 A may open from 192 A on.
+    expect(heated('', { isdA: stated(240), tsdS: stated(0.1) }, far(170)).verdict).toBe('not-applicable');
+    expect(heated('', { isdA: stated(240), tsdS: stated(0.1) }, far(300)).verdict).not.toBe('not-applicable');
+  });
+  it('no protective conductor is left to it', () => {
+    const far = { zLnOhm: stated(230 / 360, 'measured'), zeOhm: stated(230 / 360, 'measured') };
+    expect(heated('', {}, far, 'L-PE').verdict).not.toBe('not-applicable');
   });
 });

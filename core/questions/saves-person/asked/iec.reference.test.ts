@@ -6,6 +6,7 @@ import { askedAt, outcomeAt, type Spot, spotJob } from '../../../testing/askedPl
  * publications: the clause, `-` where they do not, `?` with the fact that is missing.
  */
 type Row = [what: string, kind: string, spot: Spot, iec: string, bs: string];
+
 import type { Job } from '../../../job/schema/job';
 import { stated } from '../../../testing/jobs';
 
