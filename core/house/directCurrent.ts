@@ -21,10 +21,11 @@ const RECTIFYING: ReadonlySet<string> = new Set(['heat-pump', 'cooling']);
 const LINE_TO_NEUTRAL: ReadonlySet<string> = new Set(['range', 'counter-cooking', 'wall-oven']);
 const COOKING: ReadonlySet<string> = new Set(['range', 'cooking-unit']);
 
-/** A vehicle charger by what it is said to be. */
-export const isCharger = (load: Load): boolean =>
-  ifStated('loads', load, 'equipment').value === 'vehicle-charger' ||
-  ifStated('loads', load, 'appliance').value === 'vehicle-charger';
+/** A vehicle charger by what it is said to be, with where that is from; undefined for anything else. */
+function chargerSaid(load: Load): Givens | undefined {
+  const said = [ifStated('loads', load, 'equipment'), ifStated('loads', load, 'appliance')];
+  return said.find(({ value }) => value === 'vehicle-charger')?.given;
+}
 
 /** How a load sits between the lines of a supply of three, where it hangs on more than one of them. */
 export type Between = 'line-neutral' | 'rectifies' | 'unsaid' | 'other';
@@ -59,7 +60,8 @@ export const onSeveral = (house: House, wiring: Wiring, load: Load): Maybe<boole
  * vehicle's battery, and a rectifier between lines, leak smooth DC whatever is said.
  */
 export function waveformIn(house: House, wiring: Wiring, load: Load): Maybe<Waveform> {
-  if (isCharger(load)) return SMOOTH;
+  const charger = chargerSaid(load);
+  if (charger !== undefined) return known<Waveform>('smooth-dc', charger);
   return andThen(rectifiesBetween(house, wiring, load), (between) => (between ? SMOOTH : waveformOf(load)));
 }
 const SMOOTH = known<Waveform>('smooth-dc');
@@ -119,7 +121,7 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
   const own = ifStated('loads', load, 'dcDetection');
   if (own.value === true) return known({ is: true, why: `${load.name} detects it` }, own.given);
   // Of a charger it is told by its plate: nobody looked yet.
-  if (own.value === undefined && missing === undefined && why === '' && isCharger(load))
+  if (own.value === undefined && missing === undefined && why === '' && chargerSaid(load) !== undefined)
     return factOf('loads', load, 'dcDetection') as Maybe<never>;
   return missing ?? known({ is: false, why }, own.given);
 }
@@ -127,17 +129,19 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
 /** Smooth DC a load can leak, A: what it is said to; none where its residual current holds none; no more than what cuts it off. */
 export function smoothDcOf(house: House, wiring: Wiring, load: Load): Maybe<number> {
   const said = ifStated('loads', load, 'dcLeakageMa');
+  const waveform = waveformIn(house, wiring, load);
   const plain: Maybe<number> =
     said.value !== undefined
       ? known(said.value / 1000, said.given)
-      : andThen(waveformIn(house, wiring, load), (waveform) =>
-          waveform === 'smooth-dc' ? unknown(`loads.${load.id}.dcLeakageMa`, `DC leakage of ${load.name}`) : known(0),
+      : andThen(waveform, (shape) =>
+          shape === 'smooth-dc' ? unknown(`loads.${load.id}.dcLeakageMa`, `DC leakage of ${load.name}`) : known(0),
         );
   if (plain.known && plain.value <= DC_TOLERANCE_A.A) return plain;
   const cut = detected(wiring, load);
   if (!cut.known) return cut;
   if (!cut.value.is) return plain;
-  return known(DC_TOLERANCE_A.A, plain.known ? join(plain.given, cut.given) : cut.given);
+  const given = waveform.known ? join(cut.given, waveform.given) : cut.given;
+  return known(DC_TOLERANCE_A.A, plain.known ? join(plain.given, given) : given);
 }
 
 /** Smooth DC through a device: of everything behind it, added up. */

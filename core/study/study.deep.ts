@@ -80,7 +80,9 @@ describe('a study of whatever a job may hold', () => {
                 if (check.demand === null && (answer.question === 'saves-person' || answer.question === 'rides-surge'))
                   expect(check.rule).not.toBe('');
                 else if (check.demand === null)
-                  expect(check.because).toMatch(/(feeds this circuit alone|they are apart here|opens alone)$/);
+                  expect(check.because).toMatch(
+                    /(feeds this circuit alone|they are apart here|joined here, where the supply comes in|opens alone)$/,
+                  );
                 else {
                   expect(check.demand <= check.limit! * (1 + 1e-9), `${answer.question} ${check.id}`).toBe(true);
                   expect(check.explain().length).toBeGreaterThan(0);

@@ -183,7 +183,6 @@ describe('the other demo jobs', () => {
       'pantry saves-person',
       'range saves-person',
       'service saves-person',
-      'studio-feeder rides-surge',
       'studio-feeder saves-person',
       'wheel protects-cable',
     ]);

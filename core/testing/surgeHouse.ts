@@ -58,6 +58,7 @@ export function surgeJobs(): Job[] {
   delete cables.devices.spd;
   const only = surgeHouse();
   delete only.origins.net!.overheadHvM;
+  delete only.devices.spd;
   const british = surgeHouse();
   british.pack = 'bs-7671-2018-a2';
   delete british.devices.spd;

@@ -10,6 +10,7 @@ import { inspectedJobs } from './inspectedHouse';
 import { breaker, device, gg, jobWith, stated } from './jobs';
 import { leakyJobs } from './leakyHouse';
 import { branch, dwellingOf220 } from './reliefJobs';
+import { saidJobs } from './saidJobs';
 import { surgeJobs } from './surgeHouse';
 
 /** Jobs in which facts count that neither the demos nor the reliefs have. */
@@ -144,4 +145,5 @@ export const JOBS: readonly Job[] = [
   ...leakyJobs(),
   ...surgeJobs(),
   ...inspectedJobs(),
+  ...saidJobs(),
 ];

@@ -113,6 +113,8 @@ function worstOf(
       if (byResidual) given = join(given, residual.given);
       if (timeS > ADIABATIC_S && held && kind !== 'L-PE' && fits(fault.currentA, overloadA)) continue;
       const energy = letThrough.value(fault.currentA);
+      // That another asks more rests on what this one lets through.
+      given = join(given, energy.given);
       const leastA2s = typical?.known === true ? fault.currentA ** 2 * timeAt(typical.value.fast, fault.currentA) : undefined;
       const asked: Asked = { fault, energy, timeS, byResidual, magnetic, withstand: withstand.value, leastA2s };
       if (worst === undefined || share(asked, held) > share(worst, held)) worst = asked;
@@ -120,10 +122,7 @@ function worstOf(
   }
   return worst === undefined
     ? known(undefined, given)
-    : known(
-        worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst),
-        join(given, worst.energy.given),
-      );
+    : known(worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst), given);
 }
 
 /** As far as overload goes: ten times the rating or setting (practice), and no farther than where a short delay may take over. */

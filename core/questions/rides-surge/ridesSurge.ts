@@ -173,7 +173,9 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
     return {
       ...{ demand: kV, limit, unit: 'kV', rule },
       // By the NEC no rule holds equipment to a withstand: the figures are shown, and what they say is advice.
-      ...(nec ? { beyond: 'pass', aside: true } : { beyond: fits(upKv + dropKv, most.kV) ? 'caution' : 'stop' }),
+      ...(nec
+        ? ({ within: 'not-applicable', beyond: 'not-applicable', aside: true } as const)
+        : { beyond: fits(upKv + dropKv, most.kV) ? 'caution' : 'stop' }),
       because: () =>
         `${last.device.name} lets through ${figure(kV)} kV${counts ? ', doubled on the way' : ''}; ${most.what} stands ${figure(most.kV)}${
           advised ? `; doubled on the way it may be ${figure(level.kV)}: a second stage near it is advised` : ''

@@ -18,7 +18,9 @@ export const separationChecks = (facts: CircuitFacts): Check[] =>
       const what = `what separates ${load.name}: it is wired in at ${point.name}, and cannot be unplugged`;
       return [unknownCheck(id, title, [{ path: `loads.${load.id}.disconnect`, what }])];
     }
-    const asked = job.dialect === 'nec' && point?.kind !== 'light' && ifStated('loads', load, 'fastened').value === true;
+    const fastened = ifStated('loads', load, 'fastened').value;
+    const lights = point?.kind === 'light' || (circuit.use === 'lighting' && !wired);
+    const asked = job.dialect === 'nec' && !lights && (fastened ?? wired);
     if (stated.value === undefined && !asked) return [];
     return [
       saidCheck({

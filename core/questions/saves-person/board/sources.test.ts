@@ -1,27 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../../job/schema/job';
-import type { Origin } from '../../../job/schema/supply';
 import { ask, check } from '../../../testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { device, stated } from '../../../testing/jobs';
+import { secondSource } from '../../../testing/saidJobs';
 
-type Parted = NonNullable<Origin['partedBy']>['value'];
-
-/** A generator on the panel of a house by a breaker, in a source state of its own. */
-function withGenerator(partedBy?: Parted, more: Partial<Origin> = {}): Job {
-  const job = splitHouse();
-  const grid = Object.keys(job.sourceStates)[0]!;
-  job.origins.gen = {
-    ...{ id: 'gen', order: 'z', name: 'Generator', kind: 'generator', state: 'new', zeOhm: stated(0.5, 'measured') },
-    ...(partedBy === undefined ? {} : { partedBy: stated(partedBy) }),
-    neutralBond: stated(false),
-    ...more,
-  };
-  job.circuits.lead = { ...job.circuits.service!, id: 'lead', order: 'z', name: 'Lead', fromOriginId: 'gen' };
-  job.devices.lead = device('lead', 'lead', mouldedCase(30, '2P'), { lines: ['L1', 'L2'] });
-  job.sourceStates.gen = { ...job.sourceStates[grid]!, id: 'gen', order: 'z', name: 'Generator', originIds: ['gen'] };
-  return job;
-}
 const verdict = (job: Job, id: string) => check(ask(job, 'saves-person', 'lead'), id)?.verdict;
 
 describe('sources that are not to run together', () => {
@@ -32,11 +15,11 @@ describe('sources that are not to run together', () => {
     ['changeover', 'pass'],
     ['changeover-neutral', 'pass'],
   ] as const)('kept apart by %s: %s', (by, expected) => {
-    expect(verdict(withGenerator(by), 'parted:')).toBe(expected);
+    expect(verdict(secondSource(by), 'parted:')).toBe(expected);
   });
   it('a transfer switch that is drawn parts them; a plain switch, and one on another board, do not', () => {
     const drawn = (duty: 'transfer' | 'isolator' | 'contactor', circuitId: string) => {
-      const job = withGenerator();
+      const job = secondSource();
       job.devices.sw = device(...(['sw', circuitId, { family: 'switch', duty, ratingA: stated(200), poles: '2P' }] as const), {
         seat: 'end',
         lines: ['L1', 'L2'],
@@ -50,7 +33,7 @@ describe('sources that are not to run together', () => {
     expect(drawn('transfer', 'feeder')).toBe('unknown');
   });
   it('that stand in every state together are not parted', () => {
-    const job = withGenerator();
+    const job = secondSource();
     const grid = Object.keys(job.sourceStates)[0]!;
     job.sourceStates = { [grid]: { ...job.sourceStates[grid]!, originIds: [...job.sourceStates[grid]!.originIds, 'gen'] } };
     expect(verdict(job, 'parted:')).toBeUndefined();
@@ -65,10 +48,10 @@ describe('sources that are not to run together', () => {
     ['changeover-neutral', false, 'stop'],
     ['nothing', true, 'stop'],
   ] as const)('behind %s, its neutral joined at it %s: %s', (by, joined, expected) => {
-    expect(verdict(withGenerator(by, { neutralBond: stated(joined) }), 'generator-neutral')).toBe(expected);
+    expect(verdict(secondSource(by, { neutralBond: stated(joined) }), 'generator-neutral')).toBe(expected);
   });
   it('a second supply from outside is asked once, of the later', () => {
-    const job = withGenerator(undefined, { kind: 'network' });
+    const job = secondSource(undefined, { kind: 'network' });
     expect(verdict(job, 'parted:')).toBe('unknown');
     expect(check(ask(job, 'saves-person', 'service'), 'parted:')).toBeUndefined();
     expect(verdict(job, 'generator-neutral')).toBeUndefined();
@@ -101,10 +84,10 @@ describe('a source added', () => {
       lines: ['L1', 'L2'],
     });
     expect(ask(weak, 'breaks-fault', 'range').verdict).toBe('stop');
-    const { zeOhm: _, ...unsaid } = withGenerator().origins.gen!;
+    const { zeOhm: _, ...unsaid } = secondSource().origins.gen!;
     const more: Job = {
-      ...withGenerator(),
-      devices: { ...withGenerator().devices, 'range-device': weak.devices['range-device']! },
+      ...secondSource(),
+      devices: { ...secondSource().devices, 'range-device': weak.devices['range-device']! },
     };
     more.origins = { ...more.origins, gen: unsaid };
     expect(ask(more, 'breaks-fault', 'range').verdict).toBe('stop');
