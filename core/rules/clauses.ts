@@ -137,6 +137,7 @@ const CLAUSES = {
   electrodeStable: { iec: p53('531.3.5.3, note on stability'), bs: 'table 41.5, note 2' },
   disconnection: { iec: p41('411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4'), bs: '411.3.2.2 table 41.1, 411.3.2.3, 411.3.2.4' },
   ownEarth: { iec: p41('411.5, 411.3.1.1'), bs: '411.5, 542.1.3', nec: '250.32(A)' },
+  safetyCircuit: { iec: part('5-56', '2018', '560.7.1'), bs: '560.7.1' },
   selective: { iec: p53('535, 536.4'), bs: '536.4.1' },
   standingLeakage: { iec: p53('531.3.2'), bs: '531.3.2', nec: '110.3(B); UL 943, class A from 4 mA' },
   residualType: { iec: p53('531.3.3'), bs: '531.3.3', nec: '110.3(B)' },

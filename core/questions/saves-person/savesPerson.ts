@@ -15,6 +15,7 @@ import { readingChecks } from './readings';
 import { suppliedChecks } from './residual/supplied';
 import { touchedChecks } from './residual/touched';
 import { typeChecks } from './residual/types';
+import { safetyCircuitChecks } from './safetyCircuit';
 import { separationChecks } from './separation';
 import { specialPlaces } from './specialPlaces';
 import { toldApart } from './toldApart';
@@ -37,6 +38,7 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...earthingChecks(facts),
   ...sourceChecks(facts),
   ...separationChecks(facts),
+  ...safetyCircuitChecks(facts),
   ...toldApart(facts),
   ...typeChecks(facts),
   ...suppliedChecks(facts),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Load, Point } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
 import { ask, check } from '../../testing/ask';
-import { stated } from '../../testing/jobs';
+import { breaker, jobWith, stated } from '../../testing/jobs';
 import { branch, load } from '../../testing/reliefJobs';
 
 const at = (kind: Point['kind'], more: Partial<Load>, dialect: Job['dialect'] = 'nec') => {
@@ -26,5 +26,23 @@ describe('what separates equipment from the supply', () => {
     expect(at('appliance', { disconnect: stated('plug') })).toBe('unknown');
     expect(at('spur', { disconnect: stated('plug') })).toBe('unknown');
     expect(at('socket', { disconnect: stated('plug'), fastened: stated(true) })).toBe('pass');
+  });
+});
+
+describe('a safety service', () => {
+  it('hangs on no circuit with socket-outlets', () => {
+    const on = (kind: Point['kind'], safetyService: boolean, state: 'new' | 'existing' = 'new') => {
+      const job = jobWith([{ id: 'c', settings: breaker('B', 16) }]);
+      job.circuits.c = { ...job.circuits.c!, state };
+      job.points.p = { id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind, state: 'new' };
+      job.loads.l = load('c', { pointId: 'p', safetyService });
+      return check(ask(job, 'saves-person'), 'safety-circuit:')?.verdict;
+    };
+    expect([on('socket', true), on('light', true), on('socket', false), on('socket', true, 'existing')]).toEqual([
+      'stop',
+      undefined,
+      undefined,
+      'caution',
+    ]);
   });
 });

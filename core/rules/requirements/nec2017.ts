@@ -22,8 +22,8 @@ export const ground = (
 /** A receptacle out of reach that feeds nothing but heating against snow, or along pipes (426.28, 427.22). */
 export const SNOW = {
   id: 'snow',
-  says: 'not readily accessible, and of a circuit of its own for melting snow or heating pipes',
-  where: every(is('readily', false), is('equipment', 'snow-melting', 'pipe-heating'), is('alone', true)),
+  says: 'not readily accessible, and on a circuit for nothing but melting snow or heating pipes',
+  where: every(is('readily', false), is('equipment', 'snow-melting', 'pipe-heating'), is('alike', true)),
 };
 const ALARM_ONLY = {
   id: 'alarm',
@@ -112,7 +112,17 @@ export const NEC_2017: RequirementPack = {
     'tamper-room': every(named('dwelling'), not(is('use', 'attic', 'crawl-space'))),
     'wet-receptacle': every(RECEPTACLE, is('volts', 'line', 'line-line'), atMost('ratedA', 20)),
     'cord-appliance': atMost('circuitA', 60),
-    'pool-receptacle': every(RECEPTACLE, is('volts', 'line'), atMost('ratedA', 20), atMost('poolM', TWENTY_FT_M)),
+    // A spa indoors reaches 10 ft, all else 20 ft (680.43(A)(2), 680.22(A)).
+    'pool-distance': every(
+      atMost('poolM', TWENTY_FT_M),
+      some(
+        is('use', 'pool', 'outdoors'),
+        not(is('holds', 'spa')),
+        is('holds', 'pool-pump', 'pool-light'),
+        atMost('poolM', TEN_FT_M),
+      ),
+    ),
+    'pool-receptacle': every(RECEPTACLE, is('volts', 'line'), atMost('ratedA', 20), named('pool-distance')),
     'pool-motor': every(is('equipment', 'pool-pump'), is('lines', 1, 2)),
     'within-tub': every(RECEPTACLE, atMost('tubM', 0)),
     'boat-hoist': every(named('dwelling'), is('equipment', 'boat-hoist')),

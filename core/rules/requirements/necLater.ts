@@ -18,7 +18,7 @@ export const NEC_2020: RequirementPack = {
     'outdoor-place': every(named('dwelling'), is('use', 'outdoors')),
     'within-tub': every(RECEPTACLE, atMost('tubM', THREE_FT_M)),
     'pool-motor': every(is('equipment', 'pool-pump'), atMost('circuitA', 60)),
-    'pool-receptacle': every(RECEPTACLE, is('volts', 'line', 'line-line'), atMost('ratedA', 20), atMost('poolM', 6.096)),
+    'pool-receptacle': every(RECEPTACLE, is('volts', 'line', 'line-line'), atMost('ratedA', 20), named('pool-distance')),
   },
   rows: {
     damp: ground(
@@ -82,7 +82,7 @@ export const NEC_2023: RequirementPack = {
         every(is('accessory', true), not(is('use', 'garage'))),
       ),
     ),
-    'pool-receptacle': every(RECEPTACLE, SINGLE_PHASE, atMost('ratedA', 60), atMost('poolM', 6.096)),
+    'pool-receptacle': every(RECEPTACLE, SINGLE_PHASE, atMost('ratedA', 60), named('pool-distance')),
   },
   rows: {
     food: ground(
@@ -138,7 +138,7 @@ export const NEC_2023: RequirementPack = {
         {
           id: 'listed-hvac',
           says: 'listed heating or cooling equipment, until 1 September 2026',
-          where: every(HVAC, is('alone', true), is('listed', true), before('2026-09-01')),
+          where: every(some(HVAC, is('equipment', 'space-heating')), is('alone', true), is('listed', true), before('2026-09-01')),
         },
       ],
     },

@@ -36,6 +36,8 @@ export type Atom =
   // What is fed.
   | 'equipment'
   | 'alone'
+  // Everything on the circuit is of a kind that is fed here.
+  | 'alike'
   | 'fastened'
   | 'listed'
   // The circuit.

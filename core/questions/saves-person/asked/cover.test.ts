@@ -161,6 +161,33 @@ describe('arc-fault protection', () => {
     job.points.q = { ...job.points.q, state: 'new' };
     expect(verdict(job, 'arc-fault')).toBe('stop');
   });
+  it('a switch that is replaced binds nothing, nor does a cable lengthened by 6 ft without an outlet', () => {
+    const job = bedroom();
+    job.circuits.c = { ...job.circuits.c!, state: 'existing' };
+    for (const segment of Object.values(job.segments)) segment.state = 'existing';
+    job.points.p = { ...job.points.p!, state: 'existing' };
+    job.points.q = { ...job.points.p, id: 'q', order: 'b', name: 'switch', kind: 'switch', state: 'altered' };
+    expect([verdict(job, 'arc-fault'), verdict(job, 'arc-fault', 'q')]).toEqual(['caution', 'caution']);
+    const [cable] = Object.values(job.segments).filter(({ circuitId }) => circuitId === 'c');
+    const lengthened = (lengthM: number | undefined): Job => ({
+      ...job,
+      segments: {
+        ...job.segments,
+        more: {
+          ...cable!,
+          id: 'more',
+          order: 'z',
+          state: 'new',
+          ...(lengthM === undefined ? { lengthM: undefined } : { lengthM: stated(lengthM) }),
+        },
+      },
+    });
+    expect([1.8288, 1.84, undefined].map((lengthM) => verdict(lengthened(lengthM), 'arc-fault'))).toEqual([
+      'caution',
+      'stop',
+      'stop',
+    ]);
+  });
 });
 
 describe('residual protection of 30 mA', () => {

@@ -1,5 +1,16 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { type Givens, join, type Known, known, listed, type Maybe, type Missing, NO_GIVENS, unknown } from '../../../job/known';
+import {
+  type Givens,
+  join,
+  type Known,
+  known,
+  list,
+  listed,
+  type Maybe,
+  type Missing,
+  NO_GIVENS,
+  unknown,
+} from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { Point } from '../../../job/sealed';
 import type { Verdict } from '../../../judging/answer';
@@ -153,12 +164,26 @@ function metWith(facts: CircuitFacts, place: Place, { asks, sure, unsure }: Dema
 /** New, altered, extended and replaced work is bound; an arc-fault rule by any extension of its circuit. */
 function bound({ circuit, house, wiring }: CircuitFacts, { point }: Place, kind: AskKind): boolean {
   if (circuit.state !== 'existing') return true;
-  if (point !== undefined && point.state !== 'existing') return true;
+  // A switch that is replaced replaces no receptacle (406.4(D)).
+  const swapped = kind === 'arc-fault' && point?.kind === 'switch' && point.state === 'altered';
+  if (point !== undefined && point.state !== 'existing' && !swapped) return true;
   const extended =
-    wiring.stretches.some(({ segment }) => segment.state !== 'existing') ||
+    (kind === 'arc-fault' ? extendedBeyond(wiring) : wiring.stretches.some(({ segment }) => segment.state !== 'existing')) ||
     house.pointsOf(circuit.id).some(({ state }) => state === 'new');
   return extended && (kind === 'arc-fault' || point === undefined);
 }
+
+/** A circuit lengthened by no more than 6 ft, with no outlet or device, wants no arc-fault protection for it (210.12, exception). */
+function extendedBeyond({ stretches }: CircuitFacts['wiring']): boolean {
+  const added = stretches.filter(({ segment }) => segment.state !== 'existing');
+  const metres = list(added.map(({ facts }) => facts.lengthM));
+  return (
+    added.length > 0 &&
+    !(metres.known && !metres.given.assumed && metres.value.reduce((sum, each) => sum + each, 0) <= EXTENDED_M + 1e-9)
+  );
+}
+/** 6 ft. */
+const EXTENDED_M = 1.8288;
 
 /** Under the NEC a ground-fault or arc-fault device stands where a hand reaches it, without ladder, key or moving anything. */
 function resetOf({ job, circuit }: CircuitFacts, { device, seatedAt }: Met, kind: AskKind): Maybe<Met> | undefined {

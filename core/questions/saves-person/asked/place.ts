@@ -1,6 +1,6 @@
 import { alike } from '../../../cells/alike';
 import { type CircuitFacts, HOUSE, type House } from '../../../house/facts';
-import { andThen, join, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { all, andThen, join, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
 import { rowsOf } from '../../../job/tracked';
@@ -212,6 +212,17 @@ const READERS: Readonly<Record<Atom, Reader>> = {
   alone: ({ loads, house, circuit }) => {
     const using = house.pointsOf(circuit.id).filter(({ kind }) => !PASSIVE.has(kind));
     return known(loads.length <= 1 && using.length <= 1);
+  },
+  alike: ({ loads: fed, house, circuit }, { loads }) => {
+    const idle = house
+      .pointsOf(circuit.id)
+      .some(({ id, kind }) => !PASSIVE.has(kind) && fed.every(({ pointId }) => pointId !== id));
+    return idle
+      ? NO
+      : map(all({ here: list(loads.map(equipmentOf)), each: list(fed.map(equipmentOf)) }), ({ here, each }) => {
+          const kinds = new Set(here.flat());
+          return each.every((of) => of.some((kind) => kinds.has(kind)));
+        });
   },
   fastened: (_, { loads }) => list(loads.map((load) => factOf('loads', load, 'fastened'))),
   listed: (_, { loads }) => list(loads.map((load) => factOf('loads', load, 'listed'))),
