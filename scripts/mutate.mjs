@@ -1,7 +1,18 @@
 // Do the tests bite? Shifts numbers of the core by some per cent, then changes operators and conditions (Stryker), on seeded samples;
-// prints what no test noticed. `--in poles,curves/` keeps to files whose path holds one of the names. Works on a copy.
+// prints what no test noticed. `--in poles,curves/` keeps to files whose path holds one of the names;
+// files changed since the commit that docs/mutants.md names come first. Works on a copy.
 import { spawnSync } from 'node:child_process';
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
@@ -32,9 +43,21 @@ function random() {
   mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
   return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
 }
-const sampleOf = (list, count) =>
+/** Files changed since the sample that was kept last: they are tried first. */
+const changed = new Set(changedSince(/^last sample: (\w+)/m.exec(readKept())?.[1]));
+function readKept() {
+  const kept = path.join(ROOT, 'docs/mutants.md');
+  return existsSync(kept) ? readFileSync(kept, 'utf8') : '';
+}
+function changedSince(commit) {
+  if (commit === undefined) return [];
+  const { status, stdout } = spawnSync('git', ['diff', '--name-only', commit, '--', 'core'], { cwd: ROOT, encoding: 'utf8' });
+  return status === 0 ? stdout.split('\n') : [];
+}
+
+const sampleOf = (list, count, fileOf) =>
   list
-    .map((each) => ({ each, at: random() }))
+    .map((each) => ({ each, at: random() + (changed.has(fileOf(each)) ? 0 : 1) }))
     .sort((a, b) => a.at - b.at)
     .slice(0, count)
     .map(({ each }) => each);
@@ -74,7 +97,7 @@ const place = ({ file, start }) => `${file}:${readFileSync(path.join(ROOT, file)
 let survived = 0;
 // What a field may at most hold is a guard against slips of the finger, not a limit of the trade.
 const deciding = files.filter((file) => !file.startsWith('core/job/schema/'));
-for (const number of sampleOf(deciding.flatMap(numbersIn), counts.numbers)) {
+for (const number of sampleOf(deciding.flatMap(numbersIn), counts.numbers, ({ file }) => file)) {
   const target = path.join(copy, number.file);
   const text = readFileSync(target, 'utf8');
   writeFileSync(target, `${text.slice(0, number.start)}${shifted(number.value)}${text.slice(number.end)}`);
@@ -109,7 +132,7 @@ writeFileSync(
     testRunner: 'vitest',
     vitest: { configFile: 'vitest.mutate.config.ts' },
     plugins: ['@stryker-mutator/vitest-runner'],
-    mutate: sampleOf(lines, Math.round((counts.mutants * 2) / 3)),
+    mutate: sampleOf(lines, Math.round((counts.mutants * 2) / 3), (line) => line.split(':')[0]),
     mutator: { excludedMutations: ['StringLiteral'] },
     coverageAnalysis: 'perTest',
     ignoreStatic: true,

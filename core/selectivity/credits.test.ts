@@ -17,6 +17,8 @@ describe('two steps of gG', () => {
       expect(twoSteps(GG_SERIES_A[at + 1]!, GG_SERIES_A[at]!)).toBe(false);
       expect(twoSteps(GG_SERIES_A[at]!, GG_SERIES_A[at + 2]!)).toBe(false);
     }
+    // 35 A is no step: it makes no second of 32 to 40 A.
+    expect([twoSteps(50, 32), twoSteps(40, 32), twoSteps(40, 35), twoSteps(63, 35)]).toEqual([true, false, false, false]);
   });
 
   it('are not there where a rating is none of the series', () => {

@@ -28,6 +28,17 @@ describe('the outlets of a house', () => {
     expect(columns.arc.asked).toBeNull();
   });
 
+  it('circuits of which nobody entered an outlet are counted: nothing is known of what is asked for there', () => {
+    const job = demo('kiln-house');
+    expect(people(job).bare).toBe(0);
+    const finals = Object.values(job.circuits).filter(({ kind }) => kind === 'final').length;
+    job.points = {};
+    const loads = new Set(Object.values(job.loads).map(({ circuitId }) => circuitId)).size;
+    expect(people(job).bare).toBe(finals - loads);
+    job.loads = {};
+    expect(people(job).bare).toBe(finals);
+  });
+
   it('equipment nobody gave an outlet stands in no room', () => {
     const job = demo('bindery-yard');
     delete job.loads['cutter-load1']!.pointId;

@@ -84,6 +84,8 @@ export interface PeopleStudy {
   verdict: Verdict;
   rooms: PeopleRoom[];
   buttons: TestButton[];
+  /** Final circuits of which no outlet and no equipment is entered: nothing is known of what is asked for there. */
+  bare: number;
   /** What an ordinary breaker does at the current of an arc, in words, by circuit. */
   arcs: Record<string, string>;
 }
@@ -92,6 +94,7 @@ const COLUMN_OF: Readonly<Partial<Record<AskKind, Column>>> = {
   'ground-fault': 'groundFault',
   'equipment-ground-fault': 'groundFault',
   residual: 'groundFault',
+  'own-residual': 'groundFault',
   'arc-fault': 'arc',
   'arc-detection': 'arc',
 };
@@ -119,6 +122,9 @@ export function peopleStudy(job: Job, study: Study): PeopleStudy {
     verdict: worstVerdict(study.circuits.map((circuit) => circuit.verdictOf('saves-person'))),
     rooms: all,
     buttons: buttonsOf(job, study),
+    bare: study.circuits.filter(
+      ({ kind, facts }) => kind === 'final' && facts.loads.length === 0 && facts.house.pointsOf(facts.circuitId).length === 0,
+    ).length,
     arcs: Object.fromEntries(
       study.circuits.flatMap(({ circuitId, kind, facts }) => {
         const said = kind === 'final' ? arcSentence(facts) : null;

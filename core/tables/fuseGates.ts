@@ -82,9 +82,11 @@ export function ggLimitsFromA(ratingA: number): number | undefined {
   return energy === undefined ? undefined : Math.sqrt(energy / LIMITS_WITHIN_S);
 }
 
+/** A rating there are fuses of, and that is no step of the series. */
+const BETWEEN_A = 35;
 export const GG_RATINGS_A = Object.keys(GATES).map(Number);
 /** The series within which two steps of rating are selective (IEC 60269-2: ratings from 16 A). */
-export const GG_SERIES_A = GG_RATINGS_A.filter((ratingA) => ratingA >= 16);
+export const GG_SERIES_A = GG_RATINGS_A.filter((ratingA) => ratingA >= 16 && ratingA !== BETWEEN_A);
 
 /** Conventional non-fusing and fusing current in multiples of the rating, and the conventional time to 63 A / 160 A. */
 export function ggConventional(ratingA: number): { nonFusingTimes: number; fusingTimes: number; timeS: number } {

@@ -16,13 +16,23 @@ export function Totals({ study }: { study: PeopleStudy }) {
       {(['groundFault', 'arc'] as const).map(of).map(({ column, asked, given, unknown, stops }) => (
         <li key={column} className="flex items-center gap-3 rounded border border-line bg-raised px-3 py-2">
           <span className="whitespace-nowrap font-semibold text-[28px] tabular-nums leading-none">
-            {given}
-            <span className="font-normal text-[15px] text-quiet"> of {asked}</span>
+            {asked === 0 && study.bare > 0 ? (
+              '–'
+            ) : (
+              <>
+                {given}
+                <span className="font-normal text-[15px] text-quiet"> of {asked}</span>
+              </>
+            )}
           </span>
           <span className="min-w-0 text-[13px] leading-tight">
             <span className="block font-semibold">{COLUMN_WORDS[column].long}</span>
             <span className="block text-quiet">
-              {asked === 0 ? 'asked for nowhere' : 'outlets that are asked for it have it'}
+              {asked > 0
+                ? 'outlets that are asked for it have it'
+                : study.bare > 0
+                  ? `not known: ${study.bare === 1 ? 'one circuit has' : `${study.bare} circuits have`} no outlets entered`
+                  : 'asked for nowhere'}
             </span>
           </span>
           <span className="ml-auto grid justify-items-end gap-0.5 whitespace-nowrap text-[13px]">

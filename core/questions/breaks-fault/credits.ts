@@ -133,10 +133,10 @@ export const CONSUMER_UNIT: Credit<InBoard> = {
     },
     {
       id: 'cartridge',
-      wants: 'is behind a cut-out of BS 88-3, no other fuse',
+      wants: 'is behind a cut-out of BS 88-3 or BS 1361, no other fuse',
       holds: (about) => {
         const settings = cutOutOf(about)?.settings;
-        return drawn(settings?.family === 'fuse' && settings.system === 'BS88-3');
+        return drawn(settings?.family === 'fuse' && (settings.system === 'BS88-3' || settings.system === 'BS1361'));
       },
     },
     {
