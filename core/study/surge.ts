@@ -2,7 +2,7 @@ import { surgeStages } from '../house/surge';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { type Verdict, worstVerdict } from '../judging/answer';
-import { levelOf, withstand } from '../questions/rides-surge/ridesSurge';
+import { doublingCounts, levelOf, withstand } from '../questions/rides-surge/ridesSurge';
 import { leadVolts } from '../surge/lead';
 import { DOUBLED_FROM_M, PROTECTED_SHARE, WITHSTAND_KV } from '../tables/surge';
 import { deviceLabel } from './chart';
@@ -27,6 +27,8 @@ export interface ShownStage {
   /** Cable to the far end of the circuit, m. */
   distanceM: number | null;
   doubled: boolean;
+  /** It may double on the way, which is advice here. */
+  mayDouble: boolean;
   failed: boolean;
 }
 export interface SurgeStudy {
@@ -61,6 +63,7 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
   const found = surgeStages(facts);
   const answer = own.answers.find(({ question }) => question === 'rides-surge')!;
   const need = answer.checks.find(({ id }) => id === 'surge-need')!;
+  const doubles = doublingCounts(facts);
   const service = facts.path.known ? facts.path.value[0]!.circuit : undefined;
   return {
     verdict: worstVerdict(study.circuits.map((circuit) => circuit.verdictOf('rides-surge'))),
@@ -71,6 +74,7 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
     stages: (found.known ? found.value : []).map((stage): ShownStage => {
       const row = job.devices[stage.device.id]!;
       const level = levelOf(stage);
+      const far = stage.distanceM.known && stage.distanceM.value > DOUBLED_FROM_M;
       const settings = row.settings.family === 'spd' ? row.settings : undefined;
       const board = job.boards[stage.seated.wiring.circuit.toBoardId ?? ''];
       return {
@@ -80,9 +84,11 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
         ...{ upKv: settings?.upKv?.value ?? null, leadM: settings?.leadM?.value ?? null },
         leads: leadVolts(settings?.leadM?.value ?? 0),
         levelKv: level.known ? level.value.upKv + level.value.dropKv : null,
-        atEquipmentKv: level.known ? level.value.kV : null,
+        // As question 8 judges it.
+        atEquipmentKv: level.known ? (doubles ? level.value.kV : level.value.upKv + level.value.dropKv) : null,
         distanceM: stage.distanceM.known ? stage.distanceM.value : null,
-        doubled: stage.distanceM.known && stage.distanceM.value > DOUBLED_FROM_M,
+        doubled: far && doubles,
+        mayDouble: far && !doubles,
         failed: settings?.indicator?.value === 'failed',
       };
     }),

@@ -145,7 +145,7 @@ export function Cascade({
                 )}
                 {at !== undefined && index === steps.length - 2 && at.distanceM !== null && at.at !== 'outlet' && (
                   <text x={x + column} y={TOP + HIGH + 52} textAnchor="middle" fontSize="12" fill="var(--quiet)">
-                    {`${Math.round(at.distanceM)} m${at.doubled ? ', level doubled' : ''}`}
+                    {`${Math.round(at.distanceM)} m${at.doubled ? ', level doubled' : at.mayDouble ? ', may double' : ''}`}
                   </text>
                 )}
               </g>

@@ -154,9 +154,13 @@ function reaches({ loads, house, circuit }: CircuitFacts, { at, device }: SurgeS
   return loads.length > 0 && loads.every((load) => here(load.pointId)) && house.socketsOf(circuit.id).every(({ id }) => here(id));
 }
 
+/** Whether the level that may double on the way is judged so: something there is named sensitive, or is a safety service. */
+export const doublingCounts = (facts: CircuitFacts): boolean =>
+  withstand(facts).value.named || facts.loads.some(({ safetyService }) => safetyService === true);
+
 /** What the last stage lets through, its leads and the way to the equipment counted, against what that stands. */
 function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[] {
-  const { circuit, job, loads } = facts;
+  const { circuit, job } = facts;
   if (circuit.kind !== 'final') return [];
   const last = stages.filter((stage) => isGood(stage) && reaches(facts, stage)).at(-1);
   if (last === undefined) return stages.length > 0 ? [] : [notApplicable('surge-level', LEVEL, 'no surge device is on its way')];
@@ -167,7 +171,7 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
     const { upKv, dropKv } = level;
     const limit = PROTECTED_SHARE * most.kV;
     // That it doubles on the way is custom: it counts where something there is sensitive, costly or a safety service, else it is advice.
-    const counts = level.doubled && (most.named || loads.some(({ safetyService }) => safetyService === true));
+    const counts = level.doubled && doublingCounts(facts);
     const kV = counts ? level.kV : upKv + dropKv;
     const advised = level.doubled && !counts && !fits(level.kV, limit);
     return {
