@@ -71,11 +71,11 @@ describe('who is protected', () => {
 
   it('asks for what is missing where it is read, and settles it', async () => {
     const page = await people('kiln-house', '?c=bath&at=points.bath-point');
-    const field = '[data-testid=asked] [data-fact="points.bath-point.serves"]';
+    const field = '[data-testid=asked] [data-fact="points.bath-point.heightM"]';
     await page.waitForSelector(field);
     await page.click(field);
-    await page.waitForSelector('[role=dialog] [role=group]');
-    await page.keyboard.type('any');
+    await page.waitForSelector('[role=dialog] input');
+    await page.keyboard.type('6 ft');
     await page.keyboard.press('Enter');
     // Said, it is asked for no more, and stands among the facts of the outlet.
     await page.waitForFunction((at) => document.querySelector(at) === null, {}, field);

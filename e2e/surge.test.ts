@@ -19,7 +19,7 @@ const says = (page: Page, selector: string, words: string) =>
 describe('surges', () => {
   it('come down stage by stage to the equipment of a circuit, and another circuit is one press away', async () => {
     const page = await surge('bindery-yard', '?c=water');
-    expect(await text(page, '[data-testid=arrives]')).toContain('2.77 kV');
+    expect(await text(page, '[data-testid=arrives]')).toContain('1.57 kV');
     expect(await page.$$eval('[data-step]', (all) => all.map((each) => each.getAttribute('data-step')))).toEqual([
       ...['in', 'surge', 'surge-upper', 'equipment'],
     ]);

@@ -3,6 +3,7 @@ import { factOf } from '../job/readers';
 import type { Board } from '../job/sealed';
 import { word } from '../job/terms';
 import type { Wiring } from '../network/paths';
+import { rulesOf } from '../rules/packs';
 import { circuitsBehind } from './chains';
 import { brokenContacts } from './contacts';
 import type { CircuitFacts, House, Seated } from './facts';
@@ -19,7 +20,9 @@ export function partsHere({ job, wirings }: House, boardId: string): boolean {
   const feeds = (wirings.incoming.get(boardId) ?? []).flatMap(({ id }) => wirings.byCircuit.get(id) ?? []);
   return feeds.some(({ circuit, stretches }) => {
     if (circuit.kind === 'service' && job.dialect === 'nec') return true;
-    if (stretches.length === 0) return circuit.kind === 'service' && job.supply.earthing === 'TN-C-S';
+    // Under BS 7671 the supplier parts them, ahead of what is the customer's.
+    if (stretches.length === 0)
+      return circuit.kind === 'service' && job.supply.earthing === 'TN-C-S' && rulesOf(job.pack).penBehindSupply;
     return stretches.some(({ facts, spur }) => !spur && facts.returnPath.known && facts.returnPath.value === 'pen');
   });
 }

@@ -1,4 +1,4 @@
-import { all, andThen, both, type Givens, join, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, both, type Givens, join, type Known, known, type Maybe, map, need, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
 import { type Credit, drawn, earned } from '../rules/credit';
@@ -18,6 +18,8 @@ export interface SourceLoop {
   measured: boolean;
   /** Words for the working. */
   from: string;
+  /** Of a declared greatest current: the loop as it was read, where it was. */
+  read?: SourceLoop;
 }
 
 type CurrentFact = 'psccA' | 'psccLlA' | 'pscc3A' | 'pefcA' | 'maxFaultA' | 'minFaultA';
@@ -94,7 +96,16 @@ export function originLoop(job: Job, origin: Origin, kind: FaultKind, state: Net
   let worst: Maybe<SourceLoop> | undefined;
   for (const loop of loops)
     if (worst === undefined || (loop.known && worst.known && drives(loop.value, worst.value, state))) worst = loop;
+  if (state === 'MAX' && worst?.known === true) return besideReading(job, origin, kind, worst);
   return worst ?? unknown(`origins.${origin.id}.${OWN_FACTS[kind][0]}`, wanted(job, origin, kind, state));
+}
+
+/** A declared greatest current with what an instrument read of the same loop. */
+function besideReading(job: Job, origin: Origin, kind: FaultKind, worst: Known<SourceLoop>): Known<SourceLoop> {
+  const field = OWN_FACTS[kind].find((each) => origin[each] !== undefined && isMeasured(origin[each]));
+  if (field === undefined || worst.value.measured) return worst;
+  const read = fromFact(job, origin, field, kind, 'MAX');
+  return read.known ? known({ ...worst.value, read: read.value }, join(worst.given, read.given)) : worst;
 }
 
 const drives = (a: SourceLoop, b: SourceLoop, state: NetworkState): boolean =>

@@ -14,6 +14,7 @@ import type { Check, WorkingLine } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, notApplicable, unknownCheck } from '../../judging/judge';
 import type { Fault } from '../../network/fault';
+import { currentOf } from '../../network/feeds';
 import type { Stretch } from '../../network/paths';
 import type { ReturnPath, SegmentFacts } from '../../network/segmentFacts';
 import { type FaultKind, kindsAmong } from '../../network/states';
@@ -103,7 +104,7 @@ function worstOf(
     const most = network.most(wiring, after, kind);
     if (!withstand.known || !least.known || !most.known) return all({ withstand, least, most }) as Unknown;
     given = join(given, join(withstand.given, join(least.given, most.given)));
-    for (const fault of [...least.value, most.value]) {
+    for (const fault of [...least.value, asRead(most.value)]) {
       const slowS = timeAt(band.value.slow, fault.currentA);
       // Above its sure instantaneous current the device limits the energy, whatever a residual part would take.
       const magnetic = fits(sureA, fault.currentA);
@@ -123,6 +124,14 @@ function worstOf(
   return worst === undefined
     ? known(undefined, given)
     : known(worst.timeS > ADIABATIC_S && !held ? tooLong(device, worst) : byEnergy(device, worst), given);
+}
+
+/** A fault by what was read at the source, where a supplier's declared greatest current stands beside a reading: what a cable is heated by. */
+function asRead(fault: Fault): Fault {
+  if (fault.feeds.every(({ source }) => source.read === undefined)) return fault;
+  const feeds = fault.feeds.map(({ source, cable }) => ({ source: source.read ?? source, cable }));
+  const currentA = currentOf(feeds, 'MAX');
+  return { ...fault, feeds, currentA, loopOhm: fault.emfV / currentA };
 }
 
 /** As far as overload goes: ten times the rating or setting (practice), and no farther than where a short delay may take over. */

@@ -68,6 +68,27 @@ describe('protects-cable', () => {
     });
   });
 
+  it('is heated by what was read at the source, whatever greater current the supplier declares', () => {
+    const heat = (more: object) =>
+      check(
+        ask(
+          one({}, measuredOrigin({ zeOhm: stated(0.25, 'measured'), zLnOhm: stated(0.5, 'measured'), ...more })),
+          'protects-cable',
+        ),
+        'energy:c-cable:L-PE',
+      );
+    expect(heat({ maxFaultA: stated(16_000) })).toMatchObject({ verdict: 'pass', demand: heat({}).demand });
+    // Nothing was read: then it is what the supplier says.
+    const declared = one({}, measuredOrigin({ zeOhm: stated(0.25), zLnOhm: stated(0.5), maxFaultA: stated(16_000) }));
+    expect(check(ask(declared, 'protects-cable'), 'energy:c-cable:L-PE').verdict).not.toBe('pass');
+    // What it has to break is the greatest there may be all the same.
+    const broken = one(
+      {},
+      measuredOrigin({ zeOhm: stated(0.25, 'measured'), zLnOhm: stated(0.5, 'measured'), maxFaultA: stated(16_000) }),
+    );
+    expect(check(ask(broken, 'breaks-fault'), 'breaks:').demand).toBe(16_000);
+  });
+
   it('1.0 mm² of copper stands behind B to 16 A by the table of sizes, behind C by custom alone, and no larger breaker', () => {
     const thin = (curve: 'B' | 'C', ratingA: number, size = '1mm2') => {
       const job = withField(

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Job } from '../../../job/schema/job';
 import { ask, check } from '../../../testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
-import { device, stated } from '../../../testing/jobs';
+import { breaker, device, jobWith, stated } from '../../../testing/jobs';
 import { secondSource } from '../../../testing/saidJobs';
 
 const verdict = (job: Job, id: string) => check(ask(job, 'saves-person', 'lead'), id)?.verdict;
@@ -50,6 +50,10 @@ describe('sources that are not to run together', () => {
   ] as const)('behind %s, its neutral joined at it %s: %s', (by, joined, expected) => {
     expect(verdict(secondSource(by, { neutralBond: stated(joined) }), 'generator-neutral')).toBe(expected);
   });
+  it('what only follows another source is parted with that one', () => {
+    expect(verdict(secondSource(undefined, { kind: 'inverter', runsAlone: stated(false) }), 'parted:')).toBeUndefined();
+    expect(verdict(secondSource(undefined, { kind: 'inverter', runsAlone: stated(true) }), 'parted:')).toBe('unknown');
+  });
   it('a second supply from outside is asked once, of the later', () => {
     const job = secondSource(undefined, { kind: 'network' });
     expect(verdict(job, 'parted:')).toBe('unknown');
@@ -74,6 +78,18 @@ describe('the bond of the neutral at the service', () => {
         bond(job(undefined), circuitId),
         bond(job(true, 'assumed'), circuitId),
       ]).toEqual(['pass', 'stop', 'unknown', 'caution']);
+  });
+});
+
+describe('a multiply earthed neutral', () => {
+  it('is parted ahead of what is the customer\u2019s under BS 7671, elsewhere at the first board', () => {
+    const bond = (pack: Job['pack']) => {
+      const job = jobWith([{ id: 'c', settings: breaker('B', 16) }]);
+      job.pack = pack;
+      job.supply = { ...job.supply, earthing: 'TN-C-S' };
+      return check(ask(job, 'clears-in-time', 'c'), 'bond:board')?.verdict;
+    };
+    expect([bond('bs-7671-2018-a2'), bond('iec-60364')]).toEqual([undefined, 'unknown']);
   });
 });
 

@@ -1,6 +1,6 @@
 import type { CircuitFacts } from '../../../house/facts';
 import { all, known, list, type Maybe, map } from '../../../job/known';
-import { factOf } from '../../../job/readers';
+import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Device, Origin } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
@@ -18,7 +18,9 @@ export function sourceChecks(facts: CircuitFacts): Check[] {
   const origin = job.origins[circuit.fromOriginId ?? ''];
   const board = job.boards[circuit.toBoardId ?? ''];
   if (origin === undefined || board === undefined) return [];
-  const unparted = unpartedFrom(facts.house.wirings, origin);
+  // What only follows another source is parted with that one.
+  const follows = ifStated('origins', origin, 'runsAlone').value === false;
+  const unparted = follows ? [] : unpartedFrom(facts.house.wirings, origin);
   // Of two supplies from outside the later one is asked.
   const beside = ownBond(origin) ? unparted : unparted.filter((other) => !ownBond(other) && other.order < origin.order);
   const drawn = switchesInto(facts, board);
