@@ -83,7 +83,7 @@ function studied(of: Answers): { checks: Map<string, Said>; answers: Map<string,
  * what is there; a plate by its voltage, a neutral that touches earth, a cable through a zone, which nobody is asked; that a device needs the voltage of the line, which nobody is asked; a surge something stands that is less than its kind has to. Without them less is asked.
  */
 const ONLY_ADD =
-  /^(circuits\.(designCurrentA|purpose)|boards\.growthPercent|devices\.settings\.icsA|loads\.(voltages|plug|plateV)|points\.neutralTouchesEarth|segments\.throughBath|devices\.settings\.residual\.(voltageDependent|functionalEarth)|loads\.withstandKv) /;
+  /^(circuits\.(designCurrentA|purpose)|boards\.growthPercent|devices\.settings\.icsA|loads\.(voltages|plug|plateV)|points\.neutralTouchesEarth|origins\.lightningProtection|devices\.settings\.npe(In|Iimp)Ka|segments\.throughBath|devices\.settings\.residual\.(voltageDependent|functionalEarth)|loads\.withstandKv) /;
 /** What something is asks for more of it: a motor for how it starts. */
 const ASKS_FOR_IT = /^loads\.(appliance|equipment) \S+: \S+ stays-on$/;
 const RANK: readonly Verdict[] = ['stop', 'unknown', 'caution', 'pass', 'not-applicable'];

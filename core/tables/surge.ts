@@ -54,3 +54,5 @@ export const TYPE_3_FROM_M = 10;
 export const UC_SHARE = 1.1;
 /** Nominal discharge current asked for, kA (NEC 230.67(C) from 2023; IEC 534.4.4.4). */
 export const IN_KA = { nec2023: 10, type2: 5 } as const;
+/** Of the part between neutral and earth, which carries what comes down on every line, kA; impulse of type 1 (IEC 534.4.4, from memory). */
+export const NPE_KA = { '1+1': { nominal: 10, impulse: 25 }, '3+1': { nominal: 20, impulse: 50 } } as const;

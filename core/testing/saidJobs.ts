@@ -62,6 +62,19 @@ function behindImmune(): Job {
   return job;
 }
 
+/** Behind external lightning protection, with the figures of the part between neutral and earth. */
+function struck(): Job {
+  const job = surgeHouse(8, {
+    type: stated('1+2'),
+    iimpKa: stated(12.5),
+    connection: '1+1',
+    npeInKa: stated(10),
+    npeIimpKa: stated(25),
+  });
+  job.origins.net = { ...job.origins.net!, lightningProtection: stated(true) };
+  return job;
+}
+
 /** A charger that detects smooth DC, and a heater with its plate. */
 function charged(): Job {
   const job = leakyHouse({
@@ -75,4 +88,4 @@ function charged(): Job {
 }
 
 /** Jobs in which what was silent before counts, fact by fact. */
-export const saidJobs = (): Job[] => [secondSource('interlock'), threeLines(), bathroom(), behindImmune(), charged()];
+export const saidJobs = (): Job[] => [secondSource('interlock'), threeLines(), bathroom(), behindImmune(), struck(), charged()];

@@ -58,6 +58,8 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
   'settings.upKv': named((dialect) => (dialect === 'nec' ? 'VPR, kV' : 'protection level Up, kV'), 'ratio'),
   'settings.inKa': named((dialect) => `nominal discharge current${dialect === 'nec' ? '' : ' In'}, kA`, 'ratio'),
   'settings.iimpKa': quantity('impulse current Iimp, kA', 'ratio'),
+  'settings.npeInKa': quantity('nominal discharge current N-PE, kA', 'ratio'),
+  'settings.npeIimpKa': quantity('impulse current N-PE, kA', 'ratio'),
   'settings.sccrA': (job, row) =>
     quantity(job.dialect === 'nec' ? 'short-circuit current rating' : 'short-circuit rating Isccr', 'current', 'kA')(job, row),
   'settings.leadM': length('length of its leads, all of them in a row'),

@@ -22,6 +22,7 @@ export const SPECS: SpecsOf<Origin> = {
   cableLvM: quantity('cable before it', 'length', 'km'),
   overheadHvM: quantity('overhead line of high voltage before that', 'length', 'km'),
   cableHvM: quantity('cable of high voltage before that', 'length', 'km'),
+  lightningProtection: yesNo('external lightning protection', 'stands', 'none'),
   surgeCosts: choice('a surge could cost', [
     { value: 'life', label: 'life or limb' },
     { value: 'safety-service', label: 'a safety service' },
@@ -61,6 +62,7 @@ export const APPLIES: Applies = {
   ...Object.fromEntries(
     ['surroundings', 'flashesPerKm2', 'overheadLvM', 'cableLvM', 'overheadHvM', 'cableHvM'].map((field) => [field, byRisk]),
   ),
+  lightningProtection: (job, row) => iec(job, row) && ofSupplier(row as Origin),
   surgeCosts: (job, row) => british(job, row) && ofSupplier(row as Origin),
   surgeDeclined: (job, row) => british(job, row) && ofSupplier(row as Origin),
 };

@@ -191,6 +191,9 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     upKv: fact(quantity(0.1, 20, 'kV')).optional(),
     inKa: fact(quantity(0.1, 200, 'kA')).optional(),
     iimpKa: fact(quantity(0.1, 200, 'kA')).optional(),
+    /** Of its part between neutral and earth. */
+    npeInKa: fact(quantity(0.1, 200, 'kA')).optional(),
+    npeIimpKa: fact(quantity(0.1, 200, 'kA')).optional(),
     sccrA: breakingA,
     leadM: fact(quantity(0, 20, 'm')).optional(),
     connection: z.enum(['1+1', '2+0', '3+1', '4+0', 'L-N-G']).optional(),

@@ -72,6 +72,8 @@ export const Origin = z.strictObject({
   cableLvM: fact(quantity(0, 1_000_000, 'm')).optional(),
   overheadHvM: fact(quantity(0, 1_000_000, 'm')).optional(),
   cableHvM: fact(quantity(0, 1_000_000, 'm')).optional(),
+  /** An external lightning protection system stands on the building. */
+  lightningProtection: fact(z.boolean()).optional(),
   /** What a surge could cost here, and whether its owner declared in writing that he bears it (BS 7671 443.4.1). */
   surgeCosts: fact(z.enum(['life', 'safety-service', 'money-or-data', 'no-more'])).optional(),
   surgeDeclined: fact(z.boolean()).optional(),

@@ -313,6 +313,30 @@ describe('a surge device where it stands', () => {
     };
     expect([verdict(tapped, 'surge-behind'), verdict(tapped, 'surge-soil')]).toEqual([undefined, 'stop']);
   });
+  it('behind external lightning protection is of type 1 where the supply comes in', () => {
+    const behind = (type: '1+2' | '2', there: boolean | undefined) => {
+      const job = spd({ type: stated(type), iimpKa: stated(12.5) });
+      if (there !== undefined) job.origins.net = { ...job.origins.net!, lightningProtection: stated(there) };
+      return verdict(job, 'surge-place');
+    };
+    expect([behind('2', true), behind('2', false), behind('2', undefined), behind('1+2', true)]).toEqual([
+      'stop',
+      'pass',
+      'pass',
+      'pass',
+    ]);
+  });
+  it.each([
+    ['1+1', 'npeInKa', 10],
+    ['1+1', 'npeIimpKa', 25],
+    ['3+1', 'npeInKa', 20],
+    ['3+1', 'npeIimpKa', 50],
+  ] as const)('%s: %s of its part to earth is %d kA where it is entered', (connection, field, kA) => {
+    const of = (value: number | undefined) =>
+      verdict(spd({ connection, [field]: value === undefined ? undefined : stated(value) }), `surge-${field}`);
+    expect([of(kA), of(kA - 0.1), of(undefined)]).toEqual(['pass', 'stop', undefined]);
+    expect(verdict(spd({ connection: '2+0', [field]: stated(1) }), `surge-${field}`)).toBeUndefined();
+  });
   it('behind a contactor stops', () => {
     const job = spd({});
     job.devices.k = device(

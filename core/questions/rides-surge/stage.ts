@@ -2,10 +2,10 @@ import { opensOnOvercurrent } from '../../devices/bands';
 import { identityOf } from '../../devices/identity';
 import { hasResidual, residualPart } from '../../devices/residual';
 import { type CircuitFacts, faultAtDevice } from '../../house/facts';
-import { lengthOf, type SurgeStage } from '../../house/surge';
+import { lengthOf, originOf, type SurgeStage } from '../../house/surge';
 import { all, andThen, ifEntered, join, type Known, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
-import { settingIfEntered, settingOf } from '../../job/readers';
+import { ifStated, settingIfEntered, settingOf } from '../../job/readers';
 import type { Device, DeviceSettings } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
@@ -18,7 +18,7 @@ import { linesOpened } from '../../network/poles';
 import { kindsAmong } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
-import { IN_KA, LEAD_M, TYPE_3_FROM_M, UC_SHARE } from '../../tables/surge';
+import { IN_KA, LEAD_M, NPE_KA, TYPE_3_FROM_M, UC_SHARE } from '../../tables/surge';
 import { TYPE_3_NEAR } from './credits';
 
 type Spd = Extract<DeviceSettings, { family: 'spd' }>;
@@ -35,6 +35,7 @@ export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
     ...everyLine(facts, stage),
     continuous(facts, stage),
     ...currents(facts, stage),
+    ...neutralPart(facts, stage),
     shortCircuit(facts, stage),
     ...opened(facts, stage),
     ...leads(facts, stage),
@@ -69,6 +70,11 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
   const given = type.given;
   if (ahead && type.value !== '1' && type.value !== '1+2')
     return ruled(id, title, 'stop', `of type ${type.value} ahead of the main: type 1 is for there`, rule, given);
+  const struck = atOrigin && facts.job.dialect === 'iec' ? struckAt(facts) : undefined;
+  if (struck?.value === true && type.value === '2') {
+    const why = 'of type 2 where the supply comes in: behind external lightning protection type 1 is for there';
+    return ruled(id, title, 'stop', why, rule, join(given, struck.given));
+  }
   if (type.value !== '3') return ruled(id, title, 'pass', `of type ${type.value}`, rule, given);
   if (atOrigin) return ruled(id, title, 'stop', 'of type 3 where the supply comes in: type 1 or 2 is for there', rule, given);
   const far = map(
@@ -82,6 +88,12 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
   if (!credit.known) return unknownCheck(id, title, credit.missing);
   const why = credit.value.earned ? 'of type 3, nearer than usual by its instructions' : `of type 3; ${credit.value.why}`;
   return ruled(id, title, credit.value.earned ? 'pass' : 'stop', why, rule, join(given, join(far.given, credit.given)));
+}
+
+/** Whether the building has an external lightning protection system, as said. */
+function struckAt(facts: CircuitFacts): Known<boolean | undefined> | undefined {
+  const origin = originOf(facts);
+  return origin.known ? ifStated('origins', origin.value, 'lightningProtection') : undefined;
 }
 
 /** One that leaves a line out lets that line's surges through. */
@@ -156,6 +168,36 @@ function currents({ job }: CircuitFacts, { device, atOrigin, at }: SurgeStage): 
       ? []
       : [least('surge-iimp', `Impulse current of ${device.name}`, settingOf(device, 'iimpKa'), IIMP_KA, 'kA')];
   return [...nominal, ...impulse];
+}
+
+/** Its part between neutral and earth carries what comes down on every line; held to it where its figure is entered. */
+function neutralPart({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
+  const { connection } = settingsOf(device);
+  if (job.dialect === 'nec' || at === 'outlet' || (connection !== '1+1' && connection !== '3+1')) return [];
+  const rule = clause(job.pack, 'surgeRating');
+  return (
+    [
+      ['npeInKa', 'Discharge current N-PE of', NPE_KA[connection].nominal],
+      ['npeIimpKa', 'Impulse current N-PE of', NPE_KA[connection].impulse],
+    ] as const
+  ).flatMap(([field, title, wants]) => {
+    const said = settingIfEntered(device, field);
+    if (said.value === undefined) return [];
+    return [
+      judge(
+        `surge-${field}:${device.id}`,
+        `${title} ${device.name}`,
+        map(
+          said as Known<number>,
+          (kA): Comparison => ({
+            ...{ demand: wants, limit: kA, unit: 'kA', rule, aside: true },
+            because: () => `made for ${figure(kA)} kA`,
+            working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
+          }),
+        ),
+      ),
+    ];
+  });
 }
 
 /** The greatest fault where it stands, of any kind. */
