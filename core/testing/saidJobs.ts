@@ -65,8 +65,6 @@ function behindImmune(): Job {
 /** Behind external lightning protection, with the figures of the part between neutral and earth. */
 function struck(): Job {
   const job = surgeHouse(8, {
-    type: stated('1+2'),
-    iimpKa: stated(12.5),
     connection: '1+1',
     npeInKa: stated(10),
     npeIimpKa: stated(25),
