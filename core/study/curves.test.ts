@@ -129,17 +129,38 @@ describe('the whole board', () => {
     const study = studyJob(demo('bindery-yard'));
     const { pairs, upstream, downstream } = selectivityStudy(study);
     const asked = study.circuits.flatMap(({ answers }) =>
-      answers.find(({ question }) => question === 'only-one-trips')!.checks.filter(({ id }) => id.startsWith('overcurrent:')),
+      answers
+        .find(({ question }) => question === 'only-one-trips')!
+        .checks.filter(({ id }) => /^(overcurrent|residual):[^:]+:[^:]+$/.test(id)),
     );
-    expect(new Set(pairs.map((pair) => `overcurrent:${pair.downstreamId}:${pair.upstreamId}`))).toEqual(
-      new Set(asked.map(({ id }) => id)),
-    );
+    const found = pairs.flatMap(({ downstreamId, upstreamId, overcurrent, residual }) => [
+      ...(overcurrent ? [`overcurrent:${downstreamId}:${upstreamId}`] : []),
+      ...(residual === null ? [] : [`residual:${downstreamId}:${upstreamId}`]),
+    ]);
+    expect(new Set(found)).toEqual(new Set(asked.map(({ id }) => id)));
+    expect(new Set(found).size).toBe(found.length);
     expect(upstream.length).toBeLessThan(downstream.length);
     const partial = pairs.filter(({ fromM }) => fromM !== null);
     expect(partial.length).toBeGreaterThan(0);
     for (const { fromM, verdict } of partial) {
       expect(verdict).not.toBe('pass');
       expect(fromM).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('two residual devices in series', () => {
+  it('stand among the pairs, and the worse of the two counts for one that opens on both', () => {
+    const { pairs, upstream } = selectivityStudy(studyJob(demo('skerry-light')));
+    const residual = pairs.filter((pair) => pair.residual !== null);
+    expect(residual.length).toBeGreaterThan(0);
+    for (const pair of residual) {
+      expect(upstream.map(({ id }) => id)).toContain(pair.upstreamId);
+      expect(
+        pair.residual === 'caution' || pair.residual === 'stop'
+          ? ['caution', 'stop', 'unknown']
+          : ['pass', 'caution', 'stop', 'unknown'],
+      ).toContain(pair.verdict);
     }
   });
 });

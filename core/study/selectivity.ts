@@ -1,11 +1,11 @@
-import { isOvercurrent } from '../house/facts';
+import { isOvercurrent, isResidual } from '../house/facts';
 import type { Grade } from '../job/schema/device';
 import { rankOf, type Verdict } from '../judging/answer';
 import { kindsAmong } from '../network/states';
 import { deviceLabel } from './chart';
 import type { CircuitStudy, Study } from './study';
 
-/** Two overcurrent devices in series, as question 6 judges them. */
+/** Two devices in series, as question 6 judges them: for overcurrent, for residual current, or both. */
 export interface SeriesPair {
   downstreamId: string;
   upstreamId: string;
@@ -16,6 +16,10 @@ export interface SeriesPair {
   maxA: number | null;
   grade: Grade;
   sentence: string;
+  /** Both open on overcurrent: the limit is of that. */
+  overcurrent: boolean;
+  /** What comes of a fault to earth, where both open on residual current. */
+  residual: Verdict | null;
   /** From about how many metres of its circuit on only the downstream device opens; null where it does everywhere, or that is not known. */
   fromM: number | null;
 }
@@ -34,7 +38,7 @@ export interface SelectivityStudy {
   pairs: SeriesPair[];
 }
 
-const PAIR = /^overcurrent:([^:]+):([^:]+)$/;
+const PAIR = /^(overcurrent|residual):([^:]+):([^:]+)$/;
 
 /** Gathers what question 6 found of each pair. */
 export function selectivityStudy(study: Study): SelectivityStudy {
@@ -43,30 +47,48 @@ export function selectivityStudy(study: Study): SelectivityStudy {
   for (const circuit of study.circuits) {
     const { facts, circuitId } = circuit;
     const checks = circuit.answers.find(({ question }) => question === 'only-one-trips')?.checks ?? [];
-    for (const { device, wiring } of facts.chain.filter(isOvercurrent))
+    for (const { device, wiring } of facts.chain.filter((seated) => isOvercurrent(seated) || isResidual(seated)))
       if (!devices.has(device.id))
         devices.set(device.id, {
           ...{ id: device.id, name: device.name, label: deviceLabel(device), circuitId: wiring.circuit.id },
         });
     for (const check of checks) {
-      const [, downstreamId, upstreamId] = PAIR.exec(check.id) ?? [];
+      const [, kind, downstreamId, upstreamId] = PAIR.exec(check.id) ?? [];
       if (downstreamId === undefined || upstreamId === undefined) continue;
-      const key = `${downstreamId} ${upstreamId}`;
+      const key = `${kind} ${downstreamId} ${upstreamId}`;
       const before = pairs.get(key);
       if (before !== undefined && rankOf(before.verdict) <= rankOf(check.verdict)) continue;
+      const overcurrent = kind === 'overcurrent';
       pairs.set(key, {
         ...{ downstreamId, upstreamId, circuitId, verdict: check.verdict, limitA: check.limit, maxA: check.demand },
-        ...{ grade: check.grade, sentence: check.because, fromM: fromMetres(circuit, downstreamId, check.limit) },
+        ...{ grade: check.grade, sentence: check.because, overcurrent, residual: overcurrent ? null : check.verdict },
+        fromM: overcurrent ? fromMetres(circuit, downstreamId, check.limit) : null,
       });
     }
   }
-  const all = [...pairs.values()];
+  const all = together([...pairs.values()]);
   const of = (ids: readonly string[]): SeriesDevice[] => [...devices.values()].filter(({ id }) => ids.includes(id));
   return {
     upstream: of([...new Set(all.map(({ upstreamId }) => upstreamId))]),
     downstream: of([...new Set(all.map(({ downstreamId }) => downstreamId))]),
     pairs: all,
   };
+}
+
+/** Of two devices that open on both, one pair: the worse of the two verdicts, and both sentences. */
+function together(found: readonly SeriesPair[]): SeriesPair[] {
+  const at = ({ downstreamId, upstreamId }: SeriesPair): string => `${downstreamId} ${upstreamId}`;
+  const residual = new Map(found.filter(({ overcurrent }) => !overcurrent).map((pair) => [at(pair), pair]));
+  const joined = found
+    .filter(({ overcurrent }) => overcurrent)
+    .map((pair): SeriesPair => {
+      const other = residual.get(at(pair));
+      residual.delete(at(pair));
+      if (other === undefined) return pair;
+      const verdict = rankOf(other.verdict) < rankOf(pair.verdict) ? other.verdict : pair.verdict;
+      return { ...pair, verdict, residual: other.residual, sentence: `${pair.sentence}; to earth: ${other.sentence}` };
+    });
+  return [...joined, ...residual.values()];
 }
 
 /** About where on the circuit's cable the greatest fault falls to a limit, as if source and cable had one angle: with another it is a little farther. */

@@ -1,5 +1,6 @@
 'use client';
 import { showCurrent, showLength } from '@/core/job/show';
+import { word } from '@/core/job/terms';
 import type { SelectivityStudy, SeriesPair } from '@/core/study/selectivity';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';
@@ -66,9 +67,18 @@ function Matrix({ study: { upstream, downstream, pairs }, place }: { study: Sele
   );
 }
 
+/** What comes of a fault to earth under two residual devices. */
+const RESIDUAL_WORDS = {
+  pass: 'total',
+  'not-applicable': 'total',
+  caution: 'both may open',
+  stop: 'both may open',
+  unknown: 'not known',
+} as const;
+
 function Cell({ pair, onLook }: { pair: SeriesPair; onLook: () => void }) {
   const dialect = useJobState((state) => state.job.dialect);
-  const { verdict, limitA, maxA, sentence, fromM } = pair;
+  const { verdict, limitA, maxA, sentence, fromM, overcurrent, residual } = pair;
   const total = limitA !== null && maxA !== null && limitA >= maxA;
   return (
     <button
@@ -80,8 +90,20 @@ function Cell({ pair, onLook }: { pair: SeriesPair; onLook: () => void }) {
       <VerdictMark kind={verdict} label={verdict} />
       <span>
         <span className="block font-semibold text-[15px]">
-          {limitA === null ? 'not known' : total ? 'total' : `to ${showCurrent(limitA)}`}
+          {!overcurrent
+            ? RESIDUAL_WORDS[residual ?? 'unknown']
+            : limitA === null
+              ? 'not known'
+              : total
+                ? 'total'
+                : `to ${showCurrent(limitA)}`}
         </span>
+        {overcurrent && residual !== null && (
+          <span className="block text-[12px] text-quiet">
+            to {word(dialect, 'earth')}: {RESIDUAL_WORDS[residual]}
+          </span>
+        )}
+        {!overcurrent && <span className="block text-[12px] text-quiet">to {word(dialect, 'earth')}</span>}
         {!total && maxA !== null && <span className="block text-[12px] text-quiet">of {showCurrent(maxA)}</span>}
         {fromM !== null && <span className="block text-[12px] text-quiet">alone from about {showLength(fromM, dialect)} on</span>}
       </span>

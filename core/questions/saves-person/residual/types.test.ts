@@ -238,7 +238,10 @@ describe('a vehicle charger', () => {
     },
   );
   it('that detects lets 6 mA through and no more', () => {
-    expect(verdict(charger({ dcDetection: true }), 'dc:rccb')).toBe('pass');
+    expect(check(ask(charger({ dcDetection: true }), 'saves-person', 'a'), 'dc:rccb')).toMatchObject({
+      ...{ verdict: 'pass', demand: 6, limit: 6, unit: 'mA' },
+      because: 'a 6 mA: type A works with that much',
+    });
     expect(verdict(charger({}), 'dc:rccb')).toBe('unknown');
     // Two of them come to more than a type A device works with.
     const two = leakyHouse({
