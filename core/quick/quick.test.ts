@@ -386,6 +386,10 @@ describe('a load by its plate', () => {
     expect(read('shower 9.5 kW @ 240 V', iec).draft).toMatchObject({ powerW: 9500, plateV: 240 });
     expect(read('heater 3kW', iec).draft).not.toHaveProperty('plateV');
     expect(read('heater 3kW at 700V', iec).ok).toBe(false);
+    // As far as the fields go.
+    for (const volts of ['', ' at 240V'])
+      expect([read(`x 1000kW${volts}`, iec).ok, read(`x 1001kW${volts}`, iec).ok]).toEqual([true, false]);
+    expect([50, 49, 500, 501].map((volts) => read(`x 3kW at ${volts}V`, iec).ok)).toEqual([true, false, true, false]);
     const charger = read('EV charger C32 7.4 kW 30mA type A 6 mA DC detection', iec);
     expect(charger.draft).toMatchObject({ dcDetection: true, sensitivityA: 0.03, powerW: 7400 });
     expect(read('sockets B16 6mA', iec).draft).not.toHaveProperty('dcDetection');
