@@ -70,6 +70,13 @@ function past(edge: Edge, currentA: number): number {
 /** Which way a step is looked at: the side's own sure reading, or the limit just below or just above the current. */
 type Approach = 'sure' | 'below' | 'above';
 
+/** A current that is a gate's, save for how a computer writes it: 1.13 · 16 A is 18.08 A, equality included. */
+function onGate({ vertices }: Edge, currentA: number): number {
+  for (const gate of vertices) if (Math.abs(gate.currentA - currentA) <= SAME * gate.currentA) return gate.currentA;
+  return currentA;
+}
+const SAME = 1e-9;
+
 /**
  * Reads an edge at a current.
  * At a vertical step the sure reading is the lower time of a slow edge (it has been reached) and the upper time of a
@@ -77,8 +84,9 @@ type Approach = 'sure' | 'below' | 'above';
  * Below its first gate a fast edge reads its first time: surely not sooner. Past an open fast edge: 0.
  * @returns s
  */
-export function timeAt(edge: Edge, currentA: number, approach: Approach = 'sure'): number {
+export function timeAt(edge: Edge, readA: number, approach: Approach = 'sure'): number {
   const { vertices, side } = edge;
+  const currentA = onGate(edge, readA);
   const first = vertices[0]!;
   const last = vertices[vertices.length - 1]!;
   const takeLower = approach === 'above' || (approach === 'sure' && side === 'slow');

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { currentWithin, timeAt } from '../curves/edge';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { GG_RATINGS_A } from '../tables/fuseGates';
+import { mouldedCase } from '../testing/houses';
 import { breaker, device, gg } from '../testing/jobs';
 import { overcurrentBand } from './bands';
 import { breakerBand } from './breakerBand';
@@ -83,6 +84,30 @@ describe('gG gates of IEC 60269-1', () => {
   it('has no band for a rating outside the table', () => {
     expect(overcurrentBand(device('f', 'c', gg(12))).known).toBe(false);
   });
+});
+
+describe('the bounds of every rating', () => {
+  it.each([6, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125])(
+    '%d A holds at 1.13 In and opens at 1.45 In, as they are written',
+    (ratingA) => {
+      const written = (times: number) => Number((times * ratingA).toFixed(6));
+      const band = overcurrentBand(device('d', 'c', breaker('C', ratingA)), 'standard');
+      if (!band.known) throw new Error('unknown');
+      expect(timeAt(band.value.fast, written(1.13))).toBeGreaterThanOrEqual(3600);
+      expect(timeAt(band.value.fast, written(1.14))).toBeLessThan(3600);
+      expect(timeAt(band.value.slow, written(1.45))).toBeLessThanOrEqual(7200);
+      expect(timeAt(band.value.slow, written(1.44))).toBe(Number.POSITIVE_INFINITY);
+    },
+  );
+  it.each([15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225])(
+    '%d A of the NEC opens at 1.35 In',
+    (ratingA) => {
+      const band = overcurrentBand(device('d', 'c', mouldedCase(ratingA, '2P')), 'standard');
+      if (!band.known) throw new Error('unknown');
+      expect(timeAt(band.value.slow, Number((1.35 * ratingA).toFixed(6)))).toBe(ratingA <= 50 ? 3600 : 7200);
+      expect(timeAt(band.value.slow, Number((1.34 * ratingA).toFixed(6)))).toBe(Number.POSITIVE_INFINITY);
+    },
+  );
 });
 
 describe('let-through', () => {
