@@ -75,7 +75,7 @@ function onGate({ vertices }: Edge, currentA: number): number {
   for (const gate of vertices) if (Math.abs(gate.currentA - currentA) <= SAME * gate.currentA) return gate.currentA;
   return currentA;
 }
-const SAME = 1e-9;
+const SAME = 1e-12;
 
 /**
  * Reads an edge at a current.
