@@ -6,6 +6,7 @@ import { liftDevice, tieDevices } from '@/core/job/edits/board';
 import type { Board } from '@/core/job/schema/supply';
 import type { BoardStudy } from '@/core/study/board';
 import { Button } from '@/ui/Button';
+import { Details } from '@/ui/Details';
 import { KeptText } from '@/ui/Field';
 import { Menu } from '@/ui/Menu';
 import { BoardFacts } from '../facts/BoardPanel';
@@ -57,10 +58,10 @@ export function BoardPanel({
 function Folded({ title, open: first, children }: { title: string; open: boolean; children: React.ReactNode }) {
   const [open, setOpen] = useState(first);
   return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)} className="border-line border-t pt-3">
+    <Details open={open} setOpen={setOpen} className="border-line border-t pt-3">
       <summary className="cursor-pointer font-semibold pointer-coarse:min-h-11">{title}</summary>
       {open && <div className="mt-2">{children}</div>}
-    </details>
+    </Details>
   );
 }
 

@@ -4,6 +4,7 @@ import { factAt } from '@/core/job/facts/read';
 import { recordedOnly } from '@/core/job/recorded';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
+import { Details } from '@/ui/Details';
 import { Popover } from '@/ui/Popover';
 import { useJobState } from '../job/JobContext';
 import { FactField } from './FactField';
@@ -76,12 +77,12 @@ export function FoldedFacts({ paths, first }: { paths: readonly string[]; first:
     <div>
       <Facts paths={paths.filter((path) => shown.has(path))} />
       {rest.length > 0 && (
-        <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)} className="border-line border-t text-[13px]">
+        <Details open={open} setOpen={setOpen} className="border-line border-t text-[13px]">
           <summary className="cursor-pointer py-1 text-quiet pointer-coarse:min-h-11 pointer-coarse:py-3">
             {rest.length === 1 ? 'one more that may be said' : `${rest.length} more that may be said`}
           </summary>
           <Facts paths={rest} />
-        </details>
+        </Details>
       )}
     </div>
   );

@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { amend } from '@/core/job/edits/amendments';
 import { PACKS } from '@/core/job/packs';
 import { Button } from '@/ui/Button';
+import { Details } from '@/ui/Details';
 import { Labelled, Select, TextInput } from '@/ui/Field';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
 
@@ -13,12 +14,12 @@ const EVERYWHERE = 'everywhere';
 export function AskMore({ circuitId }: { circuitId: string | null }) {
   const [open, setOpen] = useState(false);
   return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)} className="text-[13px]" data-testid="ask-more">
+    <Details open={open} setOpen={setOpen} className="text-[13px]" data-testid="ask-more">
       <summary className="cursor-pointer py-1 text-quiet pointer-coarse:min-h-11 pointer-coarse:py-3">
         Ask for more than the rules do
       </summary>
       {open && <AskForm circuitId={circuitId} close={() => setOpen(false)} />}
-    </details>
+    </Details>
   );
 }
 

@@ -4,6 +4,7 @@ import type { Circuit, Point } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { PeopleAsked, PeoplePoint, PeopleStudy } from '@/core/study/people';
+import { Details } from '@/ui/Details';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../facts/FactRows';
 import { FixCard } from '../facts/FixCard';
@@ -138,12 +139,12 @@ function Ungrounded({ point }: { point: Point }) {
 function OutletFacts({ point }: { point: Point }) {
   const [open, setOpen] = useState(false);
   return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)} className="pt-2">
+    <Details open={open} setOpen={setOpen} className="pt-2">
       <summary className="cursor-pointer text-[13px] text-quiet pointer-coarse:min-h-11 pointer-coarse:py-3">
         Facts of {point.name}
       </summary>
       {open && <PointFacts point={point} />}
-    </details>
+    </Details>
   );
 }
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { PACKS } from '@/core/job/packs';
 import type { RulePackId } from '@/core/job/schema/job';
 import { Choice } from '@/ui/Choice';
+import { Details } from '@/ui/Details';
 import { useAnswer, useJobState } from '../job/JobContext';
 
 /** What the job's edition asks for otherwise than another of its code; an edition that is not shipped is named. */
@@ -12,12 +13,7 @@ export function Editions() {
   const [open, setOpen] = useState(false);
   const [against, setAgainst] = useState(others[0]!);
   return (
-    <details
-      open={open}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
-      className="mt-3 rounded border border-line bg-raised px-3 py-2"
-      data-testid="editions"
-    >
+    <Details open={open} setOpen={setOpen} className="mt-3 rounded border border-line bg-raised px-3 py-2" data-testid="editions">
       <summary className="cursor-pointer font-semibold pointer-coarse:min-h-11 pointer-coarse:py-2">
         What {PACKS[pack].name} asks for otherwise than other editions
       </summary>
@@ -39,7 +35,7 @@ export function Editions() {
           </p>
         </>
       )}
-    </details>
+    </Details>
   );
 }
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { word } from '@/core/job/terms';
 import type { CircuitInspection, InspectedPart, InspectionStudy, Seen } from '@/core/study/inspection';
 import { cx } from '@/ui/cx';
+import { Details } from '@/ui/Details';
 import { useNarrow } from '@/ui/useMedia';
 import { FactRows } from '../../facts/FactRows';
 import { useAnswer, useJobState } from '../../job/JobContext';
@@ -141,14 +142,7 @@ function Part({ part, place, codes, begun }: { part: InspectedPart; place: strin
   const { name, room, rows, counts, facts } = part;
   const [open, setOpen] = useState(begun);
   return (
-    <details
-      open={open}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
-      data-part={part.id}
-      data-fact={place}
-      tabIndex={-1}
-      className="mb-3"
-    >
+    <Details open={open} setOpen={setOpen} data-part={part.id} data-fact={place} tabIndex={-1} className="mb-3">
       <summary className="flex cursor-pointer items-baseline gap-2 py-1 pointer-coarse:min-h-11 pointer-coarse:py-3">
         <span className="font-semibold first-letter:uppercase">{name}</span>
         {room !== null && <span className="text-[13px] text-quiet">{room}</span>}
@@ -165,6 +159,6 @@ function Part({ part, place, codes, begun }: { part: InspectedPart; place: strin
           )}
         </>
       )}
-    </details>
+    </Details>
   );
 }
