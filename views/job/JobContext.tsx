@@ -35,5 +35,14 @@ export function useAnswer<Q extends Query>(query: Q): AnswerTo<Q> | undefined {
   return answer as AnswerTo<Q> | undefined;
 }
 
+/** The answer to this very question alone: what is offered to be applied is never another circuit's. */
+export function useOwnAnswer<Q extends Query>(query: Q): AnswerTo<Q> | undefined {
+  const { study } = useSession();
+  const key = keyOf(query);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: equal queries have the same key
+  useEffect(() => study.watch(query), [study, key]);
+  return useJobState(({ answers }) => answers.get(key)) as AnswerTo<Q> | undefined;
+}
+
 /** How far a long question has come while it is under way. */
 export const useProgress = (query: Query): Progress | undefined => useJobState(({ progress }) => progress.get(keyOf(query)));

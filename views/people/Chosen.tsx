@@ -9,7 +9,7 @@ import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../facts/FactRows';
 import { FixCard } from '../facts/FixCard';
 import { PointFacts } from '../facts/PointPanel';
-import { useAnswer, useJobState } from '../job/JobContext';
+import { useJobState, useOwnAnswer } from '../job/JobContext';
 import { LocalRule } from './LocalRule';
 import type { PeoplePlace } from './place';
 import { ResetFigure } from './signs';
@@ -150,7 +150,7 @@ function OutletFacts({ point }: { point: Point }) {
 
 /** Fixes tried by studying the whole job with each. */
 function Mends({ circuitId }: { circuitId: string }) {
-  const fixes = useAnswer({ kind: 'fixes', circuitId })?.filter(({ question }) => question === 'saves-person') ?? [];
+  const fixes = useOwnAnswer({ kind: 'fixes', circuitId })?.filter(({ question }) => question === 'saves-person') ?? [];
   if (fixes.length === 0) return null;
   return (
     <section aria-label="What mends it" data-testid="mends">

@@ -12,14 +12,14 @@ import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../facts/FactRows';
 import { FixCard } from '../facts/FixCard';
-import { useAnswer, useJobState, useSession } from '../job/JobContext';
+import { useJobState, useOwnAnswer, useSession } from '../job/JobContext';
 import { Warranties } from './Warranties';
 
 /** One surge device: what is judged of it, what mends it, its plate, what opens it, its window, its warranties. */
 export function StagePanel({ study, stage }: { study: SurgeStudy; stage: ShownStage }) {
   const checks = study.checks.filter(({ deviceId, id }) => deviceId === stage.deviceId || id === 'surge-level');
   const fixes =
-    useAnswer({ kind: 'fixes', circuitId: study.circuitId })?.filter(({ question }) => question === 'rides-surge') ?? [];
+    useOwnAnswer({ kind: 'fixes', circuitId: study.circuitId })?.filter(({ question }) => question === 'rides-surge') ?? [];
   return (
     <>
       <div>

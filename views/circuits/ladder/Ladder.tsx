@@ -14,7 +14,7 @@ import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FixCard } from '../../facts/FixCard';
 import { Panel } from '../../facts/Panel';
-import { useAnswer, useJobState, useProgress } from '../../job/JobContext';
+import { useAnswer, useJobState, useOwnAnswer, useProgress } from '../../job/JobContext';
 import { hrefOf } from '../../job/places';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
@@ -25,7 +25,7 @@ import { Because, CheckWorking } from './Working';
  */
 export function Ladder({ circuitId, folded }: { circuitId: string; folded: boolean }) {
   const study = useAnswer({ kind: 'circuit', circuitId });
-  const fixes = useAnswer({ kind: 'fixes', circuitId });
+  const fixes = useOwnAnswer({ kind: 'fixes', circuitId });
   const jobId = useJobState((state) => state.job.id);
   const dialect = useJobState((state) => state.job.dialect);
   const circuit = useJobState((state) =>

@@ -7,7 +7,7 @@ import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../../facts/FactRows';
 import { FixCard } from '../../facts/FixCard';
-import { useAnswer, useJobState } from '../../job/JobContext';
+import { useJobState, useOwnAnswer } from '../../job/JobContext';
 import { DirectPath } from './DirectPath';
 import { figure } from './figures';
 import { Shock } from './Shock';
@@ -55,7 +55,7 @@ function Mends({ gauge }: { gauge: ResidualGauge }) {
 
 function FixesOf({ circuitId, gauge: { deviceId } }: { circuitId: string; gauge: ResidualGauge }) {
   const behind = useJobState((state) => state.job.circuits[circuitId]?.behindDeviceId);
-  const fixes = useAnswer({ kind: 'fixes', circuitId });
+  const fixes = useOwnAnswer({ kind: 'fixes', circuitId });
   const own = fixes?.filter(
     ({ question, command }) =>
       (question === 'saves-person' || question === 'stays-on') &&
