@@ -64,7 +64,7 @@ function Bands({ place, framed }: { place: CurvesPlace; framed: boolean }) {
           <FaultPlace
             circuitId={circuitId}
             share={share}
-            along={along ?? undefined}
+            along={along}
             labels={labels}
             onShare={(at) => {
               setMoved({ circuitId, share: at });

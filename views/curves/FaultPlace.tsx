@@ -21,7 +21,8 @@ export function FaultPlace({
 }: {
   circuitId: string;
   share: number;
-  along: FaultsAlong | undefined;
+  /** Null: it cannot be placed. Undefined: the answer is on its way. */
+  along: FaultsAlong | null | undefined;
   /** Devices by as few letters as they are told by. */
   labels: ReadonlyMap<string, string>;
   onShare: (share: number) => void;
@@ -49,7 +50,7 @@ export function FaultPlace({
             // biome-ignore lint/suspicious/noArrayIndexKey: stations have no identity beyond their place
             <Name key={index} station={station} labels={labels} top={station.kind === 'board' ? heights.labelsTop - 2 : 8} />
           ))}
-          {along !== undefined && (
+          {along !== null && along !== undefined && (
             <Slider.Root
               className="absolute flex touch-none items-center"
               style={{
@@ -79,6 +80,10 @@ export function FaultPlace({
       </div>
       <p className="border-line border-t px-3 py-1.5 text-[13px]" data-testid="fault-here" aria-live="polite">
         {along === undefined ? (
+          <span aria-busy className="text-quiet">
+            Placing the fault …
+          </span>
+        ) : along === null ? (
           <span className="text-quiet">Without its lengths and bands no fault can be placed on the run.</span>
         ) : (
           <Here along={along} place={placeText(along, job.dialect)} />
