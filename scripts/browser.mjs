@@ -23,8 +23,8 @@ export function ensureChromium() {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status;
-  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell') !== 0)
-    fail(need);
+  const install = (name) => apt('install', '-y', '-qq', '--no-install-recommends', name) === 0;
+  if (apt('update', '-qq') !== 0 || !(install('chromium-headless-shell') || install('chromium'))) fail(need);
   return found() ?? fail(need);
 }
 
