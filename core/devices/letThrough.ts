@@ -1,6 +1,6 @@
 import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
-import { type Givens, known, type Maybe, map, NO_GIVENS } from '../job/known';
+import { type Givens, join, known, type Maybe, map, NO_GIVENS } from '../job/known';
 import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device } from '../job/sealed';
@@ -74,7 +74,8 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
       sureTimeS,
       how: sure.how,
       source: sure.source,
-      given: sure.given,
+      // What the table of sizes is for rests on the class as well.
+      given: inClass?.byGuide === true ? join(sure.given, inClass.given) : sure.given,
     };
   }, standard.given);
 });
@@ -115,6 +116,7 @@ export const ENERGY_CLASS: Credit<AtCurrent> = {
 interface InClass {
   bound: Bound | undefined;
   byGuide: boolean;
+  given: Givens;
   typicalA2s: number | undefined;
 }
 /** What a class 3 breaker lets through above its magnetic limit; undefined where it earns no class. */
@@ -129,6 +131,7 @@ function class3At(device: Device, { ratedA }: Band, currentA: number): InClass |
   return {
     bound:
       a2s === undefined ? undefined : { a2s, how: 'class', source: low ? CLASS_3KA_SOURCE : CLASS_SOURCE, given: credit.given },
+    given: credit.given,
     byGuide: low && curve.value === 'B' && fits(ratedA, GUIDE_1_MM2.ratedA),
     typicalA2s: class3TypicalA2s(curve.value, ratedA, currentA),
   };

@@ -31,12 +31,13 @@ function chargerSaid(load: Load): Givens | undefined {
 export type Between = 'line-neutral' | 'rectifies' | 'unsaid' | 'other';
 
 /** Where the electronics of a load on several lines lie: what it is says it. */
-export function betweenLines(load: Load): Between {
-  const kind = ifStated('loads', load, 'equipment').value;
-  const appliance = ifStated('loads', load, 'appliance').value;
-  if (RECTIFIES.has(kind ?? '') || RECTIFYING.has(appliance ?? '')) return 'rectifies';
-  if (LINE_TO_NEUTRAL.has(kind ?? '') || COOKING.has(appliance ?? '')) return 'line-neutral';
-  return kind === undefined && appliance === undefined ? 'unsaid' : 'other';
+export function betweenLines(load: Load): Known<Between> {
+  const kind = ifStated('loads', load, 'equipment');
+  const appliance = ifStated('loads', load, 'appliance');
+  const given = join(kind.given, appliance.given);
+  if (RECTIFIES.has(kind.value ?? '') || RECTIFYING.has(appliance.value ?? '')) return known('rectifies', given);
+  if (LINE_TO_NEUTRAL.has(kind.value ?? '') || COOKING.has(appliance.value ?? '')) return known('line-neutral', given);
+  return known(kind.value === undefined && appliance.value === undefined ? 'unsaid' : 'other', given);
 }
 
 /** Lines of a three-phase supply a load hangs on; one on any other. */
@@ -49,7 +50,7 @@ const ONE = known(1);
 
 /** Whether a load rectifies between lines. */
 export const rectifiesBetween = (house: House, wiring: Wiring, load: Load): Maybe<boolean> =>
-  betweenLines(load) === 'rectifies' ? map(linesTaken(house, wiring, load), (lines) => lines > 1) : NO;
+  betweenLines(load).value === 'rectifies' ? map(linesTaken(house, wiring, load), (lines) => lines > 1) : NO;
 const NO = known(false);
 /** Whether it hangs on several lines of a three-phase supply. */
 export const onSeveral = (house: House, wiring: Wiring, load: Load): Maybe<boolean> =>
@@ -119,11 +120,13 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
     else why = `${monitor.name} ${credit.value.reason}`;
   }
   const own = ifStated('loads', load, 'dcDetection');
-  if (own.value === true) return known({ is: true, why: `${load.name} detects it` }, own.given);
+  // The detection is one of chargers: elsewhere it says nothing.
+  if (own.value === true && chargerSaid(load) !== undefined)
+    return known({ is: true, why: `${load.name} detects it` }, own.given);
   // Of a charger it is told by its plate: nobody looked yet.
   if (own.value === undefined && missing === undefined && why === '' && chargerSaid(load) !== undefined)
     return factOf('loads', load, 'dcDetection') as Maybe<never>;
-  return missing ?? known({ is: false, why }, own.given);
+  return missing ?? known({ is: false, why });
 }
 
 /** Smooth DC a load can leak, A: what it is said to; none where its residual current holds none; no more than what cuts it off. */

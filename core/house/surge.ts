@@ -68,7 +68,9 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
       passed.push(...[...step.groupDevices, ...step.startDevices, ...step.endDevices].filter(stopsSurge));
       const { toBoardId } = step.circuit;
       for (const device of toBoardId === undefined ? [] : surgeIn(job, toBoardId)) {
-        const group = job.devices[device.behindDeviceId ?? ''];
+        // Behind a group device, or its own in the board.
+        const own = device.settings.family === 'spd' ? job.devices[device.settings.backupDeviceId ?? ''] : undefined;
+        const group = job.devices[device.behindDeviceId ?? ''] ?? (own?.seat === 'board' ? own : undefined);
         stages.push({
           ...{ device, at: 'board', atOrigin, distanceM: from(index + 1) },
           seated: { device, wiring: step, seat: 'end' },

@@ -37,21 +37,21 @@ export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<n
   });
 }
 
-/** A resistance: a power factor of 1, no motor, and no electronics that anybody said. */
+/** A resistance: a power factor of 1, no motor, and said to have no electronics or to be a heater; what is not said keeps its power. */
 const heats = (load: Load): Maybe<boolean> =>
   map(
-    all({ cosPhi: ifStated('loads', load, 'cosPhi'), electronics: ifStated('loads', load, 'electronics') }),
-    ({ cosPhi, electronics }) =>
-      cosPhi === 1 && electronics !== true && load.motorHp === undefined && !INVERTER.has(kindOf(load)),
+    all({
+      cosPhi: ifStated('loads', load, 'cosPhi'),
+      electronics: ifStated('loads', load, 'electronics'),
+      equipment: ifStated('loads', load, 'equipment'),
+      appliance: ifStated('loads', load, 'appliance'),
+    }),
+    ({ cosPhi, electronics, equipment, appliance }) =>
+      cosPhi === 1 &&
+      load.motorHp === undefined &&
+      (electronics === false || (electronics === undefined && (HEATERS.has(equipment ?? '') || HEATERS.has(appliance ?? '')))),
   );
-/** Kinds that keep their power whatever the voltage. */
-const INVERTER: ReadonlySet<string> = new Set([
-  'vehicle-charger',
-  'heat-pump',
-  'cooling',
-  'air-conditioner',
-  'inverter',
-  'battery',
+const HEATERS: ReadonlySet<string> = new Set([
+  ...['water-heater', 'space-heating', 'range', 'cooking-unit', 'wall-oven', 'towel-rail', 'sauna-heater'],
+  ...['floor-heating', 'floor-heating-concrete', 'snow-melting', 'pipe-heating'],
 ]);
-const kindOf = (load: Load): string =>
-  ifStated('loads', load, 'equipment').value ?? ifStated('loads', load, 'appliance').value ?? '';

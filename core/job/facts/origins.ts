@@ -31,12 +31,15 @@ export const SPECS: SpecsOf<Origin> = {
   ]),
   surgeDeclined: yesNo('surge protection', 'declined in writing', 'not declined'),
   neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
-  partedBy: choice('kept apart from the other sources by', [
-    { value: 'changeover', label: 'a changeover of the lines' },
-    { value: 'changeover-neutral', label: 'a changeover of lines and neutral' },
-    { value: 'interlock', label: 'an interlock of two breakers' },
-    { value: 'nothing', label: 'nothing' },
-  ]),
+  partedBy: (job, row) => {
+    const changeover = job.dialect === 'nec' ? 'transfer switch' : 'changeover switch';
+    return choice('kept apart from the other sources by', [
+      { value: 'changeover', label: `a ${changeover}, lines alone` },
+      { value: 'changeover-neutral', label: `a ${changeover}, neutral too` },
+      { value: 'interlock', label: 'an interlock of two breakers' },
+      { value: 'nothing', label: 'nothing' },
+    ])(job, row);
+  },
   pipes: choice('metal pipes and frames', [
     { value: 'bonded', label: 'bonded' },
     { value: 'not-bonded', label: 'not bonded' },

@@ -6,9 +6,9 @@ import type { Check } from '../../judging/answer';
 import { judge, line } from '../../judging/judge';
 import { clause } from '../../rules/clauses';
 
-/** Rooms a circuit of each purpose may feed, and whether it may feed more than receptacles in one room of them. */
+/** Rooms a circuit of each purpose may feed (a pantry is used as a kitchen is, a store is none), and whether it may feed more than receptacles in one room of them. */
 const FEEDS = {
-  'small-appliance': { uses: ['kitchen', 'dining', 'store'], alone: false },
+  'small-appliance': { uses: ['kitchen', 'dining'], alone: false },
   laundry: { uses: ['laundry'], alone: false },
   bathroom: { uses: ['bath'], alone: true },
   garage: { uses: ['garage', 'outdoors'], alone: false },

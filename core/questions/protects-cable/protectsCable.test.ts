@@ -90,10 +90,10 @@ describe('protects-cable', () => {
   });
 
   it('1.0 mm² of copper stands behind B to 16 A by the table of sizes, behind C by custom alone, and no larger breaker', () => {
-    const thin = (curve: 'B' | 'C', ratingA: number, size = '1mm2') => {
+    const thin = (curve: 'B' | 'C', ratingA: number, size = '1mm2', more: object = {}) => {
       const job = withField(
         one(
-          { settings: breaker(curve, ratingA) },
+          { settings: breaker(curve, ratingA, more) },
           measuredOrigin({ zeOhm: stated(0.25, 'measured'), zLnOhm: stated(0.5, 'measured') }),
         ),
         'segments',
@@ -106,6 +106,7 @@ describe('protects-cable', () => {
     expect(thin('B', 16)).toMatchObject({ verdict: 'pass', demand: 1, limit: 1, unit: 'mm²' });
     expect(thin('C', 16).verdict).toBe('caution');
     expect(thin('B', 20).verdict).not.toBe('pass');
+    expect(thin('B', 16, '1mm2', { energyClass: stated('3', 'assumed') }).verdict).toBe('caution');
     expect(thin('B', 16, '0.75mm2').verdict).not.toBe('pass');
   });
 

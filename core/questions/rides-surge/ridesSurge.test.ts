@@ -142,6 +142,14 @@ describe('whether surge protection is asked for', () => {
       'stop',
       'pass',
     ]);
+    // An outlet of which nobody said where it is proves nothing.
+    const shop = used('workshop');
+    const out = { ...Object.values(shop.circuits).find(({ fromBoardId }) => fromBoardId === feeder.toBoardId)! };
+    const unplaced: Job = {
+      ...shop,
+      points: { p: { id: 'p', circuitId: out.id, order: 'a', name: 'outlet', kind: 'socket', state: 'new' } },
+    };
+    expect(verdict(unplaced, 'surge-need', feeder.id)).toBe('unknown');
     const said = (premises: 'household' | 'work') => ({
       ...apart,
       boards: { ...apart.boards, [feeder.toBoardId!]: { ...apart.boards[feeder.toBoardId!]!, premises: stated(premises) } },

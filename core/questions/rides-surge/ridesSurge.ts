@@ -49,7 +49,7 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
   const apart = inPanel(facts, stages);
   if (!need.known) {
     // Whether or not it is asked for, it is there.
-    if (there.some(isGood) && apart === undefined)
+    if (there.some(isGood) && (apart === undefined || (apart.known && apart.value.verdict === 'pass' && !apart.given.assumed)))
       return ruled('surge-need', TITLE, 'pass', `${names} stands there, whether or not it is asked for`, rule);
     return unknownCheck('surge-need', TITLE, need.missing);
   }
@@ -64,19 +64,13 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
     const lacks = `${why}, and none stands where the supply comes in`;
     return ruled('surge-need', TITLE, old ? 'caution' : 'stop', lacks, rule, need.given);
   }
-  if (apart !== undefined) {
-    if (!apart.known) return unknownCheck('surge-need', TITLE, apart.missing);
+  if (apart?.known === false) return unknownCheck('surge-need', TITLE, apart.missing);
+  const given = apart === undefined ? need.given : join(need.given, apart.given);
+  if (apart !== undefined && apart.value.verdict !== 'pass') {
     const { verdict, because } = apart.value;
-    return ruled(
-      'surge-need',
-      TITLE,
-      circuit.state === 'existing' ? 'caution' : verdict,
-      because,
-      rule,
-      join(need.given, apart.given),
-    );
+    return ruled('surge-need', TITLE, circuit.state === 'existing' ? 'caution' : verdict, because, rule, given);
   }
-  return ruled('surge-need', TITLE, 'pass', `${why}; ${names} stands there`, rule, need.given);
+  return ruled('surge-need', TITLE, 'pass', `${why}; ${names} stands there`, rule, given);
 }
 
 /** Whether the service and its equipment stand as they stood: the lead, the board it comes to and the devices on it. */
@@ -95,7 +89,7 @@ function serviceStands({ path, job }: CircuitFacts): boolean {
 function inPanel(
   facts: CircuitFacts,
   stages: readonly SurgeStage[],
-): Maybe<{ verdict: 'stop' | 'caution'; because: string }> | undefined {
+): Maybe<{ verdict: 'stop' | 'caution' | 'pass'; because: string }> | undefined {
   const { job, circuit } = facts;
   const board = job.boards[circuit.toBoardId ?? ''];
   if (board === undefined || circuit.kind !== 'distribution' || heldBy(job.pack, { 'nec-2023': true }) !== true) return undefined;
@@ -106,7 +100,7 @@ function inPanel(
   if (!lived.known) return lived;
   return lived.value
     ? known({ verdict: 'stop', because: 'people live or sleep in that building, and none stands in its panel' }, lived.given)
-    : undefined;
+    : known({ verdict: 'pass', because: '' }, lived.given);
 }
 
 /** Two stages share a surge only with some cable between them, or where their maker says so, which nobody is asked. */

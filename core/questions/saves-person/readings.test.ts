@@ -42,6 +42,7 @@ describe('a reading that proves something wrong', () => {
     expect(read([{ value: 1, unit: 'MΩ' }])).toEqual([]);
     expect(read([{ value: 0.99, unit: 'MΩ' }])).toEqual(['stop']);
     expect(read([{ value: 990_000, unit: 'Ω' }])).toEqual(['stop']);
+    expect([read([{ value: 0.99 }]), read([{ value: 1 }])]).toEqual([['stop'], []]);
     expect(read([{ value: 0.99, unit: 'MΩ' }], 'general', 'nec')).toEqual(['caution']);
   });
   it('polarity found wrong stops', () => {

@@ -4,7 +4,8 @@ import type { Reading } from '../../job/sealed';
 import type { Check, Verdict } from '../../judging/answer';
 import { fits, ruled } from '../../judging/judge';
 import { clause } from '../../rules/clauses';
-import { INSULATION_MOHM, RESIDUAL_TEST_MS } from '../../tables/tests';
+import { INSULATION_MOHM } from '../../tables/insulation';
+import { BREAK_S } from '../../tables/residualTimes';
 
 /** Tests of what opens on a residual current: it is to trip. */
 const TRIPS: ReadonlySet<Reading['kind']> = new Set(['gfci-trip', 'rcd-one', 'rcd-five', 'rcd-button']);
@@ -37,15 +38,17 @@ function wrongIn(
     if (outcome === 'holds') return ['stop', 'it did not open when it was tested'];
     const device = job.devices[deviceId ?? ''];
     const part = device === undefined ? undefined : residualPart(device);
-    const limits = RESIDUAL_TEST_MS[part?.known === true && part.value.delay === 'S' ? 'S' : 'general'];
-    const limitMs = kind === 'rcd-one' ? limits.one : kind === 'rcd-five' ? limits.five : undefined;
-    const ms = unit === 'ms' ? value : unit === 's' && value !== undefined ? value * 1000 : undefined;
+    const limits = BREAK_S[part?.known === true ? part.value.delay : 'general'];
+    const limitS = kind === 'rcd-one' ? limits.once : kind === 'rcd-five' ? limits.five : undefined;
+    const limitMs = limitS === undefined ? undefined : limitS * 1000;
+    // An instrument shows milliseconds, and MΩ below, where nobody wrote the unit.
+    const ms = unit === 's' && value !== undefined ? value * 1000 : value;
     return ms !== undefined && limitMs !== undefined && !fits(ms, limitMs)
       ? ['stop', `it took ${ms} ms to open, of ${limitMs} ms`]
       : undefined;
   }
   if (kind === 'insulation') {
-    const mohm = unit === 'MΩ' ? value : unit === 'Ω' && value !== undefined ? value / 1e6 : undefined;
+    const mohm = unit === 'Ω' && value !== undefined ? value / 1e6 : value;
     if (mohm === undefined || fits(INSULATION_MOHM, mohm)) return undefined;
     // The American code has no figure for it: what is usual is the same.
     return [job.dialect === 'nec' ? 'caution' : 'stop', `insulation of ${mohm} MΩ, of at least ${INSULATION_MOHM} MΩ`];

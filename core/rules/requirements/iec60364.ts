@@ -39,7 +39,7 @@ export const IEC_60364: RequirementPack = {
       not(SAFE),
       not(every(is('zone', '2'), is('fedBy', 'shaver'))),
     ),
-    'pool-place': some(is('use', 'pool'), is('holds', 'spa', 'pool-pump')),
+    'pool-place': some(is('use', 'pool'), is('holds', 'spa')),
   },
   rows: {
     socket: within30('socket-outlets up to 32 A for general use', every(SOCKET, atMost('ratedA', 32), not(SAFE)), '411.3.3', {

@@ -30,6 +30,9 @@ export function sourceChecks(facts: CircuitFacts): Check[] {
   ];
 }
 
+const changeoverWord = ({ dialect }: CircuitFacts['job']): string =>
+  dialect === 'nec' ? 'transfer switch' : 'changeover switch';
+
 /** A source whose neutral stands by itself until somebody joins it to earth. */
 const ownBond = ({ kind }: Origin): boolean => kind === 'generator' || kind === 'inverter';
 
@@ -52,7 +55,9 @@ function partedCheck({ job }: CircuitFacts, origin: Origin, beside: readonly Ori
         ? ['stop', `nothing keeps it from feeding into ${others}: it is out of step, and makes what was switched off live`]
         : [
             'pass',
-            by === 'interlock' ? 'an interlock lets only one of the two breakers in' : 'a changeover lets only one of them in',
+            by === 'interlock'
+              ? 'an interlock lets only one of the two breakers in'
+              : `a ${changeoverWord(job)} lets only one of them in`,
           ],
   });
 }
@@ -78,13 +83,16 @@ function neutralCheck({ job }: CircuitFacts, origin: Origin, switches: readonly 
       }),
       judge: ({ joined, parted: apart }) => {
         if (joined === apart)
-          return ['pass', apart ? 'joined at it, and parted by the changeover' : 'joined where the service is, and nowhere else'];
+          return [
+            'pass',
+            apart ? `joined at it, and parted by the ${changeoverWord(job)}` : 'joined where the service is, and nowhere else',
+          ];
         return joined
           ? [
               'stop',
-              `joined to ${earth} at it and at the service: the changeover leaves the neutral closed, and what comes home is shared out over metal`,
+              `joined to ${earth} at it and at the service: the ${changeoverWord(job)} leaves the neutral closed, and what comes home is shared out over metal`,
             ]
-          : ['stop', 'joined nowhere while it feeds: the changeover parts it from where it is joined'];
+          : ['stop', `joined nowhere while it feeds: the ${changeoverWord(job)} parts it from where it is joined`];
       },
     }),
   ];

@@ -285,6 +285,17 @@ describe('a load on several lines', () => {
     expect(verdict(three({ equipment: 'heat-pump', makersType: 'B' }), 'type:rccb')).toBe('stop');
     expect(verdict(three({ equipment: 'heat-pump', makersType: 'F' }, 'A'), 'type:rccb')).toBe('stop');
   });
+  it('no detection of smooth DC lets a rectifier stand behind less than type B', () => {
+    expect(verdict(three({ equipment: 'heat-pump', dcDetection: true }), 'type:rccb')).toBe('stop');
+    const watched = three({ equipment: 'heat-pump' });
+    watched.devices['a-monitor'] = monitorOf('a');
+    expect(verdict(watched, 'type:rccb')).toBe('stop');
+  });
+  it('a cooker merely assumed to be one is a caution', () => {
+    const job = three({ equipment: 'range', waveform: 'pulsating-dc' }, 'A');
+    job.loads.a = { ...job.loads.a!, equipment: stated('range', 'assumed') };
+    expect(verdict(job, 'type:rccb')).toBe('caution');
+  });
   it('with its electronics between a line and the neutral it may stand behind type A; mixed, or of another kind, it is a caution', () => {
     expect(verdict(three({ equipment: 'range', waveform: 'pulsating-dc' }, 'A'), 'type:rccb')).toBe('pass');
     expect(verdict(three({ equipment: 'range', waveform: 'mixed-frequency' }), 'type:rccb')).toBe('caution');

@@ -151,7 +151,10 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     if (RANK[type.value] >= RANK[SEES[waveform.value]]) {
       const spread = leaker.load === undefined ? NOTHING : acrossLines(facts, leaker.load, waveform.value);
       if (!spread.known) missing.push(...spread.missing);
-      else caution ??= spread.value;
+      else {
+        given = join(given, spread.given);
+        caution ??= spread.value;
+      }
       continue;
     }
     if (leaker.load === undefined) {
@@ -161,7 +164,9 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
       caution = why;
       continue;
     }
-    const cut = waveform.value === 'smooth-dc' && RANK[type.value] >= RANK.A ? detected(facts.wiring, leaker.load) : NOT_DETECTED;
+    const rectifier = rectifiesBetween(facts.house, facts.wiring, leaker.load);
+    const mayBeCut = waveform.value === 'smooth-dc' && RANK[type.value] >= RANK.A && !(rectifier.known && rectifier.value);
+    const cut = mayBeCut ? detected(facts.wiring, leaker.load) : NOT_DETECTED;
     if (!cut.known) missing.push(...cut.missing);
     else if (cut.value.is) given = join(given, cut.given);
     else {
@@ -191,9 +196,10 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
  */
 function acrossLines(facts: CircuitFacts, load: Load, waveform: Waveform): Maybe<string | undefined> {
   if (waveform === 'sine' || waveform === 'smooth-dc') return NOTHING;
+  const { value: between, given } = betweenLines(load);
   return andThen(onSeveral(facts.house, facts.wiring, load), (several): Maybe<string | undefined> => {
-    const between = betweenLines(load);
-    if (!several || (between === 'line-neutral' && waveform === 'pulsating-dc')) return NOTHING;
+    if (!several) return NOTHING;
+    if (between === 'line-neutral' && waveform === 'pulsating-dc') return known(undefined, given);
     if (between === 'unsaid') return factOf('loads', load, 'equipment') as Maybe<never>;
     return known(`${load.name} hangs on several lines: types A and F are made for electronics between a line and the neutral`);
   });
