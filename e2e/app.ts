@@ -130,6 +130,20 @@ export async function reload(page: Page): Promise<void> {
   await alive(page);
 }
 
+/** Goes on to another address as a link of the application does, without loading it anew. */
+export const push = (page: Page, at: string): Promise<void> =>
+  page.evaluate((to) => (window as unknown as { next: { router: { push: (to: string) => void } } }).next.router.push(to), at);
+
+/**
+ * Goes on to another address and waits until it is there.
+ * @param ready what stands on the page there, and not on the one before
+ */
+export async function turn(page: Page, at: string, ready: string): Promise<void> {
+  await push(page, at);
+  await page.waitForFunction((to) => window.location.pathname + window.location.search === to, {}, at);
+  await page.waitForSelector(ready);
+}
+
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 
 /**
@@ -146,6 +160,8 @@ export async function accessibilityProblems(page: Page, colours = false): Promis
       // What is in order need not be written out.
       const { violations } = await axe.run({
         resultTypes: ['violations'],
+        // Read for rules that are tried out only; each style sheet would be fetched again.
+        preload: false,
         ...(rules === null ? {} : { runOnly: { type: 'rule', values: rules } }),
       });
       return violations.flatMap((violation) => violation.nodes.map((node) => `${violation.id}: ${node.target.join(' ')}`));

@@ -7,7 +7,7 @@ import type { Job } from '../core/job/schema/job';
 import { studyJob } from '../core/study/study';
 import { demoJob } from '../server/demos';
 import { hrefOf, placeOfFinding } from '../views/job/places';
-import { sendJson } from './app';
+import { push, sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -67,9 +67,7 @@ describe('what an answer lacks', () => {
       const page = await app.open(`/jobs/${job.id}/circuits`);
       await page.waitForSelector('[data-testid=ladder] li[data-question]');
       for (const [kind, { href, path }] of all) {
-        const [here, there] = [new URL(page.url()).pathname, new URL(href, app.url).pathname];
-        if (here === there) await page.evaluate((to) => window.history.pushState(null, '', to), href);
-        else await page.goto(app.url + href, { waitUntil: 'load' });
+        await push(page, href);
         const opened = await page
           .waitForFunction(
             (at) => {

@@ -94,6 +94,9 @@ describe('the curves', () => {
     await page.keyboard.press('Enter');
     await page.waitForSelector(`${kept} a`);
     await page.goto(`${app.url}/jobs/bindery-yard/curves?c=hob`);
+    // The chart comes after its frame: until it stands with its pairs, what is below them moves.
+    await drawn(page, 3);
+    await page.waitForSelector('[data-testid=swaps] li');
     await page.waitForSelector(`${kept} a`);
     await page.click(`${kept} a`);
     await page.waitForFunction(() => window.location.pathname === '/compare');

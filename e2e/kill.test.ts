@@ -8,7 +8,7 @@ import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
 import { firstPort, sendJson } from './app';
 
-const EDITS = 2000;
+const EDITS = 800;
 const KILLS = 12;
 const ID = 'bindery-yard';
 let data: string;

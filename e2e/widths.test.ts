@@ -49,9 +49,8 @@ describe('every view', () => {
     async (at, ready) => {
       const page = await app.open(at, SIZES[0]);
       for (const size of SIZES) {
-        // A window grows and is turned under the same page; what can be pressed by touch is laid out anew with it.
+        // A window grows and is turned under the same page; with a pointer in place of a finger it is loaded anew.
         await page.setViewport(size);
-        if (size.hasTouch !== true) await page.reload();
         await page.waitForSelector(ready);
         if (at.includes('/circuits?c')) await page.waitForSelector('[data-testid=ladder] li[data-question]');
         expect(

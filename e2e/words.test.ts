@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { sendJson } from './app';
+import { sendJson, turn } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -114,6 +114,8 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
   const clean = async (page: Page, at: string) => expect(refusals(await said(page, names), dialect), at).toEqual([]);
 
   it('on the supply, the card and what is handed over', async () => {
+    const page = await app.open(`/jobs/${job}/supply`);
+    let before = '';
     for (const [at, ready] of [
       ['', 'main h2'],
       ['/supply', '[data-testid=origin] table'],
@@ -132,17 +134,23 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       [`/handover?print=report&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
       [`/handover?print=conductors&c=${circuits[0]}`, '[data-testid=sheet] tbody tr'],
     ] as readonly (readonly [string, string])[]) {
-      const page = await app.open(`/jobs/${job}${at}`);
-      await page.waitForSelector(ready);
+      // What stood on the page before stands on this one too: it has to go first.
+      if (ready === before) await turn(page, `/jobs/${job}/supply`, '[data-testid=origin] table');
+      await turn(page, `/jobs/${job}${at}`, ready);
       await clean(page, at);
-      await page.close();
+      before = ready;
     }
+    await page.close();
   });
 
   it('on the desk, with all working open, and in every panel', async () => {
+    const page = await app.open(`/jobs/${job}/supply`);
     for (const circuit of circuits) {
-      const page = await app.open(`/jobs/${job}/circuits?c=${circuit}&findings=open`);
-      await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+      await turn(
+        page,
+        `/jobs/${job}/circuits?c=${circuit}&findings=open`,
+        `[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`,
+      );
       await page.waitForSelector('[data-finding]');
       for (const button of await page.$$('[data-working]')) await button.evaluate((each) => (each as HTMLElement).click());
       await page.waitForSelector('[data-check]');
@@ -163,8 +171,9 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
         // The focus comes back to what opened it; until then another would be closed again.
         await page.waitForFunction((at) => document.activeElement?.getAttribute('data-try') === at, {}, String(index));
       }
-      await page.close();
+      await turn(page, `/jobs/${job}/supply`, '[data-testid=origin] table');
     }
+    await page.close();
   });
 
   it('in what is missing of everything', async () => {
@@ -181,14 +190,19 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
     const id = `bare-${job}`;
     const made = await sendJson(app.url, '/api/jobs/file', { ...bare, id, name: 'Bare' });
     expect(made.status, await made.text()).toBe(200);
+    const page = await app.open(`/jobs/${id}/supply`);
     for (const circuit of circuits) {
-      const page = await app.open(`/jobs/${id}/circuits?c=${circuit}&findings=open`);
-      await page.waitForSelector(`[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`);
+      await turn(
+        page,
+        `/jobs/${id}/circuits?c=${circuit}&findings=open`,
+        `[data-testid=ladder][data-circuit="${circuit}"] li[data-question]`,
+      );
       await page.waitForSelector('[data-finding]');
       for (const button of await page.$$('[data-working]')) await button.evaluate((each) => (each as HTMLElement).click());
       await clean(page, `${circuit}, bare`);
-      await page.close();
+      await turn(page, `/jobs/${id}/supply`, 'main');
     }
+    await page.close();
   });
 
   it('in what a board is', async () => {
