@@ -1,4 +1,4 @@
-import { all, andThen, type Known, list, type Maybe, map, unknown } from '../job/known';
+import { all, andThen, type Known, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Job, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
@@ -6,7 +6,7 @@ import { CONTINUOUS_TIMES } from '../tables/necAmpacity';
 import { type AtLeast, atLeastOf, type Below, drawnOn, listedBelow, partOf } from './designCurrent';
 import { circuitShare } from './diversity';
 import { type LoadLines, loadLines } from './lines';
-import { type Sized, sizedBy } from './sized';
+import { oneRange, type Sized, sizedBy } from './sized';
 import { type Part, type Share, sumOf } from './sum';
 
 /** What the NEC has device and conductors carry. */
@@ -110,6 +110,8 @@ interface Listed {
   leastA: number;
   continuous: boolean;
   sized?: Sized;
+  /** What would settle whether it is less. */
+  missing?: readonly Missing[];
 }
 
 function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Maybe<Poles>): Maybe<ContinuousCurrent> {
@@ -121,7 +123,7 @@ function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Mayb
           lines: one.lines.at,
           mostA: times(one) * one.mostA,
           leastA: times(one) * one.leastA,
-          missing: one.lines.unsaid === undefined ? [] : [one.lines.unsaid],
+          missing: [...(one.lines.unsaid === undefined ? [] : [one.lines.unsaid]), ...(one.missing ?? [])],
         }),
       );
     const factored = parts(({ continuous }) => (continuous ? CONTINUOUS_TIMES : 1));
@@ -143,9 +145,10 @@ function listedLoad(job: Job, circuit: Circuit, loads: readonly Load[], load: Lo
     job,
     load,
     map(lines, (on) => on.poles),
+    loads,
   );
   if (sized !== undefined) {
-    const least = sizedBy(job, load, poles)!;
+    const least = sizedBy(job, load, poles, loads)!;
     return map(all({ sized, least, lines }), (of) => ({
       lines: of.lines,
       mostA: of.sized.neededA,
@@ -158,11 +161,13 @@ function listedLoad(job: Job, circuit: Circuit, loads: readonly Load[], load: Lo
     drawn: drawnOn(job, circuit, loads, load, poles),
     continuous: factOf('loads', load, 'continuous'),
   });
-  return map(parts, ({ drawn, continuous }) => ({
+  const one = oneRange(job, load, poles, loads);
+  return map(all({ plain: parts, ...(one && { least: one.sized }) }), ({ plain: { drawn, continuous }, least }) => ({
     lines: drawn.lines,
     mostA: drawn.currentA,
-    leastA: drawn.leastA,
+    leastA: Math.min(drawn.leastA, least === undefined ? Number.POSITIVE_INFINITY : (least as Sized).neededA),
     continuous,
+    ...(one && { missing: one.missing }),
   }));
 }
 

@@ -167,9 +167,9 @@ interface Drawn {
 export function drawnOn(job: Job, circuit: Circuit, loads: readonly Load[], load: Load, poles: Maybe<Poles>): Maybe<Drawn> {
   const lines = loadLines(circuit, loads, load, poles);
   const own = map(lines, (on) => on.poles);
-  return andThen(all({ lines, current: loadCurrent(job, load, own) }), ({ lines: on, current }) => {
+  return andThen(all({ lines, current: loadCurrent(job, load, own, loads) }), ({ lines: on, current }) => {
     if (on.unsaid === undefined) return known({ ...current, leastA: current.currentA, lines: on });
-    return map(loadCurrent(job, load, poles), ({ currentA }) => ({ ...current, leastA: currentA, lines: on }));
+    return map(loadCurrent(job, load, poles, loads), ({ currentA }) => ({ ...current, leastA: currentA, lines: on }));
   });
 }
 
@@ -208,11 +208,16 @@ export const linesOrAll = (lines: readonly Line[], count: number): readonly Line
  * Current of one load in each of its lines.
  * @param poles its own: as many lines as it hangs on
  */
-function loadCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<{ currentA: number; cosPhi: number | undefined }> {
+function loadCurrent(
+  job: Job,
+  load: Load,
+  poles: Maybe<Poles>,
+  loads: readonly Load[],
+): Maybe<{ currentA: number; cosPhi: number | undefined }> {
   const cosPhi = ifStated('loads', load, 'cosPhi');
   const at = (currentA: Maybe<number>) => all({ currentA, cosPhi });
   const drawn = drawnCurrent(job, load, poles);
   if (drawn !== undefined) return at(drawn);
-  const sized = sizedBy(job, load, poles);
+  const sized = sizedBy(job, load, poles, loads);
   return at(sized === undefined ? (factOf('loads', load, 'powerW') as Maybe<never>) : map(sized, ({ currentA }) => currentA));
 }

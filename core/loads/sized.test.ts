@@ -5,6 +5,7 @@ import type { Load } from '../job/schema/circuit';
 import type { Poles } from '../network/states';
 import { splitHouse } from '../testing/houses';
 import { jobWith, stated } from '../testing/jobs';
+import { cookingHouse } from '../testing/reliefJobs';
 import { continuousCurrent } from './continuous';
 import { designCurrent } from './designCurrent';
 import { sizedBy } from './sized';
@@ -40,6 +41,34 @@ describe('appliances the NEC has rules for', () => {
   ])('a range of %d W asks %d W', (ratedW, demandW) => {
     const sized = sizedBy(nec, load({ appliance: stated('range' as const), powerW: stated(ratedW) }), TWO)!;
     expect(sized.known && sized.value.neededA * 240).toBeCloseTo(demandW, 6);
+  });
+
+  it('a unit in the counter with one or two ovens in the wall is one range, each with its part of it', () => {
+    const of = (...kinds: ('counter-cooking' | 'wall-oven')[]) => {
+      const job = cookingHouse();
+      const [hob] = Object.values(job.loads);
+      const units = kinds.map((kind, at) => ({
+        ...hob!,
+        id: `${at}`,
+        equipment: stated(kind),
+        powerW: stated([7200, 6000, 2800][at]!),
+      }));
+      return units.map((each) => {
+        const sized = sizedBy(job, each, TWO, units);
+        return sized?.known ? Math.round(sized.value.neededA * 240) : undefined;
+      });
+    };
+    // 13.2 kW is 8.4 kW, 16 kW 9.6 kW.
+    expect(of('counter-cooking', 'wall-oven')).toEqual([Math.round((8400 * 7.2) / 13.2), Math.round((8400 * 6) / 13.2)]);
+    expect(of('counter-cooking', 'wall-oven', 'wall-oven')).toEqual([4320, 3600, 1680]);
+    const none = [undefined, undefined, undefined];
+    expect(of('wall-oven', 'wall-oven', 'wall-oven')).toEqual(none);
+    expect(of('counter-cooking', 'counter-cooking', 'wall-oven')).toEqual(none);
+    expect(of('counter-cooking')).toEqual([undefined]);
+    expect(of('wall-oven')).toEqual([undefined]);
+    // Called a range, and yet in the wall: by its plate.
+    const oven = load({ appliance: stated('range'), equipment: stated('wall-oven'), powerW: stated(12_000) });
+    expect(sizedBy(nec, oven, TWO)).toBeUndefined();
   });
 
   it('water and fixed space heating count 1.25 times, whatever is said of how long they run', () => {

@@ -11,6 +11,7 @@ import { type Job, RulePackId } from '../job/schema/job';
 import type { Check } from '../judging/answer';
 import * as demand from '../loads/demand/credits';
 import * as diversity from '../loads/diversity';
+import * as sized from '../loads/sized';
 import * as segmentLoop from '../network/segmentLoop';
 import * as source from '../network/source';
 import type { Condition, Credit } from '../rules/credit';
@@ -51,6 +52,7 @@ const CREDITS = [
   leakageRead,
   demand,
   diversity,
+  sized,
   letThrough,
   segmentLoop,
   source,

@@ -74,7 +74,7 @@ const CLAUSES = {
   oneWay: { iec: p53('531, bidirectional supply'), bs: '530.3.201', nec: '110.3(B), 705.30(D)' },
   plugFits: { iec: part('5-51', '2005', '512.1.1, 512.1.5'), bs: '512.1.1, 553.1', nec: '110.4, 406.4(F)' },
   boardRoom: { iec: ['IEC 61439-3', '2012', 'what the board is made to hold'], nec: '408.54, 110.3(B)' },
-  boardPlace: { iec: part('5-51', '2005', '512.2'), nec: '240.24(D), (E); 230.70(A)(2)' },
+  boardPlace: { iec: part('5-51', '2005', '512.2'), nec: '240.24(D), (E), (F); 230.70(A)(2)' },
   openings: { iec: p41('416.2'), bs: '416.2', nec: '408.7, 110.12(A)' },
   listedHere: { iec: ['IEC 61439-3', '2012', 'devices verified with the board'], bs: '536.4.203', nec: '110.3(B)' },
   backFed: { iec: p53('533'), nec: '408.36(D)' },

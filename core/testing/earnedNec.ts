@@ -5,6 +5,7 @@ import { house } from './necCircuit';
 import {
   all,
   branch,
+  cookingHouse,
   drop,
   dwelling,
   dwellingOf220,
@@ -49,6 +50,14 @@ export const EARNED_NEC: Readonly<Record<string, Earning>> = {
       },
       area: { missing: set('boards.board.areaM2', undefined), fact: 'boards.board.areaM2' },
       counted: { missing: set('loads.outlets.fastened', undefined), fact: 'loads.outlets.fastened' },
+    },
+  },
+  'one-range': {
+    job: cookingHouse,
+    ...{ circuit: 'range', question: 'carries-load', check: 'carries:range' },
+    conditions: {
+      units: fact('loads.oven.equipment', 'counter-cooking'),
+      room: structure((job) => ({ ...job, points: { ...job.points, oven: { ...job.points.oven!, roomId: 'den' } } })),
     },
   },
   nipple: {

@@ -54,6 +54,24 @@ export function pumpHouse(): Job {
   return job;
 }
 
+/** A unit in the counter and an oven in the wall on one circuit of 50 A: 13.2 kW by their plates. */
+export function cookingHouse(): Job {
+  const job = splitHouse();
+  delete job.circuits.range!.designCurrentA;
+  for (const id of ['kitchen', 'den']) job.rooms[id] = { id, order: id, name: id };
+  for (const [id, equipment, powerW] of [
+    ['hob', 'counter-cooking', 7200],
+    ['oven', 'wall-oven', 6000],
+  ] as const) {
+    job.points[id] = { ...{ id, circuitId: 'range', order: id, name: id, kind: 'appliance', state: 'new' }, roomId: 'kitchen' };
+    job.loads[id] = {
+      ...load('range', { appliance: stated('cooking-unit'), equipment: stated(equipment), powerW: stated(powerW) }),
+      ...{ id, name: id, pointId: id, order: id, lines: stated('L1-L2'), continuous: stated(false) },
+    };
+  }
+  return job;
+}
+
 export function ringHouse(): Job {
   const round: Partial<Circuit> = { topology: 'ring', ringContinuity: stated(true), bs1363: stated(true), use: 'sockets' };
   const job = jobWith([{ id: 'c', settings: breaker('B', 32), lengthM: 60, line: 2.5, protective: 1.5, circuit: round }]);

@@ -48,6 +48,7 @@ export const SPECS: SpecsOf<Board> = {
   premises: (job, row) => (job.dialect === 'nec' ? NEC_PREMISES : PREMISES)(job, row),
   emergencyDisconnect: yesNo('emergency disconnect', 'outdoors, within reach', 'none'),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
+  overSteps: yesNo('stands', 'over steps', 'beside them'),
   disconnect: choice('switched off as a whole', [
     { value: 'own-main', label: 'by its own main' },
     { value: 'in-sight', label: 'ahead, in sight' },
@@ -84,6 +85,7 @@ export const APPLIES: Applies = {
   oneLineJumper: (job, row) => layoutOf(job, row as Board) === 'slots',
   nonCombustible: british,
   intersystemBonding: nec,
+  overSteps: (job, row) => nec(job, row) && job.rooms[(row as Board).roomId ?? '']?.use?.value === 'stairs',
   managedA: nec,
   demandMethod: (job, row) => nec(job, row) && !isApart(row),
   meteredVa: (job, row) => nec(job, row) && (row as Board).demandMethod?.value === 'metered',

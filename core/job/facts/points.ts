@@ -62,6 +62,7 @@ export const SPECS: SpecsOf<Point> = {
   neutralTouchesEarth: (job, row) =>
     yesNo(`neutral in its box touches ${job.dialect === 'nec' ? 'ground' : 'earth'}`, 'touches', 'apart')(job, row),
   heightM: length('height above the floor'),
+  hanging: yesNo('hangs, or runs on a track', 'hangs', 'fixed'),
   touched: yesNo('held or touched in use', 'touched', 'not touched'),
   tamperResistant: yesNo('tamper-resistant'),
   weatherResistant: yesNo('weather-resistant'),
@@ -92,6 +93,7 @@ export const APPLIES: Applies = {
   weatherResistant: (job, row) => nec(job, row) && ['socket', 'spur', 'light'].includes((row as Point).kind),
   cover: ofSocket,
   noEarthMarked: necSocket,
+  hanging: (job, row) => nec(job, row) && (row as Point).kind === 'light',
   serves: ofSocket,
   sinkThroughDoor: necSocket,
   zone: iec,

@@ -180,6 +180,8 @@ export const Point = z.strictObject({
   selvV: fact(quantity(1, 120, 'V')).optional(),
   /** What its earth terminal is joined to. */
   earthTo: fact(z.enum(['conductor', 'metal-box', 'unearthed-box', 'used-as-neutral', 'none'])).optional(),
+  /** It hangs on a cord, a chain or a rod, runs on a track, or is a paddle fan. */
+  hanging: fact(z.boolean()).optional(),
   /** Somewhere in its box the neutral touches earth: a bare wire, a nicked one, a jumper. */
   neutralTouchesEarth: fact(z.boolean()).optional(),
   readilyAccessible: fact(z.boolean()).optional(),

@@ -164,6 +164,8 @@ export const Board = z.strictObject({
   roomId: Id.optional(),
   state: WorkState,
   otherBuilding: z.boolean().optional(),
+  /** It stands over the steps of a stair. */
+  overSteps: fact(z.boolean()).optional(),
   /** What it serves: a household, a residential building above 18 m, one shared by households, student rooms, a care home, a workplace. */
   premises: fact(z.enum(['household', 'high-rise', 'shared', 'student', 'care', 'work'])).optional(),
   /** What switches it off in an emergency stands outdoors, within reach (NEC 230.85, 225.41). */

@@ -380,6 +380,10 @@ export const NEC_2017: RequirementPack = {
       ...{ asks: { kind: 'own-circuit' }, place: 'central heating', clause: '422.12' },
       where: is('equipment', 'central-heating'),
     },
+    'tub-light': {
+      ...{ asks: { kind: 'not-hanging' }, place: 'luminaires and fans within 3 ft of a tub or shower', clause: '410.10(D)' },
+      where: every(is('outlet', 'lighting'), atMost('showerM', THREE_FT_M)),
+    },
     'tub-switch': {
       ...{ asks: { kind: 'no-outlet' }, place: 'switches within a tub or shower space', clause: '404.4(C)' },
       where: every(is('outlet', 'switch'), atMost('showerM', 0)),

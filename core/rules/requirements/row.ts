@@ -13,6 +13,7 @@ export type Asks =
   | { kind: 'weather-resistant' }
   | { kind: 'cover'; in: 'weatherproof' | 'in-use' }
   | { kind: 'no-outlet' }
+  | { kind: 'not-hanging' }
   | { kind: 'own-circuit' }
   | { kind: 'all-live' }
   | { kind: 'ingress'; ipX: number }

@@ -20,6 +20,7 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
   'weather-resistant': { nec: 'weather-resistant', iec: 'weather-resistant' },
   cover: { nec: 'weatherproof cover', iec: 'weatherproof cover' },
   'no-outlet': { nec: 'no receptacle there', iec: 'no outlet there' },
+  'not-hanging': { nec: 'nothing that hangs there', iec: 'nothing that hangs there' },
   'own-circuit': { nec: 'a circuit of its own', iec: 'a circuit of its own' },
   'all-live': { nec: 'every ungrounded conductor opened', iec: 'every live conductor opened' },
   ingress: { nec: 'kept from water', iec: 'kept from water' },

@@ -23,6 +23,8 @@ export interface Met {
   seatedAt?: Point | undefined;
 }
 
+/** 8 ft over the highest rim of a tub, 2 ft 6 in (practice). */
+const OVER_A_TUB_M = 10.5 * 0.3048;
 const NONE: ReadonlySet<string | undefined> = new Set();
 const yes = (by: string, more: Partial<Met> = {}): Met => ({ is: true, by, ...more });
 const no = (by: string): Met => ({ is: false, by });
@@ -66,6 +68,12 @@ export function metAt(
       );
     case 'no-outlet':
       return known(no('it is there'));
+    case 'not-hanging':
+      return ofPoint(place, (point) =>
+        map(all({ hanging: factOf('points', point, 'hanging'), heightM: ifStated('points', point, 'heightM') }), (read) =>
+          read.hanging && (read.heightM ?? 0) <= OVER_A_TUB_M ? no('it hangs') : yes(read.hanging ? 'hangs above it' : 'fixed'),
+        ),
+      );
     case 'own-circuit':
       return known(ownCircuit(facts, place));
     case 'all-live':
