@@ -3,6 +3,7 @@ import type { Origin } from '../job/schema/supply';
 import { mouldedCase, splitHouse } from './houses';
 import { breaker, device, jobWith, measuredOrigin, stated } from './jobs';
 import { leakyHouse, switchOf } from './leakyHouse';
+import { cookingHouse } from './reliefJobs';
 import { residual } from './residuals';
 import { surgeHouse } from './surgeHouse';
 
@@ -85,5 +86,27 @@ function charged(): Job {
   return job;
 }
 
+/** A fan that hangs by a tub, under a panel on the landing of the stairs. */
+function upstairs(): Job {
+  const job = splitHouse();
+  job.rooms.bath = { id: 'bath', order: 'a', name: 'Bath', use: stated('bath'), water: stated('tub') };
+  job.rooms.stair = { id: 'stair', order: 'b', name: 'Stair', use: stated('stairs') };
+  job.boards.board = { ...job.boards.board!, roomId: 'stair', overSteps: stated(false) };
+  job.points.fan = {
+    ...{ id: 'fan', circuitId: 'outlets', order: 'a', name: 'fan', kind: 'light', state: 'new', roomId: 'bath' },
+    ...{ tubDistanceM: stated(0.8), hanging: stated(true), heightM: stated(3.4) },
+  };
+  return job;
+}
+
 /** Jobs in which what was silent before counts, fact by fact. */
-export const saidJobs = (): Job[] => [secondSource('interlock'), threeLines(), bathroom(), behindImmune(), struck(), charged()];
+export const saidJobs = (): Job[] => [
+  secondSource('interlock'),
+  threeLines(),
+  bathroom(),
+  behindImmune(),
+  struck(),
+  charged(),
+  upstairs(),
+  cookingHouse(),
+];

@@ -80,3 +80,33 @@ describe('a ground contact on a box that is not grounded', () => {
     expect(checkOf(job, 'bath', 'earth-contact:bath-p2')).toMatchObject({ verdict: 'stop', title: 'Ground contact of Hall 1' });
   });
 });
+
+describe('a luminaire by a tub', () => {
+  const light = (point: object) => {
+    const job = spotJob('nec-2020', {
+      kind: 'light',
+      use: 'bath',
+      room: { water: 'tub' },
+      point: { tubDistanceM: 0.5, ...point },
+    });
+    const found = studyJob(job)
+      .circuits.find((each) => each.circuitId === 'c')!
+      .answers.find((each) => each.question === 'saves-person')!;
+    return found.checks.find(({ id }) => id === 'asked:not-hanging');
+  };
+  it.each([
+    [{ hanging: true }, 'stop'],
+    [{ hanging: false }, 'pass'],
+    [{}, 'unknown'],
+    // 8 ft over the rim of a tub.
+    [{ hanging: true, heightM: 3.2 }, 'stop'],
+    [{ hanging: true, heightM: 3.21 }, 'pass'],
+  ])('%o: %s', (point, expected) => {
+    expect(light(point)?.verdict).toBe(expected);
+  });
+  it('that is only guessed to be fixed is no pass', () => {
+    const job = spotJob('nec-2020', { kind: 'light', use: 'bath', room: { water: 'tub' }, point: { tubDistanceM: 0.5 } });
+    job.points.p!.hanging = { value: false, from: 'assumed' };
+    expect(checkOf(job, 'c', 'asked:not-hanging')?.verdict).toBe('caution');
+  });
+});

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../../../job/schema/circuit';
 import type { Device } from '../../../job/schema/device';
 import type { Job } from '../../../job/schema/job';
-import type { Board, Electrode } from '../../../job/schema/supply';
+import type { Board, Electrode, RoomUse } from '../../../job/schema/supply';
 import { ask, check } from '../../../testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { breaker, device, jobWith, stated } from '../../../testing/jobs';
@@ -418,5 +418,45 @@ describe('what a service is tied to the earth by', () => {
     expect(verdict(panel({ intersystemBonding: stated(false), state: 'existing' }), 'board-intersystem')).toBe('caution');
     expect(verdict(panel(), 'board-intersystem')).toBe('unknown');
     expect(verdict(metric(), 'board-intersystem')).toBeUndefined();
+  });
+});
+
+describe('where a panel stands', () => {
+  const inA = (use: RoomUse, board: Partial<Board> = {}, circuitId = 'service'): string | undefined => {
+    const job = panel({ roomId: 'r', ...board });
+    job.rooms.r = { id: 'r', order: 'a', name: 'Room', use: stated(use) };
+    return verdict(job, 'board-place:board', circuitId);
+  };
+  it.each<[RoomUse, Partial<Board>, string | undefined]>([
+    ['bath', {}, 'stop'],
+    ['bath', { state: 'existing' }, 'caution'],
+    ['closet', {}, 'stop'],
+    ['utility', {}, undefined],
+    ['stairs', {}, 'unknown'],
+    ['stairs', { overSteps: stated(false) }, 'pass'],
+    ['stairs', { overSteps: stated(true) }, 'stop'],
+    ['stairs', { overSteps: stated(true), state: 'existing' }, 'caution'],
+    ['hall', { overSteps: stated(true) }, 'stop'],
+    // A word about steps hides no bathroom.
+    ['bath', { overSteps: stated(false) }, 'stop'],
+    // No bathroom takes what switches off the service.
+    ['bath', { premises: stated('work') }, 'stop'],
+  ])('in a room used as %s, %o: %s', (use, board, expected) => {
+    expect(inA(use, board)).toBe(expected);
+  });
+  it('a workplace may have one in its bathroom, as long as it does not switch off the service', () => {
+    const job = splitHouse();
+    job.rooms.r = { id: 'r', order: 'a', name: 'Room', use: stated('bath') };
+    job.boards.studio = { ...job.boards.studio!, roomId: 'r' };
+    expect(verdict(job, 'board-place:studio', 'feeder')).toBe('stop');
+    job.boards.studio = { ...job.boards.studio!, premises: stated('work') };
+    expect(verdict(job, 'board-place:studio', 'feeder')).toBeUndefined();
+    job.rooms.r = { ...job.rooms.r!, use: stated('closet') };
+    expect(verdict(job, 'board-place:studio', 'feeder')).toBe('stop');
+  });
+  it('is no matter of the other book', () => {
+    const job = metric({ roomId: 'r' });
+    job.rooms.r = { id: 'r', order: 'a', name: 'Room', use: stated('stairs') };
+    expect(verdict(job, 'board-place:board')).toBeUndefined();
   });
 });

@@ -76,27 +76,25 @@ const NO_ROOM_FOR_IT: Readonly<Record<string, string>> = { bath: 'a bathroom', c
 /** Where a panel may not stand: in the bathroom of a dwelling, with the service disconnect in none; in no clothes closet, and over no steps. */
 function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
   const room = job.rooms[board.roomId ?? ''];
-  if (job.dialect !== 'nec' || room === undefined) return [];
-  const use = ifStated('rooms', room, 'use');
+  if (job.dialect !== 'nec') return [];
+  const use = room === undefined ? undefined : ifStated('rooms', room, 'use');
   const id = `board-place:${board.id}`;
   const title = `Place of ${board.name}`;
   const rule = clause(job.pack, 'boardPlace');
-  if (use.value === 'stairs')
-    return [
-      saidCheck({
-        ...{ id, title, rule, fact: factOf('boards', board, 'overSteps') },
-        judge: (over) => (over ? [asFor(board.state), 'it stands over the steps'] : ['pass', 'it stands beside the steps']),
-      }),
-    ];
-  const where = NO_ROOM_FOR_IT[use.value ?? ''];
+  const where = NO_ROOM_FOR_IT[use?.value ?? ''];
   const premises = ifStated('boards', board, 'premises');
   // Of a place of work the bathrooms may hold a panel, as long as it does not switch off the service.
-  if (where === undefined || (use.value === 'bath' && premises.value === 'work' && circuit.kind !== 'service')) return [];
+  const mayStand = use?.value === 'bath' && premises.value === 'work' && circuit.kind !== 'service';
+  if (where !== undefined && !mayStand) {
+    const because = `it stands in ${where}, ${room!.name}`;
+    return [ruled(id, title, asFor(board.state), because, rule, join(use!.given, premises.given))];
+  }
+  if (use?.value !== 'stairs' && board.overSteps === undefined) return [];
   return [
-    ruled(
-      ...([id, title, asFor(board.state), `it stands in ${where}, ${room.name}`, rule] as const),
-      join(use.given, premises.given),
-    ),
+    saidCheck({
+      ...{ id, title, rule, fact: factOf('boards', board, 'overSteps') },
+      judge: (over) => (over ? [asFor(board.state), 'it stands over the steps'] : ['pass', 'it stands beside the steps']),
+    }),
   ];
 }
 
