@@ -26,6 +26,8 @@ export interface BoardDevice {
   amps: number | null;
   /** Its current comes home through the neutral. */
   toNeutral: boolean;
+  /** At which power factor; null where that is not known. */
+  cosPhi: number | null;
   loads: string[];
   tiedTo: string[];
   sharesWith: string[];
@@ -62,6 +64,7 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
       unknowns: circuit?.findings.filter(({ verdict }) => verdict === 'unknown').length ?? 0,
       amps: design?.known === true ? design.value.ibA : null,
       toNeutral: poles?.known === true && poles.value.neutral && poles.value.lines === 1,
+      cosPhi: design?.known === true ? (design.value.cosPhi ?? null) : null,
       loads: house.loadsOf(device.circuitId ?? '').map(({ name }) => name),
       tiedTo: tiedWith(job, device).flatMap(({ id }) => (id === device.id ? [] : [id])),
       sharesWith: as === 'branch' ? group.flatMap(({ id }) => (id === device.circuitId ? [] : [id])) : [],

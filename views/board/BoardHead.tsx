@@ -1,10 +1,10 @@
 'use client';
 import { useMemo } from 'react';
 import { type BoardLayout, linesAt, type Seat } from '@/core/job/board/layout';
-import { lineSums } from '@/core/job/board/sums';
 import { arranged } from '@/core/job/edits/arrange';
 import { showCurrent } from '@/core/job/show';
 import { lineLetter, linesOf, word } from '@/core/job/terms';
+import { lineSums } from '@/core/loads/lineSums';
 import type { BoardStudy } from '@/core/study/board';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
@@ -39,6 +39,7 @@ export function BoardHead({
           lines: there.length > 0 ? [...new Set(there)] : device.lines,
           amps: of?.amps ?? null,
           toNeutral: of?.toNeutral ?? false,
+          cosPhi: of?.cosPhi ?? null,
         };
       });
     return lineSums(drawn, bus);

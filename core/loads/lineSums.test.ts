@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { Line } from '../schema/facts';
-import { lineSums } from './sums';
+import type { Line } from '../job/schema/facts';
+import { lineSums } from './lineSums';
 
-const on = (amps: number | null, toNeutral: boolean, ...lines: Line[]) => ({ lines, amps, toNeutral });
+const on = (amps: number | null, toNeutral: boolean, ...lines: Line[]) => ({ lines, amps, toNeutral, cosPhi: null });
 
 describe('what the lines of a board carry', () => {
   it('each line its own, a device of two poles both; the neutral the difference of two halves', () => {
@@ -23,6 +23,12 @@ describe('what the lines of a board carry', () => {
       ).neutralA,
     ).toBeCloseTo(0, 9);
     expect(lineSums([on(10, true, 'L1'), on(10, true, 'L2')], three).neutralA).toBeCloseTo(10, 9);
+  });
+  it('what flows at other power factors does not cancel', () => {
+    const at = (line: Line, cosPhi: number) => ({ ...on(10, true, line), cosPhi });
+    // Two currents of 10 A, 60° apart, of which one is turned over: as long as each of them.
+    expect(lineSums([at('L1', 1), at('L2', 0.5)], ['L1', 'L2']).neutralA).toBeCloseTo(10, 9);
+    expect(lineSums([at('L1', 0.5), at('L2', 0.5)], ['L1', 'L2']).neutralA).toBeCloseTo(0, 9);
   });
   it('on one line there is no sum to tell apart; what nobody knows is counted', () => {
     expect(lineSums([on(10, true, 'L1'), on(null, true, 'L1')], ['L1'])).toEqual({
