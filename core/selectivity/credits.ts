@@ -13,6 +13,8 @@ import { fits } from '../tables/rounding';
 export interface ResidualPair {
   up: ResidualPart;
   down: ResidualPart;
+  /** Name of the downstream one. */
+  below: string;
 }
 
 const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
@@ -25,14 +27,18 @@ export const RESIDUAL_SELECTIVE: Credit<ResidualPair> = {
   conditions: [
     {
       id: 'ratio',
-      wants: 'its sensitivity is less than three times the one below',
+      wants: ({ below }) => `its sensitivity is less than three times that of ${below}`,
       holds: ({ up, down }) => drawn(fits(RESIDUAL_RATIO * down.sensitivityA, up.sensitivityA)),
     },
     { id: 'delayed', wants: 'it is not delayed', holds: ({ up }) => drawn(up.delay === 'S') },
-    { id: 'general', wants: 'the one below is delayed as well', holds: ({ down }) => drawn(down.delay === 'general') },
+    {
+      id: 'general',
+      wants: ({ below }) => `${below} is delayed as well`,
+      holds: ({ down }) => drawn(down.delay === 'general'),
+    },
     {
       id: 'type',
-      wants: ({ down: { type } }) => `its type is less than the ${type?.known ? type.value : 'type'} below`,
+      wants: ({ below, down: { type } }) => `its type is less than ${type?.known ? `the ${type.value}` : 'that'} of ${below}`,
       // The American families have no types.
       holds: ({ up, down }) =>
         up.type === undefined || down.type === undefined

@@ -213,7 +213,7 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Ch
   const parts = all({ up: partOf(upstream.device), down: partOf(downstream.device) });
   if (!parts.known) return unknownCheck(id, title, parts.missing);
   const { up, down } = parts.value;
-  const pair = earned(RESIDUAL_SELECTIVE, { up, down });
+  const pair = earned(RESIDUAL_SELECTIVE, { up, down, below: downstream.device.name });
   if (!pair.known) return unknownCheck(id, title, pair.missing);
   const given = join(parts.given, pair.given);
   const rule = RESIDUAL_SELECTIVE.clause(facts.job.pack);

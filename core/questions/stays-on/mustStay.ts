@@ -67,7 +67,7 @@ function opensAlone(above: Device, there: Maybe<readonly Device[]>): Maybe<boole
   if (nearest === undefined) return undefined;
   const parts = all({ up: residualPart(above)!, down: residualPart(nearest)! });
   if (!parts.known) return parts;
-  return map(earned(RESIDUAL_SELECTIVE, parts.value), ({ earned: is }) => is);
+  return map(earned(RESIDUAL_SELECTIVE, { ...parts.value, below: nearest.name }), ({ earned: is }) => is);
 }
 
 /** Residual devices on the way of another circuit, below one that both hang behind. */
