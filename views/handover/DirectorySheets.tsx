@@ -69,6 +69,7 @@ function Row({ row, lines }: { row: DirectoryRow; lines: boolean }) {
       <td className="w-10 pr-3 font-semibold text-[15px]">{row.number}</td>
       <td className="max-w-64 truncate pr-3">
         <b className="font-semibold">{row.name}</b>
+        {row.space !== '' && <span className="text-quiet"> space {row.space}</span>}
         {row.rooms !== '' && <span className="text-quiet"> {row.rooms}</span>}
       </td>
       <td className="whitespace-nowrap pr-3">{row.device}</td>

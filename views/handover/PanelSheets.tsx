@@ -105,36 +105,41 @@ function Head({ right = false }: { right?: boolean }) {
   );
 }
 
-/** One space: what it feeds and by what, the further poles of a circuit marked as its own, a blank as such. */
-function Half({ space: { number, circuit, pole = 1 }, right = false }: { space: Space; right?: boolean }) {
-  const further = pole > 1;
+/** One space: what it feeds and by what, the further poles of a circuit marked as its own, a blank as such; two of half a size one under the other. */
+function Half({ space: { number, seated }, right = false }: { space: Space; right?: boolean }) {
+  const first = seated.filter(({ pole }) => pole === 1);
   return (
     <>
       <td className={cx('font-semibold text-[14px]', right && MIDDLE)}>{number}</td>
-      <td className="overflow-hidden pr-2 leading-[14px]" data-space={circuit === undefined ? 'blank' : circuit.circuitId}>
-        {circuit === undefined ? (
-          <span className="text-quiet">blank</span>
-        ) : further ? (
-          <span className="text-quiet">
-            {circuit.name}, pole {pole}
-          </span>
-        ) : (
-          <>
-            <b className="font-semibold">{circuit.name}</b>
-            {circuit.rooms !== '' && <span className="text-quiet"> {circuit.rooms}</span>}
-          </>
+      <td className="overflow-hidden pr-2 leading-[14px]" data-space={seated[0]?.circuit.circuitId ?? 'blank'}>
+        {seated.length === 0 && <span className="text-quiet">blank</span>}
+        {seated.map(({ circuit, pole }) =>
+          pole > 1 ? (
+            <span key={circuit.circuitId} className="block text-quiet">
+              {circuit.name}, pole {pole}
+            </span>
+          ) : (
+            <span key={circuit.circuitId} className="block">
+              <b className="font-semibold">{circuit.name}</b>
+              {circuit.rooms !== '' && <span className="text-quiet"> {circuit.rooms}</span>}
+            </span>
+          ),
         )}
       </td>
       <td className="overflow-hidden pr-1 text-[11px] leading-[13px]">
-        {circuit !== undefined && !further && (
-          <>
+        {first.map(({ circuit }) => (
+          <span key={circuit.circuitId} className="block">
             <span className="whitespace-nowrap">{circuit.device}</span>
             {circuit.protection !== '–' && <span className="block text-quiet">{circuit.protection}</span>}
-          </>
-        )}
+          </span>
+        ))}
       </td>
       <td className="overflow-hidden pr-3 text-[11px] leading-[13px]">
-        {circuit !== undefined && !further ? circuit.cable : ''}
+        {first.map(({ circuit }) => (
+          <span key={circuit.circuitId} className="block">
+            {circuit.cable}
+          </span>
+        ))}
       </td>
     </>
   );

@@ -5,11 +5,14 @@ import type { Job } from '@/core/job/schema/job';
 import type { Board } from '@/core/job/schema/supply';
 import { lineLetter, linesOf } from '@/core/job/terms';
 import { coverOf } from '../words/deviceWords';
+import { slotOf, spaceOf } from './panel';
 
 /** A line of the circuit directory, as it hangs in the board's door. */
 export interface DirectoryRow {
   circuitId: string;
   number: string;
+  /** Space its device is put in, where that is another than its number says; else ''. */
+  space: string;
   name: string;
   rooms: string;
   device: string;
@@ -35,6 +38,7 @@ export function directoryOf(job: Job, boardId: string): DirectoryRow[] {
       return {
         circuitId: circuit.id,
         number: circuit.number,
+        space: slotOf(starting[0]) === spaceOf(circuit.number) ? '' : (slotOf(starting[0]) ?? ''),
         name: circuit.name,
         rooms: roomsOf(job, circuit),
         device: starting.map(ratingOf).join(', ') || '–',

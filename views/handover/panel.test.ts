@@ -9,8 +9,14 @@ const spacesOf = (job: Job, spaces: number | undefined) => panelSpaces(job, dire
 /** What stands in each space, in the order of their numbers. */
 const listed = (job: Job, spaces: number | undefined) =>
   spacesOf(job, spaces).rows.flatMap((row) =>
-    row.map(({ circuit, pole }) => (circuit === undefined ? '' : `${circuit.circuitId} ${pole}`)),
+    row.map(({ seated }) => seated.map(({ circuit, pole }) => `${circuit.circuitId} ${pole}`).join(' + ')),
   );
+
+/** No device has a place of its own: the numbers say it. */
+function putNowhere(job: Job): Job {
+  for (const device of Object.values(job.devices)) delete device.slot;
+  return job;
+}
 
 describe('a panel by its spaces', () => {
   it('has odd ones left and even ones right, devices of two poles down their column, and blanks', () => {
@@ -33,7 +39,7 @@ describe('a panel by its spaces', () => {
   });
 
   it('says which circuits have no space of their own: taken by another, beyond the last, or with no number', () => {
-    const job = kiln();
+    const job = putNowhere(kiln());
     // The second pole of the range sits in 3.
     job.circuits.pantry!.number = '3';
     job.circuits.hearth!.number = 'kitchen';
@@ -45,11 +51,38 @@ describe('a panel by its spaces', () => {
     expect(listed(job, 42).at(-1)).toBe('cold 1');
   });
 
+  it('has each where it is put on the board, whatever its circuit is numbered, and its directory says so', () => {
+    const job = kiln();
+    const [device] = Object.values(job.devices).filter(({ circuitId }) => circuitId === 'pantry');
+    device!.slot = '41';
+    expect(listed(job, 42).at(-2)).toBe('pantry 1');
+    const row = directoryOf(job, 'main').find(({ circuitId }) => circuitId === 'pantry')!;
+    expect(row).toMatchObject({ number: job.circuits.pantry!.number, space: '41' });
+    // Placed as it is numbered, or in words of one's own, there is nothing to add.
+    expect(directoryOf(kiln(), 'main').map(({ space }) => space)).toEqual(directoryOf(kiln(), 'main').map(() => ''));
+    device!.slot = 'left of the door';
+    expect(directoryOf(job, 'main').find(({ circuitId }) => circuitId === 'pantry')!.space).toBe('');
+  });
+
+  it('has two of half a size in one space, upper half first', () => {
+    const job = kiln();
+    for (const [id, slot] of [
+      ['pantry', '41b'],
+      ['hearth', '41a'],
+    ] as const) {
+      const [device] = Object.values(job.devices).filter(({ circuitId }) => circuitId === id);
+      device!.slot = slot;
+      (device!.settings as { spaceUse?: unknown }).spaceUse = { value: 'half', from: 'stated' };
+    }
+    expect(listed(job, 42).at(-2)).toBe('hearth 1 + pantry 1');
+    expect(spacesOf(job, 42).unplaced).toEqual([]);
+  });
+
   it('reads the number behind the letters of the panel', () => {
     const job = kiln();
     const { rows, unplaced } = panelSpaces(job, directoryOf(job, 'studio'), 20);
     expect(unplaced).toEqual([]);
-    expect(rows[0]![0].circuit?.number).toBe('S1');
+    expect(rows[0]![0].seated[0]?.circuit.number).toBe('S1');
   });
 });
 
