@@ -12,6 +12,8 @@ export interface Given {
 export interface Missing {
   path: string;
   what: string;
+  /** Other facts, each of which would do in its place. */
+  or?: readonly string[];
 }
 
 /**
@@ -63,7 +65,10 @@ export interface Unknown {
 export type Maybe<T> = Known<T> | Unknown;
 
 export const known = <T>(value: T, given: Givens = NO_GIVENS): Known<T> => ({ known: true, value, given });
-export const unknown = (path: string, what: string): Unknown => ({ known: false, missing: [{ path, what }] });
+export const unknown = (path: string, what: string, or: readonly string[] = []): Unknown => ({
+  known: false,
+  missing: [{ path, what, ...(or.length > 0 && { or }) }],
+});
 
 /** The value of a fact with where it is from, or that it is missing: the one place a sealed fact is opened. */
 export function need<T>(fact: Sealed<T> | Fact<T> | undefined, path: string, what: string): Maybe<T> {

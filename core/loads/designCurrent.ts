@@ -5,7 +5,7 @@ import { rowsOf } from '../job/tracked';
 import { byOrder } from '../network/paths';
 import type { Poles } from '../network/states';
 import { circuitShare } from './diversity';
-import { drawnCurrent } from './drawn';
+import { drawNotSaid, drawnCurrent } from './drawn';
 import { LINES, type LoadLines, loadLines } from './lines';
 import { sizedBy } from './sized';
 import { type Part, type Share, sumOf } from './sum';
@@ -219,5 +219,5 @@ function loadCurrent(
   const drawn = drawnCurrent(job, load, poles);
   if (drawn !== undefined) return at(drawn);
   const sized = sizedBy(job, load, poles, loads);
-  return at(sized === undefined ? (factOf('loads', load, 'powerW') as Maybe<never>) : map(sized, ({ currentA }) => currentA));
+  return at(sized === undefined ? drawNotSaid(load) : map(sized, ({ currentA }) => currentA));
 }

@@ -1,4 +1,4 @@
-import { all, type Maybe, map } from '../job/known';
+import { all, type Maybe, map, unknown } from '../job/known';
 import { factOf, ifStated } from '../job/readers';
 import type { Job, Load } from '../job/sealed';
 
@@ -36,6 +36,10 @@ export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<n
     return resistive ? byResistance : Math.max(asNamed, byResistance);
   });
 }
+
+/** What is missing of a load of which neither is entered. */
+export const drawNotSaid = ({ id, name }: Load): Maybe<never> =>
+  unknown(`loads.${id}.powerW`, `power or current of ${name}`, [`loads.${id}.currentA`]) as Maybe<never>;
 
 /** A resistance: a power factor of 1, no motor, and said to have no electronics or to be a heater; what is not said keeps its power. */
 const heats = (load: Load): Maybe<boolean> =>

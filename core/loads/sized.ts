@@ -7,7 +7,7 @@ import { RANGE_DEMAND, SPACE_HEATING, VEHICLE_CHARGER, WATER_HEATER } from '../t
 import { cookingDemandW } from '../tables/demand';
 import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
 import type { Source } from '../tables/source';
-import { drawnCurrent, voltsFor } from './drawn';
+import { drawNotSaid, drawnCurrent, voltsFor } from './drawn';
 
 /** What the conductors of a load must carry where a table or the equipment's own marking says it, not what the load draws. */
 export interface Sized {
@@ -66,7 +66,7 @@ function byAppliance(job: Job, load: Load, poles: Maybe<Poles>, beside: readonly
   }
   const by = FACTORED[kind.value];
   if (by === undefined) return undefined;
-  const drawn = drawnCurrent(job, load, poles) ?? (factOf('loads', load, 'powerW') as Maybe<never>);
+  const drawn = drawnCurrent(job, load, poles) ?? drawNotSaid(load);
   const { what, source } = by;
   return map(all({ kind, drawn }), ({ drawn: currentA }) => ({
     currentA,

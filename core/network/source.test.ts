@@ -48,6 +48,19 @@ describe('which fact of the supply serves which fault', () => {
     }
   });
 
+  it.each(['L-N', 'L-L', 'L-L-L', 'L-PE'] as const)('each fact offered for %s would do by itself', (kind) => {
+    for (const state of ['MAX', 'MIN'] as const) {
+      const found = loop({}, kind, state, three);
+      const { path, or = [] } = found.known ? { path: '' } : found.missing[0]!;
+      expect(or).toContain(`origins.net.${state === 'MAX' ? 'maxFaultA' : 'minFaultA'}`);
+      for (const each of [path, ...or]) {
+        const field = each.replace('origins.net.', '') as 'zeOhm';
+        const value = field.endsWith('Ohm') ? 0.3 : 700;
+        expect(loop({ [field]: /^m/.test(field) ? stated(value) : measured(value) }, kind, state, three).known, each).toBe(true);
+      }
+    }
+  });
+
   it('an assumed fact stays an assumption', () => {
     const found = loop({ zeOhm: stated(0.35, 'assumed') }, 'L-PE', 'MIN');
     expect(found.known && found.given.assumed).toBe(true);

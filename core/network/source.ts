@@ -97,7 +97,12 @@ export function originLoop(job: Job, origin: Origin, kind: FaultKind, state: Net
   for (const loop of loops)
     if (worst === undefined || (loop.known && worst.known && drives(loop.value, worst.value, state))) worst = loop;
   if (state === 'MAX' && worst?.known === true) return besideReading(job, origin, kind, worst);
-  return worst ?? unknown(`origins.${origin.id}.${OWN_FACTS[kind][0]}`, wanted(job, origin, kind, state));
+  const at = (field: string): string => `origins.${origin.id}.${field}`;
+  const [first, ...others] = OWN_FACTS[kind];
+  return (
+    worst ??
+    unknown(at(first!), wanted(job, origin, kind, state), [...others, state === 'MAX' ? 'maxFaultA' : 'minFaultA'].map(at))
+  );
 }
 
 /** A declared greatest current with what an instrument read of the same loop. */

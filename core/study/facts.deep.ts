@@ -120,8 +120,9 @@ describe('what nobody read or said never passes', () => {
         const [without, so] = [studied(missing), studied(answersOf(assumed, before))];
         for (const each of missing.all)
           for (const lacks of each.checks.flatMap((check) => check.missing))
-            if (fieldFor(absent, lacks.path) === undefined)
-              homeless.add(`${lacks.path.replace(/\.[^.]+/, '')} (${each.question}): ${lacks.what}`);
+            for (const path of [lacks.path, ...(lacks.or ?? [])])
+              if (fieldFor(absent, path) === undefined)
+                homeless.add(`${path.replace(/\.[^.]+/, '')} (${each.question}): ${lacks.what}`);
         const passed = [...now.checks].flatMap(([id, { numbers }]) => {
           const rests = without.checks.get(id) !== undefined && without.checks.get(id)!.numbers !== numbers;
           return rests && so.checks.get(id)?.verdict === 'pass' ? [`assumed, ${path}: ${id}: ${numbers}`] : [];

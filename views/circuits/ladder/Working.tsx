@@ -1,10 +1,12 @@
 'use client';
+import { Fragment } from 'react';
 import { factAt, onItsPanel } from '@/core/job/facts/read';
 import type { Given, Missing } from '@/core/job/known';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
+import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { DeviceFacts } from '../../facts/DevicePanel';
 import { FactField } from '../../facts/FactField';
@@ -59,18 +61,27 @@ export function Because({ check }: { check: ShownCheck }) {
       {others.length > 0 && <p className="break-words">missing: {others.map((each) => each.what).join('; ')}</p>}
       <dl className="grid gap-y-[2px]">
         {typed.map((missing) => (
-          <MissingFact key={missing.path} missing={missing} />
+          <Fragment key={missing.path}>
+            <MissingFact missing={missing} />
+            {missing.or?.map((path) => (
+              <MissingFact key={path} missing={{ path, what: missing.what }} instead />
+            ))}
+          </Fragment>
         ))}
       </dl>
     </div>
   );
 }
 
-function MissingFact({ missing: { path, what } }: { missing: Missing }) {
+/** @param instead it would do in place of the one above */
+function MissingFact({ missing: { path, what }, instead = false }: { missing: Missing; instead?: boolean }) {
   const job = useJobState((state) => state.job);
   return (
     <div className="flex items-baseline justify-between gap-3">
-      <dt className="min-w-0">{factAt(job, path)?.label ?? what}</dt>
+      <dt className={cx('min-w-0', instead && 'pl-3')}>
+        {instead && 'or '}
+        {factAt(job, path)?.label ?? what}
+      </dt>
       <dd className="shrink-0">
         {onItsPanel(path) ? <OnItsPanel path={path} /> : <FactField path={path} className="font-semibold" />}
       </dd>
