@@ -339,6 +339,7 @@ const dwellingIn = HOUSE.cell(
     if (job.dialect !== 'nec' || board === undefined) return undefined;
     const apart = board.otherBuilding === true;
     if (!apart && board.areaM2 === undefined && board.demandMethod === undefined) return undefined;
+    if (takenWhole(house, circuit)) return undefined;
     const ahead = [...startDevices, ...endDevices].filter((device) => opensOnOvercurrent(device.settings)).at(-1);
     const ratedA =
       ahead === undefined ? unknown(`circuits.${circuit.id}`, `an overcurrent device of ${circuit.name}`) : ratedCurrent(ahead);
@@ -362,11 +363,25 @@ function finalsBelow(house: House, id: string, apart: boolean): CircuitBelow[] {
     const { circuit } = each;
     const other = apart || house.job.boards[circuit.toBoardId ?? '']?.otherBuilding === true;
     const own = house.loadsOf(circuit.id);
+    if (takenWhole(house, circuit)) {
+      const wholeA = map(designIn(house, circuit.id), ({ ibA }) => ibA);
+      return [{ circuit, loads: own, poles: house.polesOf(each), lines, ratedA: ratingOf(each), apart: true, wholeA }];
+    }
     const rest = circuit.toBoardId === undefined ? [] : finalsBelow(house, circuit.id, other);
     return circuit.toBoardId !== undefined && own.length === 0
       ? rest
       : [{ circuit, loads: own, poles: house.polesOf(each), lines, ratedA: ratingOf(each), apart: other }, ...rest];
   });
+}
+/**
+ * Whether a feeder to another building counts by the current stated for it: nobody set out to calculate that building, and what hangs
+ * there is not all listed.
+ */
+function takenWhole(house: House, { id, toBoardId, designCurrentA }: Circuit): boolean {
+  const board = house.job.boards[toBoardId ?? ''];
+  if (board?.otherBuilding !== true || designCurrentA === undefined) return false;
+  if (board.areaM2 !== undefined || board.demandMethod !== undefined) return false;
+  return finalsBelow(house, id, true).some(({ loads, wholeA }) => loads.length === 0 && wholeA === undefined);
 }
 /** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
 function article220(house: House, id: string): Known<number> | undefined {

@@ -258,4 +258,40 @@ describe('what the floor area stands for', () => {
     apart.circuits.outlets = { ...apart.circuits.outlets!, fromBoardId: 'shed' };
     expect(added(apart)).toBe(16 * 120);
   });
+
+  it('is, where the current of its feeder is stated and its loads are not, that current; where all are listed, those', () => {
+    const apart = job({});
+    apart.boards.shed = { id: 'shed', order: 'b', name: 'Shed', state: 'new', otherBuilding: true };
+    apart.circuits.feeder = { ...apart.circuits.range!, id: 'feeder', kind: 'distribution', toBoardId: 'shed' };
+    apart.devices['feeder-device'] = { ...apart.devices['range-device']!, id: 'feeder-device', circuitId: 'feeder' };
+    apart.circuits.outlets = { ...apart.circuits.outlets!, fromBoardId: 'shed' };
+    apart.circuits.more = { ...apart.circuits.more!, fromBoardId: 'shed' };
+    delete apart.loads.more;
+    expect(() => added(apart)).toThrow(/the loads of more/);
+    const demandOf = (of: Job): string | undefined =>
+      studyJob(of)
+        .circuits.find(({ circuitId }) => circuitId === 'feeder')!
+        .answers[0]!.checks.find(({ id }) => id === 'demand:shed')?.verdict;
+    expect(demandOf(apart)).toBe('unknown');
+    const said = (from: 'stated' | 'assumed'): Job => {
+      const feeder = { ...apart.circuits.feeder!, designCurrentA: { value: 30, from }, continuous: stated(false) };
+      return { ...apart, circuits: { ...apart.circuits, feeder } };
+    };
+    expect(added(said('stated'))).toBe(30 * 240);
+    expect(demandOf(said('stated'))).toBeUndefined();
+    // A guess at it stays one in the demand of the house.
+    const ofHouse = (of: Job) =>
+      studyJob(of)
+        .circuits.find(({ circuitId }) => circuitId === 'service')!
+        .answers[0]!.checks.find(({ id }) => id === 'demand:board')?.verdict;
+    expect(ofHouse(said('stated'))).toBe('pass');
+    expect(ofHouse(said('assumed'))).toBe('caution');
+    // Somebody sets out to calculate the building, or lists all that hangs there: then it is calculated.
+    const listed = said('stated');
+    listed.loads = { ...listed.loads, more: { ...listed.loads.outlets!, id: 'more', circuitId: 'more', currentA: stated(5) } };
+    expect(added(listed)).toBe(21 * 120);
+    const asked = said('stated');
+    asked.boards = { ...asked.boards, shed: { ...asked.boards.shed!, demandMethod: stated('standard') } };
+    expect(demandOf(asked)).toBe('unknown');
+  });
 });

@@ -41,6 +41,8 @@ export interface CircuitBelow {
   ratedA: Maybe<number>;
   /** It lies in a building the floor area of the dwelling leaves out. */
   apart: boolean;
+  /** Of a feeder taken as a whole: what it carries, where not all that hangs below it is listed. */
+  wholeA?: Maybe<number>;
 }
 
 /** What no factor of a dwelling makes less: chargers whole, heating against cooling by the weather. */
@@ -50,7 +52,8 @@ const GENERAL_USES: ReadonlySet<Circuit['use']> = new Set(['lighting', 'sockets'
 
 /** Every load of a circuit as it is counted, or what is missing to count it. */
 export function takenOn(job: Job, below: CircuitBelow): Maybe<TakenLoad>[] {
-  const { circuit, loads, apart } = below;
+  const { circuit, loads, apart, wholeA } = below;
+  if (wholeA !== undefined) return [takenWhole(job, below, wholeA)];
   // Outlets and lights of the dwelling are in its floor area; of anything else somebody has to say what hangs there.
   if (loads.length === 0 && (apart || !GENERAL_USES.has(circuit.use)))
     return [unknown(`circuits.${circuit.id}`, `the loads of ${circuit.name}`)];
@@ -70,6 +73,20 @@ export function takenOn(job: Job, below: CircuitBelow): Maybe<TakenLoad>[] {
     });
   });
 }
+
+/** A feeder to another building by the current somebody stands for: it counts as it is. */
+const takenWhole = (job: Job, below: CircuitBelow, wholeA: Maybe<number>): Maybe<TakenLoad> => {
+  const { circuit, poles: own } = below;
+  const parts = all({ own, wholeA, continuous: factOf('circuits', circuit, 'continuous') });
+  return map(parts, ({ own: poles, wholeA: currentA, continuous }) => ({
+    load: { id: circuit.id, circuitId: circuit.id, order: circuit.order, name: circuit.name },
+    ...{ circuit, kind: 'plain', va: currentA * voltsFor(poles, job), continuous },
+    lines: linesOn(job, below, [], poles.lines),
+    onNeutral: poles.neutral,
+    motor: false,
+    isNew: isNew(circuit),
+  }));
+};
 
 const isNew = ({ state }: Circuit): boolean => state === 'new' || state === 'altered';
 
