@@ -1,8 +1,8 @@
 import { boardLayout, numberAt, seatsOf } from '../core/job/board/layout';
+import { lineSums } from '../core/job/board/sums';
 import type { Job } from '../core/job/schema/job';
 import { showCurrent } from '../core/job/show';
 import { linesOf } from '../core/job/terms';
-import { lineSums } from '../core/loads/lineSums';
 import type { BoardStudy, BoxStudy, DarkStudy } from '../core/study/board';
 
 /** A board in text: its places, what its lines carry, its shared neutrals and what is judged of it. */

@@ -70,6 +70,8 @@ export async function appOn(data: string, browser: Browser, own: BrowserContext,
       await page.goto(server.url + at, { waitUntil: 'load' });
       await alive(page);
       leaveAsAPerson(page);
+      pressAsAPerson(page);
+      askNowAndThen(page);
       return page;
     },
     stop: async (signal) => {
@@ -105,6 +107,39 @@ function leaveAsAPerson(page: Page): void {
   page.reload = async (...how) => {
     await saved();
     return again.apply(page, how);
+  };
+}
+
+/** Asked in every frame a page draws frames for nothing but the question, on cores that others wait for. */
+function askNowAndThen(page: Page): void {
+  const { waitForFunction } = page;
+  const rarely: Page['waitForFunction'] = (ask, how, ...given) =>
+    waitForFunction.call(page, ask as () => unknown, { polling: 40, ...how }, ...given) as never;
+  page.waitForFunction = rarely;
+}
+
+/** Presses what stands still: while answers come in, what is below them moves away from under the pointer. */
+function pressAsAPerson(page: Page): void {
+  const { click } = page;
+  page.click = async (selector, how) => {
+    await page.waitForFunction(
+      (wanted) => {
+        const at = window as unknown as { stillAt?: { box: string; frames: number } };
+        const { x, y, width, height } = document.querySelector(wanted)?.getBoundingClientRect() ?? {
+          x: 0,
+          y: 0,
+          width: 0,
+          height: 0,
+        };
+        const box = `${wanted} ${x} ${y} ${width} ${height}`;
+        const frames = at.stillAt?.box === box ? at.stillAt.frames + 1 : 0;
+        at.stillAt = { box, frames };
+        return width > 0 && frames >= 4;
+      },
+      { polling: 'raf' },
+      selector,
+    );
+    return click.call(page, selector, how);
   };
 }
 

@@ -1,10 +1,10 @@
 'use client';
 import { useMemo } from 'react';
 import { type BoardLayout, linesAt, type Seat } from '@/core/job/board/layout';
+import { lineSums } from '@/core/job/board/sums';
 import { arranged } from '@/core/job/edits/arrange';
 import { showCurrent } from '@/core/job/show';
 import { lineLetter, linesOf, word } from '@/core/job/terms';
-import { lineSums } from '@/core/loads/lineSums';
 import type { BoardStudy } from '@/core/study/board';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';

@@ -5,7 +5,7 @@ import type { Job } from '@/core/job/schema/job';
 import type { Board } from '@/core/job/schema/supply';
 import { lineLetter, linesOf } from '@/core/job/terms';
 import { coverOf } from '../words/deviceWords';
-import { slotOf, spaceOf } from './panel';
+import { slotOf, spaceOf } from './spaces';
 
 /** A line of the circuit directory, as it hangs in the board's door. */
 export interface DirectoryRow {

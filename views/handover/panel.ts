@@ -1,7 +1,8 @@
-import { type BoardLayout, isPlaceText, placeOf, poleStep, polesWide, spanOf } from '@/core/job/board/layout';
+import { type BoardLayout, placeOf, poleStep, polesWide, spanOf } from '@/core/job/board/layout';
 import type { Device } from '@/core/job/schema/device';
 import type { Job } from '@/core/job/schema/job';
 import type { DirectoryRow } from './directory';
+import { slotOf, spaceOf } from './spaces';
 
 /** A circuit in a space, and which of its poles, from 1. */
 export interface Seated {
@@ -20,12 +21,6 @@ export interface PanelSpaces {
   /** Circuits with no place of their own: a number that is none, a space beyond the panel's, or one that another fills. */
   unplaced: readonly DirectoryRow[];
 }
-
-/** Number of the space a circuit begins in: what follows the letters of its panel. */
-export const spaceOf = (number: string): string | undefined => {
-  const found = /^\D*(\d{1,3}[ab]?)$/.exec(number.trim())?.[1];
-  return found === undefined || Number.parseInt(found, 10) === 0 ? undefined : found;
-};
 
 /** One space wide, where nobody said what sits there. */
 const PLAIN = { settings: {} } as Pick<Device, 'settings'>;
@@ -69,7 +64,3 @@ export function panelSpaces(job: Job, circuits: readonly DirectoryRow[], spaces:
   const count = spaces === undefined ? last : Math.ceil(spaces / 2);
   return { rows: Array.from({ length: count }, (_, row) => [at(0, row), at(1, row)] as const), unplaced };
 }
-
-/** Where a device is put on a board of spaces; words of one's own are no place. */
-export const slotOf = (device: Device | undefined): string | undefined =>
-  device?.slot !== undefined && isPlaceText(device.slot, 'slots') ? device.slot : undefined;

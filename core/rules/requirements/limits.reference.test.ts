@@ -21,6 +21,7 @@ const NEC_ALL = {
   'pool-close': [`poolM ${6 * FT_M}`],
   'spa-receptacle': ['ratedA 30', `poolM ${10 * FT_M}`],
   arc: ['circuitA 20'],
+  'tub-light': [`showerM ${3 * FT_M}`],
   'tub-switch': ['showerM 0'],
   // Five and a half feet.
   tamper: ['ratedA 20', `high: not heightM ${66 * INCH_M}`],

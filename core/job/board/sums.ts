@@ -1,5 +1,4 @@
-import type { Line } from '../job/schema/facts';
-import { sharedNeutralA } from './sharedNeutral';
+import type { Line } from '../schema/facts';
 
 /** What a device draws: on each of its lines, and whether it comes home through the neutral. */
 export interface Drawn {
@@ -19,6 +18,8 @@ export interface LineSums {
   unknown: number;
 }
 
+const TURN: Readonly<Record<2 | 3, readonly number[]>> = { 2: [0, 1 / 2], 3: [0, -1 / 3, -2 / 3] };
+
 /** What the lines of a board carry with everything on. */
 export function lineSums(devices: readonly Drawn[], bus: readonly Line[]): LineSums {
   const lines = bus.map((line) => ({
@@ -27,13 +28,18 @@ export function lineSums(devices: readonly Drawn[], bus: readonly Line[]): LineS
   }));
   const most = Math.max(0, ...lines.map(({ amps }) => amps));
   const least = Math.min(...lines.map(({ amps }) => amps));
-  const home = devices.flatMap(({ lines: [own], amps, toNeutral, cosPhi }) => {
-    const line = bus.indexOf(own!);
-    return toNeutral && line >= 0 ? [{ line: line as 0 | 1 | 2, currentA: amps ?? 0, cosPhi: cosPhi ?? 1 }] : [];
-  });
+  const turns = TURN[bus.length as 2 | 3];
+  let [re, im] = [0, 0];
+  for (const { lines: own, amps, toNeutral, cosPhi } of devices) {
+    const at = bus.indexOf(own[0]!);
+    if (!toNeutral || turns === undefined || at < 0) continue;
+    const angle = 2 * Math.PI * turns[at]! - Math.acos(cosPhi ?? 1);
+    re += (amps ?? 0) * Math.cos(angle);
+    im += (amps ?? 0) * Math.sin(angle);
+  }
   return {
     lines,
-    neutralA: bus.length === 2 || bus.length === 3 ? sharedNeutralA(home, bus.length) : null,
+    neutralA: turns === undefined ? null : Math.hypot(re, im),
     apart: most === 0 ? 0 : (most - least) / most,
     unknown: devices.filter(({ amps }) => amps === null).length,
   };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Line } from '../job/schema/facts';
-import { lineSums } from './lineSums';
+import type { Line } from '../schema/facts';
+import { lineSums } from './sums';
 
 const on = (amps: number | null, toNeutral: boolean, ...lines: Line[]) => ({ lines, amps, toNeutral, cosPhi: null });
 
