@@ -175,8 +175,14 @@ export const push = (page: Page, at: string): Promise<void> =>
  */
 export async function turn(page: Page, at: string, ready: string): Promise<void> {
   await push(page, at);
-  await page.waitForFunction((to) => window.location.pathname + window.location.search === to, {}, at);
-  await page.waitForSelector(ready);
+  await page.waitForFunction(
+    (to, wanted) =>
+      window.location.pathname + window.location.search === to &&
+      document.title !== '' &&
+      document.querySelector(wanted) !== null,
+    {},
+    ...[at, ready],
+  );
 }
 
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');

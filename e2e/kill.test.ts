@@ -8,8 +8,8 @@ import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
 import { firstPort, sendJson } from './app';
 
-const EDITS = 800;
-const KILLS = 12;
+const EDITS = 500;
+const KILLS = 10;
 const ID = 'bindery-yard';
 let data: string;
 let server: Awaited<ReturnType<typeof serve>>;
