@@ -16,6 +16,8 @@ export const MOTOR_CONDUCTORS = necCited('430.22');
 export const MOTOR_DEVICE = necCited('430.52(C)(1), table 430.52; 240.4(G)');
 /** Equipment marked with what its conductors carry and its device may be. */
 export const MARKED_CONDUCTORS = necCited('440.4(B), 440.35');
+/** Motors of more than one horsepower in continuous duty. */
+export const MOTOR_OVERLOAD = necCited('430.32(A)');
 export const MARKED_DEVICE = necCited('440.22(C), 110.3(B); 240.4(G)');
 
 /** Times its table current a motor's branch-circuit device may be, before the next standard rating. */

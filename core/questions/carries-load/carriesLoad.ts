@@ -19,6 +19,7 @@ import type { Source } from '../../tables/source';
 import { WHOLE_RATING } from './credits';
 import { dedicatedCheck } from './dedicated';
 import { dwellingCheck } from './demand';
+import { markedDevices, motorOverload } from './marked';
 import { pluggedChecks } from './plugged';
 import { plugChecks } from './plugs';
 import {
@@ -67,6 +68,8 @@ export function carriesLoad(facts: CircuitFacts): Answer {
   for (const device of wiring.pointDevices) checks.push(outletRating(facts, device));
   checks.push(
     ...plugChecks(facts),
+    ...markedDevices(facts),
+    ...motorOverload(facts),
     ...pluggedChecks(facts),
     ...dedicatedCheck(facts),
     ...dwellingCheck(facts),
