@@ -23,7 +23,7 @@ export async function withStore(render: (store: Store) => Promise<ReactNode> | R
     if (!isOurs<StoreProblem>(error, 'StoreProblem') && !isStoreError(error)) throw error;
     const { kind, message } = storeProblem(error, databaseFile(dataFolder()));
     // Where the database opens, the screen of backups is there; and one it cannot reach is no reason to replace it.
-    const offered = !opens() && (kind === 'damaged' || kind === 'lost') ? backups(dataFolder()) : [];
-    return <StoreTrouble message={message} backups={offered} />;
+    const offered = !opens() && ['damaged', 'lost', 'behind'].includes(kind) ? backups(dataFolder()) : [];
+    return <StoreTrouble message={message} backups={offered} behind={kind === 'behind'} />;
   }
 }

@@ -1,23 +1,49 @@
 // Backups by hand: npm run backup makes one, npm run restore lists them, npm run restore -- NAME puts one back,
-// with --sure even where it lacks jobs that are kept now.
+// with --sure even where it lacks jobs that are kept now; npm run restore -- --go-on goes on with a database that is behind what was saved.
+// Where a server has the folder it does the work itself; else nobody else may have it meanwhile.
 import { backups } from '../server/backupFiles';
 import { backupNow, restore, restoreOverDamaged } from '../server/backups';
-import { dataFolder } from '../server/database';
+import { databaseFile, dataFolder } from '../server/database';
+import { holdFolder } from '../server/lock.mjs';
 import { openStore, type Store } from '../server/store';
 import { isOurs, StoreProblem } from '../server/trouble';
+import { goOnWithout } from '../server/witness';
 
 const [what, name, more] = process.argv.slice(2);
 const folder = dataFolder();
 const now = new Date().toISOString();
 
-/** The store, or undefined when its file is damaged and only a backup can take its place. */
-function openUnlessDamaged(): Store | undefined {
+/** The store, or undefined when its file cannot be used and only a backup can take its place. */
+function openUnlessLost(): Store | undefined {
   try {
     return openStore(folder);
   } catch (error) {
-    if (isOurs<StoreProblem>(error, 'StoreProblem') && (error.kind === 'damaged' || error.kind === 'lost')) return undefined;
+    if (isOurs<StoreProblem>(error, 'StoreProblem') && ['damaged', 'lost', 'behind'].includes(error.kind)) return undefined;
     throw error;
   }
+}
+
+const restored = (jobs: number, rest: string): string => `Restored ${jobs} jobs. ${rest}`;
+
+/** Has the server that holds the folder do it: what it acknowledges meanwhile stays true. */
+async function handOver(address: string, body: object): Promise<string> {
+  if (address === '')
+    throw new StoreProblem(`${folder} is in use by another program. Nothing was done: stop it first.`, 'locked');
+  const headers = { origin: address, 'content-type': 'application/json' };
+  const response = await fetch(`${address}/api/backups`, { method: 'POST', headers, body: JSON.stringify(body) }).catch(
+    () => undefined,
+  );
+  const said = (await response?.json().catch(() => undefined)) as
+    | { jobs: number; before?: string; aside?: string; made?: string; problems?: { message: string }[] }
+    | undefined;
+  if (response === undefined || said === undefined || !response.ok)
+    throw new StoreProblem(
+      said?.problems?.[0]?.message ??
+        `The server at ${address} has ${folder} and does not answer. Nothing was done: stop it first.`,
+      'locked',
+    );
+  if (said.made !== undefined) return `Copied to ${said.made}.`;
+  return restored(said.jobs, `What was there before is kept as ${said.before ?? said.aside}.`);
 }
 
 async function run(): Promise<string> {
@@ -25,17 +51,33 @@ async function run(): Promise<string> {
     const list = backups(folder).map((each) => `${each.name}  ${(each.bytes / 1e6).toFixed(1)} MB  ${each.at}`);
     return list.length === 0 ? `There is no backup in ${folder}.` : list.join('\n');
   }
-  const store = openUnlessDamaged();
-  if (what === 'backup') {
-    if (store === undefined) throw new StoreProblem('The database is damaged; restore a backup instead.', 'damaged');
-    return `Copied to ${await backupNow(store, now)}.`;
+  const goOn = name === '--go-on';
+  const hold = holdFolder(folder, '');
+  if ('heldAt' in hold)
+    return handOver(
+      hold.heldAt,
+      what === 'backup' ? { make: true } : goOn ? { goOn: true } : { restore: name, ...(more === '--sure' && { sure: true }) },
+    );
+  try {
+    const store = openUnlessLost();
+    if (goOn) {
+      if (store !== undefined)
+        throw new StoreProblem('The database lacks nothing of what was saved: there is nothing to go on without.');
+      return `The database is used as it is. A copy of it is kept as ${goOnWithout(folder, databaseFile(folder), now)}.`;
+    }
+    if (what === 'backup') {
+      if (store === undefined) throw new StoreProblem('The database cannot be used; restore a backup instead.', 'damaged');
+      return `Copied to ${await backupNow(store, now)}.`;
+    }
+    if (store === undefined) {
+      const { jobs, aside } = restoreOverDamaged(folder, name!, now);
+      return restored(jobs, `The file that could not be used is kept as ${aside}.`);
+    }
+    const { jobs, before } = await restore(store, name!, now, more === '--sure');
+    return restored(jobs, `What was there before is kept as ${before}.`);
+  } finally {
+    hold.release();
   }
-  if (store === undefined) {
-    const { jobs, aside } = restoreOverDamaged(folder, name!, now);
-    return `Restored ${jobs} jobs. The damaged file is kept as ${aside}.`;
-  }
-  const { jobs, before } = await restore(store, name!, now, more === '--sure');
-  return `Restored ${jobs} jobs. What was there before is kept as ${before}.`;
 }
 
 try {

@@ -10,6 +10,7 @@ import { migrate } from './migrate';
 import { secondPlace, usable } from './secondPlace';
 import type { Store } from './store';
 import { isOurs, StoreProblem, storeProblem } from './trouble';
+import { setWitnessAside } from './witness';
 
 const stamp = (at: string): string => at.replace(/[:.]/g, '-');
 /** The newest days all kept, then one a week. */
@@ -161,12 +162,14 @@ export async function restore(store: Store, name: string, at: string, sure = fal
         'fewer',
       );
     const before = await copyTo(store, `before-restore-${stamp(at)}.sqlite`);
-    const { db } = store;
+    const { db, witness } = store;
+    store.jobs.noteGone(goneWith(copy.jobs, store.jobs.list()).map(({ id }) => id));
     db.prepare('ATTACH ? AS restored').run(copy.file);
     try {
       db.transaction(() => replaceAll(db)).immediate();
     } finally {
       db.exec('DETACH restored');
+      witness.rewrite(db);
     }
     return { jobs: copy.jobs.length, before };
   } finally {
@@ -208,6 +211,7 @@ export function restoreOverDamaged(folder: string, name: string, at: string): { 
     const aside = `${live}.damaged-${at.replace(/[:.]/g, '-')}`;
     for (const tail of ['-wal', '-shm']) if (existsSync(live + tail)) renameSync(live + tail, aside + tail);
     if (existsSync(live)) renameSync(live, aside);
+    setWitnessAside(folder, at);
     renameSync(copy.file, live);
     return { jobs: copy.jobs.length, aside };
   } finally {

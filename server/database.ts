@@ -2,9 +2,10 @@ import { existsSync, mkdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { backups } from './backupFiles';
-import { requireOurs, requireWhole } from './identity';
+import { isBlank, requireOurs, requireWhole } from './identity';
 import { migrate } from './migrate';
 import { StoreProblem, storeProblem } from './trouble';
+import { acknowledgedIn } from './witness';
 
 const BUSY_MS = 5000;
 
@@ -13,9 +14,10 @@ export const databaseFile = (folder: string): string => path.join(folder, 'isotr
 
 /**
  * Opens the job database of a folder, making both where they are missing.
+ * @param before what it is held against before anything is written to it
  * @throws StoreProblem in plain words when the folder or file cannot be used
  */
-export function openDatabase(folder: string): Database.Database {
+export function openDatabase(folder: string, before: (db: Database.Database) => void = () => undefined): Database.Database {
   const file = databaseFile(folder);
   let db: Database.Database | undefined;
   try {
@@ -24,6 +26,8 @@ export function openDatabase(folder: string): Database.Database {
     db = new Database(file, { timeout: BUSY_MS });
     requireWhole(db, file, 'quick_check');
     requireOurs(db, file);
+    if (isBlank(db)) requirePresent(folder, file, true);
+    else before(db);
     configure(db);
     migrate(db);
     return db;
@@ -36,12 +40,13 @@ export function openDatabase(folder: string): Database.Database {
 const sizeOf = (file: string): number => (existsSync(file) ? statSync(file).size : 0);
 
 /** A database that is gone, where something tells that there was one, is never begun anew: its jobs are somewhere. */
-function requirePresent(folder: string, file: string): void {
-  if (sizeOf(file) > 0) return;
+function requirePresent(folder: string, file: string, blank = false): void {
+  if (sizeOf(file) > 0 && !blank) return;
   const copies = backups(folder).length;
-  if (copies === 0 && sizeOf(`${file}-wal`) === 0) return;
+  const saved = [...acknowledgedIn(folder).values()].some(({ revision }) => revision > 0);
+  if (copies === 0 && !saved && (blank || sizeOf(`${file}-wal`) === 0)) return;
   throw new StoreProblem(
-    `${file} is ${existsSync(file) ? 'empty' : 'not there'}, but ${copies > 0 ? `there ${copies === 1 ? 'is a backup' : `are ${copies} backups`} of it` : 'what was last written to it is'}. Nothing was begun anew: put the file back, or restore a backup.`,
+    `${file} is ${existsSync(file) ? 'empty' : 'not there'}, but ${copies > 0 ? `there ${copies === 1 ? 'is a backup' : `are ${copies} backups`} of it` : 'what was last written to it is known'}. Nothing was begun anew: put the file back, or restore a backup.`,
     'lost',
   );
 }

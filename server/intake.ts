@@ -30,7 +30,9 @@ export async function takeInJob(store: Store, job: Job): Promise<void> {
 
 async function aside(store: Store, text: string): Promise<Taken> {
   try {
-    return await askBeside('take-in', { folder: store.folder, text });
+    const taken = await askBeside('take-in', { folder: store.folder, text });
+    if (taken.ok) store.jobs.noteAs(taken.id);
+    return taken;
   } catch (error) {
     // What it had written of the job is out of sight, and goes.
     store.jobs.dropArriving();

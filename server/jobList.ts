@@ -65,7 +65,13 @@ export class JobList {
 
   /** Housekeeping: deleted jobs past their time go. */
   dropDeleted(): void {
-    const before = new Date(Date.parse(this.now()) - DELETED_DAYS * DAY_MS).toISOString();
-    this.db.prepare('DELETE FROM jobs WHERE deleted_at < ?').run(before);
+    this.db.prepare('DELETE FROM jobs WHERE deleted_at < ?').run(this.deletedBefore());
+  }
+  /** Those that will. */
+  protected doomed(): string[] {
+    return this.db.prepare('SELECT id FROM jobs WHERE deleted_at < ?').pluck().all(this.deletedBefore()) as string[];
+  }
+  private deletedBefore(): string {
+    return new Date(Date.parse(this.now()) - DELETED_DAYS * DAY_MS).toISOString();
   }
 }

@@ -12,6 +12,7 @@ import { JobList } from './jobList';
 import { Conflict, KeyTaken, StaleBase } from './refusals';
 import { JobRows, type Tree } from './rows';
 import { StoreProblem } from './trouble';
+import type { Witness } from './witness';
 
 export interface KeptJob {
   job: Job;
@@ -64,7 +65,12 @@ export class JobRepository extends JobList {
   readonly history: History;
   private readonly cache = new Map<string, Held>();
 
-  constructor(db: Database.Database, now?: () => string) {
+  /** @param witness what is acknowledged is noted there first */
+  constructor(
+    db: Database.Database,
+    now?: () => string,
+    private readonly witness?: Witness,
+  ) {
     super(db, now);
     this.rows = new JobRows(db);
     this.history = new History(db);
@@ -145,6 +151,13 @@ export class JobRepository extends JobList {
         this.seal(job.id, checksumOf(job));
       })
       .immediate();
+    this.noteAs(job.id);
+  }
+
+  /** Notes a job as it stands before anybody is told that it does. @throws StoreProblem where the database is no longer there */
+  noteAs(id: string): void {
+    const head = this.head(id);
+    if (head !== undefined) this.witness?.note({ id, revision: head.revision, sum: head.checksum ?? '-' });
   }
 
   private seal(id: string, checksum: string): void {
@@ -227,6 +240,8 @@ export class JobRepository extends JobList {
     carryOut: (kept: KeptJob, since: Entry[]) => Done | undefined,
   ): Outcome {
     let held: Held | undefined;
+    /** As it stood when this was sent before. */
+    let again: Held | undefined;
     const digest = createHash('sha256').update(JSON.stringify(what)).digest('base64');
     const outcome = this.db
       .transaction((): Outcome => {
@@ -235,7 +250,8 @@ export class JobRepository extends JobList {
         const since = this.since(id, base, kept.revision);
         const used = this.history.digestOf(id, key);
         if (used !== undefined && used !== null && used !== digest) throw new KeyTaken();
-        if (used === undefined) {
+        if (used !== undefined) again = kept;
+        else {
           const done = carryOut(kept, since);
           if (done !== undefined && done.changes.length > 0) {
             const { job, changes, kind, label, target, undoable } = done;
@@ -253,6 +269,8 @@ export class JobRepository extends JobList {
         return { revision: held?.revision ?? kept.revision, entries: since, reach: this.history.reach(id, author) };
       })
       .immediate();
+    const told = held ?? again;
+    if (told !== undefined) this.witness?.note({ id, revision: told.revision, sum: told.checksum });
     if (held !== undefined) this.hold(held);
     return outcome;
   }
@@ -271,8 +289,14 @@ export class JobRepository extends JobList {
     })();
   }
 
+  /** Notes jobs that are about to be taken away: that they are not there is right. */
+  noteGone(ids: readonly string[]): void {
+    if (ids.length > 0) this.witness?.note(...ids.map((id) => ({ id, revision: 0, sum: '-' })));
+  }
+
   /** Housekeeping: deleted jobs past their time go, and the far end of every history. */
   tidy(): void {
+    this.noteGone(this.doomed());
     this.db
       .transaction(() => {
         this.dropDeleted();

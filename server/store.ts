@@ -1,7 +1,8 @@
 import type Database from 'better-sqlite3';
-import { dataFolder, openDatabase } from './database';
+import { databaseFile, dataFolder, openDatabase } from './database';
 import { FirmRepository } from './firm';
 import { JobRepository } from './jobs';
+import { isTorn, requireAcknowledged, Witness } from './witness';
 
 /** The open database of this process and its repositories. */
 export interface Store {
@@ -9,12 +10,16 @@ export interface Store {
   db: Database.Database;
   jobs: JobRepository;
   firm: FirmRepository;
+  witness: Witness;
 }
 
 /** A store on a folder. @throws StoreProblem when it cannot be used */
 export function openStore(folder: string): Store {
-  const db = openDatabase(folder);
-  return { folder, db, jobs: new JobRepository(db), firm: new FirmRepository(db) };
+  const db = openDatabase(folder, (found) => requireAcknowledged(folder, found));
+  const witness = new Witness(folder, databaseFile(folder));
+  // What broke off would spoil the next record.
+  if (isTorn(folder)) witness.rewrite(db);
+  return { folder, db, jobs: new JobRepository(db, undefined, witness), firm: new FirmRepository(db), witness };
 }
 
 const globalForStore = globalThis as { isotripStore?: Store | undefined };
@@ -29,7 +34,9 @@ export function closeStore(): void {
 export function store(): Store {
   const folder = dataFolder();
   const open = globalForStore.isotripStore;
-  if (open !== undefined && open.folder === folder) return open;
+  if (open !== undefined && open.folder === folder && open.witness.stands()) return open;
+  // Deleted or replaced under the server: what it wrote there nobody will open again.
+  if (open !== undefined) closeStore();
   const opened = openStore(folder);
   globalForStore.isotripStore = opened;
   return opened;

@@ -8,6 +8,7 @@ export type TroubleKind =
   | 'missing'
   | 'deleted'
   | 'lost'
+  | 'behind'
   | 'fewer'
   | 'second-place'
   | 'other';
@@ -38,6 +39,7 @@ const WORDS: Record<TroubleKind, (file: string, message: string) => string> = {
   missing: (_, message) => message,
   deleted: (_, message) => message,
   lost: (_, message) => message,
+  behind: (_, message) => message,
   fewer: (_, message) => message,
   'second-place': (_, message) => message,
   damaged: (file) =>

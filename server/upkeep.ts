@@ -50,6 +50,7 @@ export async function copying(copy: () => Promise<unknown>): Promise<void> {
 async function upkeep(): Promise<void> {
   const open = store();
   open.db.pragma('wal_checkpoint(TRUNCATE)');
+  open.witness.rewrite(open.db);
   await copying(async () => {
     const made = await dailyBackup(open, new Date().toISOString().slice(0, 10));
     if (made !== undefined) await open.jobs.lookThrough();

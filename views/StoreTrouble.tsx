@@ -8,18 +8,20 @@ interface Props {
   message: string;
   /** Copies that can take the place of what cannot be read; none are offered where the file itself is sound. */
   backups: readonly { name: string; at: string }[];
+  /** The file is sound, and lacks something that was saved. */
+  behind: boolean;
 }
 
 /** The store cannot be used: why, and what to do. Nothing was overwritten. */
-export function StoreTrouble({ message, backups }: Props) {
+export function StoreTrouble({ message, backups, behind }: Props) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const restore = async (name: string) => {
+  const ask = async (what: object, refused: string) => {
     setBusy(true);
-    const done = await sendJson<{ jobs: number }>('/api/backups', { restore: name });
+    const done = await sendJson<object>('/api/backups', what);
     if (done.ok) return window.location.reload();
     setBusy(false);
-    setProblem(`${name} was not restored: ${done.problem}`);
+    setProblem(`${refused}: ${done.problem}`);
   };
   return (
     <main className="mx-auto max-w-2xl p-8" data-testid="store-trouble">
@@ -37,18 +39,27 @@ export function StoreTrouble({ message, backups }: Props) {
                   <b className="block font-semibold">{format(new Date(at), 'EEEE d MMMM yyyy, HH:mm')}</b>
                   <span className="block truncate text-[13px] text-quiet">{name}</span>
                 </span>
-                <Button disabled={busy} onClick={() => void restore(name)}>
+                <Button disabled={busy} onClick={() => void ask({ restore: name }, `${name} was not restored`)}>
                   Restore
                 </Button>
               </li>
             ))}
           </ul>
-          {problem !== undefined && (
-            <p role="alert" className="mt-2 break-words font-semibold text-[13px] text-stop">
-              {problem}
-            </p>
-          )}
         </section>
+      )}
+      {behind && (
+        <section aria-label="Go on" className="mt-6">
+          <h2 className="font-semibold">Or go on without what is missing</h2>
+          <p className="text-[13px] text-quiet">A copy of the file as it is now is set aside first.</p>
+          <Button className="mt-2" disabled={busy} onClick={() => void ask({ goOn: true }, 'It was not gone on with')}>
+            Go on without it
+          </Button>
+        </section>
+      )}
+      {problem !== undefined && (
+        <p role="alert" className="mt-2 break-words font-semibold text-[13px] text-stop">
+          {problem}
+        </p>
       )}
     </main>
   );

@@ -30,6 +30,7 @@ const STATUS: Record<TroubleKind, number> = {
   fewer: 409,
   'second-place': 422,
   lost: 503,
+  behind: 503,
   full: 507,
   locked: 503,
   'read-only': 503,

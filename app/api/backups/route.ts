@@ -1,21 +1,23 @@
 import { connection } from 'next/server';
 import * as z from 'zod';
-import { bodyOf, respond } from '@/app/api/respond';
+import { bodyOf, refuseRequest, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
 import { backups } from '@/server/backupFiles';
 import { backupNow, copyElsewhere, preview, restore, restoreOverDamaged } from '@/server/backups';
-import { dataFolder } from '@/server/database';
+import { databaseFile, dataFolder } from '@/server/database';
 import { setSecondPlace } from '@/server/secondPlace';
 import { closeStore } from '@/server/store';
 import { tick } from '@/server/ticks';
 import { isOurs, type StoreProblem } from '@/server/trouble';
 import { copying } from '@/server/upkeep';
+import { goOnWithout } from '@/server/witness';
 
 const Name = z.string().max(100);
 const Body = z.union([
   z.strictObject({ preview: Name }),
   z.strictObject({ restore: Name, sure: z.boolean().optional() }),
   z.strictObject({ make: z.literal(true) }),
+  z.strictObject({ goOn: z.literal(true) }),
   z.strictObject({ second: z.string().max(1000) }),
 ]);
 
@@ -31,7 +33,7 @@ async function unlessLost() {
   try {
     return await kept();
   } catch (error) {
-    if (isOurs<StoreProblem>(error, 'StoreProblem') && (error.kind === 'damaged' || error.kind === 'lost')) return undefined;
+    if (isOurs<StoreProblem>(error, 'StoreProblem') && ['damaged', 'lost', 'behind'].includes(error.kind)) return undefined;
     throw error;
   }
 }
@@ -42,6 +44,11 @@ export function POST(request: Request) {
     const wanted = await bodyOf(request, Body);
     const at = new Date().toISOString();
     const store = await unlessLost();
+    if ('goOn' in wanted) {
+      if (store !== undefined) refuseRequest(409, [{ path: '', message: 'nothing of what was saved is missing' }]);
+      closeStore();
+      return { aside: goOnWithout(dataFolder(), databaseFile(dataFolder()), at) };
+    }
     if ('preview' in wanted) return preview(dataFolder(), store?.jobs.list() ?? [], wanted.preview);
     if ('second' in wanted) {
       setSecondPlace(dataFolder(), wanted.second.trim());
