@@ -1,4 +1,15 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { BrowserContext, Page } from 'puppeteer-core';
@@ -258,6 +269,60 @@ describe('a copy taken up from the screen of trouble', () => {
     await desk.waitForSelector('[data-testid=ladder] li[data-verdict]');
     app.problems.length = 0;
     await desk.close();
+    await page.close();
+  });
+});
+
+describe('a database behind what was saved', () => {
+  it('is said with what is missing, and gone on with where somebody chooses to, a copy set aside first', async () => {
+    const file = path.join(app.data, 'isotrip.sqlite');
+    const page = await desk('hob');
+    await app.stop('SIGTERM');
+    copyFileSync(file, `${file}.photo`);
+    await app.start();
+    await reload(page);
+    await type(page, LENGTH('hob'), '33');
+    await saved(page);
+    await app.stop('SIGKILL');
+    for (const tail of ['-wal', '-shm']) rmSync(file + tail, { force: true });
+    copyFileSync(`${file}.photo`, file);
+    await app.start();
+    const place = await app.open('/');
+    await place.waitForSelector('[data-testid=store-trouble] ::-p-text("Bindery Yard" lacks the last change)');
+    expect(await accessibilityProblems(place)).toEqual([]);
+    await press(place, 'button ::-p-text(Go on without it)');
+    await place.waitForSelector('[data-job=bindery-yard]');
+    expect(readdirSync(app.data).some((name) => name.startsWith('isotrip.sqlite.behind-'))).toBe(true);
+    app.problems.length = 0;
+    await place.close();
+    await page.close();
+  });
+});
+
+describe('a restore from a terminal while the server runs', () => {
+  it('is done by the server, and what is entered afterwards is kept', async () => {
+    const page = await desk('hob');
+    await type(page, LENGTH('hob'), '41');
+    await saved(page);
+    const ran = (...what: string[]) =>
+      spawnSync('node_modules/.bin/tsx', ['scripts/backup.ts', ...what], {
+        encoding: 'utf8',
+        env: { ...process.env, ISOTRIP_DATA: app.data },
+      });
+    const made = ran('backup');
+    expect(made.stderr).toBe('');
+    const name = /by-hand-\S+\.sqlite/.exec(made.stdout)![0];
+    await type(page, LENGTH('hob'), '42');
+    await saved(page);
+    const restored = ran('restore', name, '--sure');
+    expect(restored.stdout).toMatch(/Restored \d+ jobs?\. What was there before is kept as before-restore-/);
+    await shows(page, LENGTH('hob'), '41 m');
+    await type(page, LENGTH('hob'), '43');
+    await saved(page);
+    await app.restart();
+    await reload(page);
+    await shows(page, LENGTH('hob'), '43 m');
+    app.problems.length = 0;
     await page.close();
   });
 });
