@@ -78,3 +78,56 @@ describe('the checksum of a job', () => {
     await expect(store.jobs.lookThrough()).rejects.toThrow(/not as it was written/);
   });
 });
+
+describe('what was done', () => {
+  const key = (at: number) => ({ key: `a-key-of-edit-${at}`, author: 'a', base: at });
+  const flip = (what: string, ...to: unknown[]) =>
+    store.db.prepare(`UPDATE change_rows SET ${what} WHERE revision = 2`).run(...to);
+  beforeEach(() => {
+    store.jobs.apply(ID, lengthCommand('tails', 7), key(1));
+  });
+
+  it.each(['before', 'after'])('and is changed on the disk is not undone: it is named, and nothing changes (%s)', (column) => {
+    const row = store.db.prepare(`SELECT ${column} FROM change_rows WHERE revision = 2`).pluck().get() as string;
+    flip(`${column} = ?`, row.replace('"lengthM":{"value":', '"lengthM":{"value":1'));
+    const was = read();
+    expect(() => store.jobs.turn(ID, 'undo', key(2))).toThrow(
+      /cannot undo: "Length of tails: 7 m" is not kept as it was written/,
+    );
+    expect(read()).toEqual(was);
+    // It is passed over from then on, and the job goes on.
+    expect(() => store.jobs.turn(ID, 'undo', { ...key(2), key: 'another-key' })).toThrow(/nothing to undo/);
+    expect(store.jobs.apply(ID, lengthCommand('tails', 8), { ...key(2), key: 'one-more-key' }).revision).toBe(3);
+  });
+  it('is not handed on to who has not seen it: the job has to be opened again', () => {
+    flip("row_id = 'hob-cable'");
+    expect(() => store.jobs.changesAfter(ID, 1, 'b')).toThrow(/has to be opened again/);
+  });
+  it('before there were sums is undone only to a job that can be read', () => {
+    store.db.prepare('UPDATE changes SET sum = NULL').run();
+    const row = JSON.parse(store.db.prepare('SELECT before FROM change_rows WHERE revision = 2').pluck().get() as string);
+    flip('before = ?', JSON.stringify({ ...row, lengthM: { value: -4, from: 'stated' } }));
+    const was = read();
+    expect(() => store.jobs.turn(ID, 'undo', key(2))).toThrow(/the job would not be readable any more/);
+    expect(read()).toEqual(was);
+  });
+});
+
+const EMPTY_FIRM = {
+  ...{ dialect: 'iec' as const, curves: [], comparisons: [] },
+  ...{ iec: { defaults: {}, prices: [] }, nec: { defaults: {}, prices: [] } },
+};
+describe('the firm', () => {
+  const firm = { ...EMPTY_FIRM, installer: 'A. Fitter' };
+  it('is read back as it was written, and a change on the disk is seen', () => {
+    store.firm.save(firm);
+    expect(store.firm.load()).toEqual(firm);
+    store.db.prepare("UPDATE firm SET installer = 'B. Fitter'").run();
+    expect(() => store.firm.load()).toThrow(/not as it was written/);
+  });
+  it('kept before there were sums is read', () => {
+    store.firm.save(firm);
+    store.db.prepare('UPDATE firm SET checksum = NULL').run();
+    expect(store.firm.load()).toEqual(firm);
+  });
+});

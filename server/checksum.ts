@@ -6,7 +6,7 @@ import type { Job } from '@/core/job/schema/job';
 const ROUND = 2n ** 64n;
 
 /** Equal for equal values, in whatever order their fields came. */
-const sorted = (_: string, value: unknown): unknown =>
+export const sorted = (_: string, value: unknown): unknown =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
     ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
     : value;

@@ -1,13 +1,18 @@
+import { createHash } from 'node:crypto';
 import type Database from 'better-sqlite3';
 import { Firm } from '@/core/job/schema/firm';
 import { JobDefaults } from '@/core/job/schema/job';
 import { Price } from '@/core/job/schema/records';
+import { sorted } from './checksum';
 import { columnsOfSchema, fromCells, toCells } from './columns';
 import type { Tree } from './rows';
+import { StoreProblem } from './trouble';
 
 const DEFAULTS = columnsOfSchema(JobDefaults);
 const PRICE = columnsOfSchema(Price);
 const DIALECTS = ['iec', 'nec'] as const;
+
+const sumOfFirm = (firm: Firm): string => createHash('sha256').update(JSON.stringify(firm, sorted)).digest('base64');
 
 /** The firm's own row, its usual parts and its prices per dialect. */
 export class FirmRepository {
@@ -16,7 +21,10 @@ export class FirmRepository {
   /** The firm as kept, or one that has entered nothing. */
   load(): Firm {
     return this.db.transaction(() => {
-      const own = this.db.prepare('SELECT installer, licence, dialect FROM firm WHERE id = 1').get() as Tree | undefined;
+      const row = this.db.prepare('SELECT installer, licence, dialect, checksum FROM firm WHERE id = 1').get() as
+        | (Tree & { checksum: string | null })
+        | undefined;
+      const { checksum = null, ...own } = row ?? {};
       const usual = DIALECTS.map((dialect) => {
         const defaults = this.db.prepare('SELECT * FROM firm_defaults WHERE dialect = ?').get(dialect) as Tree | undefined;
         const prices = this.db
@@ -28,8 +36,14 @@ export class FirmRepository {
         ({ id, name, points }) => ({ id, name, points: JSON.parse(String(points)) as unknown }),
       );
       const comparisons = this.db.prepare('SELECT id, name, address FROM firm_comparisons ORDER BY name, id').all();
-      const present = Object.fromEntries(Object.entries(own ?? {}).filter(([, value]) => value !== null));
-      return Firm.parse({ ...present, curves, comparisons, ...Object.fromEntries(usual) });
+      const present = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== null));
+      const firm = Firm.safeParse({ ...present, curves, comparisons, ...Object.fromEntries(usual) });
+      if (!firm.success || (checksum !== null && checksum !== sumOfFirm(firm.data)))
+        throw new StoreProblem(
+          'The firm’s own page is not as it was written: something on the disk has changed it. It was left as it is; restore a backup.',
+          'damaged',
+        );
+      return firm.data;
     })();
   }
 
@@ -54,6 +68,9 @@ export class FirmRepository {
           this.put('firm_defaults', dialect, DEFAULTS, firm[dialect].defaults);
           for (const price of firm[dialect].prices) this.put('firm_prices', dialect, PRICE, price);
         }
+        // As it is read back: what the tables hold of it.
+        this.db.prepare('UPDATE firm SET checksum = NULL WHERE id = 1').run();
+        this.db.prepare('UPDATE firm SET checksum = ? WHERE id = 1').run(sumOfFirm(this.load()));
       })
       .immediate();
   }

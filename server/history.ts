@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type Database from 'better-sqlite3';
 import type { Entry, Reach, RowChange } from '@/core/job/changes';
 
@@ -11,6 +12,30 @@ interface KeptRow {
   before: string | null;
   after: string | null;
 }
+
+/** An entry is not as it was written: something on the disk has changed it. */
+export class DamagedEntry extends Error {
+  override readonly name = 'DamagedEntry' as const;
+  constructor(readonly label: string) {
+    super(`"${label}" is not kept as it was written: something on the disk has changed it`);
+  }
+}
+
+/** What is kept of an entry as text, in one sum. */
+const sumOf = ({ revision, key, author, kind, label, at }: Head, rows: readonly Omit<KeptRow, 'revision'>[]): string =>
+  createHash('sha256')
+    .update(
+      JSON.stringify([
+        revision,
+        key,
+        author,
+        kind,
+        label,
+        at,
+        ...rows.map((row) => [row.collection, row.row_id, row.before, row.after]),
+      ]),
+    )
+    .digest('base64');
 
 const parsed = (text: string | null): RowChange['before'] => (text === null ? null : JSON.parse(text));
 
@@ -36,10 +61,11 @@ export class History {
     return this.read(jobId, '>', revision);
   }
 
+  /** @throws DamagedEntry where one of them is not as it was written; those of before there were sums are taken as they are */
   private read(jobId: string, which: '>' | '=', revision: number): Entry[] {
     const heads = this.db
-      .prepare(`SELECT ${HEAD} FROM changes WHERE job_id = ? AND revision ${which} ? ORDER BY revision`)
-      .all(jobId, revision) as Head[];
+      .prepare(`SELECT ${HEAD}, sum FROM changes WHERE job_id = ? AND revision ${which} ? ORDER BY revision`)
+      .all(jobId, revision) as (Head & { sum: string | null })[];
     if (heads.length === 0) return [];
     const rows = this.db
       .prepare(
@@ -47,10 +73,16 @@ export class History {
          WHERE job_id = ? AND revision ${which} ? ORDER BY revision, position`,
       )
       .all(jobId, revision) as KeptRow[];
-    const entries = new Map(heads.map((head): [number, Entry] => [head.revision, { ...head, changes: [] }]));
-    for (const { revision, collection, row_id, before, after } of rows)
-      entries.get(revision)!.changes.push({ on: collection, id: row_id, before: parsed(before), after: parsed(after) });
-    return [...entries.values()];
+    const of = new Map<number, KeptRow[]>();
+    for (const row of rows) of.set(row.revision, [...(of.get(row.revision) ?? []), row]);
+    return heads.map(({ sum, ...head }) => {
+      const own = of.get(head.revision) ?? [];
+      if (sum !== null && sum !== sumOf(head, own)) throw new DamagedEntry(head.label);
+      const changes = own.map(({ collection, row_id, before, after }) => ({
+        ...{ on: collection, id: row_id, before: parsed(before), after: parsed(after) },
+      }));
+      return { ...head, changes };
+    });
   }
 
   /** The newest entries without their rows, newest first. */
@@ -63,10 +95,14 @@ export class History {
 
   /** Adds an entry. A new action by an author puts what he had undone out of his reach. */
   add(jobId: string, entry: Entry, { target, reachable, digest }: Kept): void {
+    const text = (row: RowChange['before']) => (row === null ? null : JSON.stringify(row));
+    const rows = entry.changes.map(({ on, id, before, after }) => ({
+      ...{ collection: on, row_id: id, before: text(before), after: text(after) },
+    }));
     this.db
       .prepare(
-        `INSERT INTO changes (job_id, ${HEAD}, target, reachable, digest)
-         VALUES (@jobId, @revision, @key, @author, @kind, @label, @at, @target, @reachable, @digest)`,
+        `INSERT INTO changes (job_id, ${HEAD}, target, reachable, digest, sum)
+         VALUES (@jobId, @revision, @key, @author, @kind, @label, @at, @target, @reachable, @digest, @sum)`,
       )
       .run({
         jobId,
@@ -79,13 +115,13 @@ export class History {
         target,
         reachable: reachable ? 1 : 0,
         digest,
+        sum: sumOf(entry, rows),
       });
     const put = this.db.prepare(
       'INSERT INTO change_rows (job_id, revision, position, collection, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?, ?)',
     );
-    const text = (row: RowChange['before']) => (row === null ? null : JSON.stringify(row));
-    for (const [position, { on, id, before, after }] of entry.changes.entries())
-      put.run(jobId, entry.revision, position, on, id, text(before), text(after));
+    for (const [position, { collection, row_id, before, after }] of rows.entries())
+      put.run(jobId, entry.revision, position, collection, row_id, before, after);
     if (entry.kind === 'do')
       this.db
         .prepare('UPDATE changes SET reachable = 0 WHERE job_id = ? AND author = ? AND undone = 1 AND reachable = 1')
@@ -93,9 +129,15 @@ export class History {
   }
 
   /** The action an author's undo or redo would come to next. */
-  next(jobId: string, author: string, kind: 'undo' | 'redo'): Entry | undefined {
+  next(jobId: string, author: string, kind: 'undo' | 'redo'): { revision: number; entry: Entry | DamagedEntry } | undefined {
     const found = this.headOf(jobId, author, kind);
-    return found === undefined ? undefined : this.read(jobId, '=', found.revision)[0];
+    if (found === undefined) return undefined;
+    try {
+      return { revision: found.revision, entry: this.read(jobId, '=', found.revision)[0]! };
+    } catch (error) {
+      if (error instanceof DamagedEntry) return { revision: found.revision, entry: error };
+      throw error;
+    }
   }
 
   /** Revision and label of that action, its rows left unread. */

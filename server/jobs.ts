@@ -7,7 +7,7 @@ import { referenceProblems } from '@/core/job/references';
 import { JOB_FORMAT, type Job } from '@/core/job/schema/job';
 import { checksumAfter, checksumOf } from './checksum';
 import { fromCells, JOB_COLUMNS } from './columns';
-import { History } from './history';
+import { DamagedEntry, History } from './history';
 import { JobList } from './jobList';
 import { Conflict, KeyTaken, StaleBase } from './refusals';
 import { JobRows, type Tree } from './rows';
@@ -209,22 +209,21 @@ export class JobRepository extends JobList {
   turn(id: string, kind: 'undo' | 'redo', action: Action): Outcome {
     let refusal: Conflict | undefined;
     const outcome = this.once(id, action, kind, (kept, since) => {
-      const entry = this.history.next(id, action.author, kind);
-      if (entry === undefined) {
-        refusal = new Conflict(`there is nothing to ${kind}`, kept.revision, since);
-        return undefined;
-      }
+      const refused = (why: string, revision?: number): undefined => {
+        if (revision !== undefined) this.history.mark(id, revision, { reachable: false });
+        refusal = new Conflict(why, kept.revision, since);
+      };
+      const found = this.history.next(id, action.author, kind);
+      if (found === undefined) return refused(`there is nothing to ${kind}`);
+      if (found.entry instanceof DamagedEntry) return refused(`cannot ${kind}: ${found.entry.message}`, found.revision);
+      const { entry } = found;
       const changes = kind === 'undo' ? inverseOf(entry.changes) : entry.changes;
       const next = standingInTheWay(kept.job, changes).length > 0 ? undefined : applyChanges(kept.job, changes);
-      if (next === undefined || referenceProblems(next).length > 0) {
-        this.history.mark(id, entry.revision, { reachable: false });
-        refusal = new Conflict(
-          `cannot ${kind} "${entry.label}": what it changed has been changed again since`,
-          kept.revision,
-          since,
-        );
-        return undefined;
-      }
+      if (next === undefined || referenceProblems(next).length > 0)
+        return refused(`cannot ${kind} "${entry.label}": what it changed has been changed again since`, entry.revision);
+      // Kept before there were sums, or by a version that held something else for right.
+      if (!parseJob(next).ok)
+        return refused(`cannot ${kind} "${entry.label}": the job would not be readable any more`, entry.revision);
       this.history.mark(id, entry.revision, { undone: kind === 'undo' });
       return { job: next, changes, kind, label: entry.label, target: entry.revision, undoable: false };
     });
@@ -275,8 +274,18 @@ export class JobRepository extends JobList {
     return outcome;
   }
 
+  /** None where one of them is damaged: whoever has not seen them has to open the job again. */
+  private unlessDamaged(id: string, base: number): Entry[] {
+    try {
+      return this.history.after(id, base);
+    } catch (error) {
+      if (error instanceof DamagedEntry) return [];
+      throw error;
+    }
+  }
+
   private since(id: string, base: number, revision: number): Entry[] {
-    const entries = base < revision ? this.history.after(id, base) : [];
+    const entries = base < revision ? this.unlessDamaged(id, base) : [];
     if (base > revision || entries.length !== revision - base) throw new StaleBase(revision);
     return entries;
   }
