@@ -32,6 +32,27 @@ describe('the door', () => {
     expect(knock({ ...ours, host })?.goTo).toBeUndefined();
   });
 
+  it.each(['cross-site', 'same-site'])(
+    'has nothing read by a page of another site (%s), and lets its links lead here',
+    (site) => {
+      const read = (mode: string, dest: string, method = 'GET') =>
+        status({ host: ours.host, 'sec-fetch-site': site, 'sec-fetch-mode': mode, 'sec-fetch-dest': dest }, { method });
+      expect(read('navigate', 'document')).toBeUndefined();
+      for (const [mode, dest] of [
+        ['no-cors', 'image'],
+        ['no-cors', 'script'],
+        ['cors', 'empty'],
+        ['navigate', 'iframe'],
+        ['navigate', 'empty'],
+      ] as const)
+        expect(read(mode, dest)).toBe(403);
+      expect(read('no-cors', 'empty', 'HEAD')).toBe(403);
+    },
+  );
+  it.each(['same-origin', 'none'])('is read by our own pages and by whoever types the address (%s)', (site) => {
+    expect(status({ host: ours.host, 'sec-fetch-site': site, 'sec-fetch-mode': 'cors' }, { method: 'GET' })).toBeUndefined();
+  });
+
   it.each(['PUT', 'POST', 'PATCH', 'DELETE', 'OPTIONS'])('is shut to a %s from elsewhere', (method) => {
     expect(status({ ...ours, origin: 'http://evil.example' }, { method })).toBe(403);
     expect(status({ ...ours, origin: 'null' }, { method })).toBe(403);

@@ -32,7 +32,7 @@ export function refusalOf({ method, path, headers }: Knock, address: string, mos
     return { status: 421, message: `Isotrip is at ${address} and at no other name.`, ...(near ? { goTo: address + path } : {}) };
   }
   if (!isReadable(path)) return { status: 400, message: 'This address cannot be read: its percent-encoding is broken.' };
-  if (ONLY_READS.has(method)) return undefined;
+  if (ONLY_READS.has(method)) return readFrom(headers);
   const origin = headers.get('origin');
   const ours = origin === null ? headers.get('sec-fetch-site') === 'same-origin' : origin === address;
   if (!ours) return { status: 403, message: `Only pages of ${address} may change anything here.` };
@@ -43,6 +43,15 @@ export function refusalOf({ method, path, headers }: Knock, address: string, mos
   if (said === null && headers.get('transfer-encoding') !== null)
     return { status: 411, message: 'A body has to say how long it is.' };
   return Number(said ?? 0) > mostBytes ? tooLarge(Number(said), mostBytes) : undefined;
+}
+
+/** Another site may send somebody here by a link, and have nothing read: not as a picture, a script, a frame or a request. */
+function readFrom(headers: Knock['headers']): Refusal | undefined {
+  const site = headers.get('sec-fetch-site');
+  // Programs and old browsers say nothing; they carry nobody's page.
+  if (site === null || site === 'same-origin' || site === 'none') return undefined;
+  const followed = headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
+  return followed ? undefined : { status: 403, message: 'Pages of another site may lead here, and read nothing.' };
 }
 
 export const tooLarge = (bytes: number, mostBytes: number): Refusal => ({

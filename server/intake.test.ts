@@ -104,3 +104,35 @@ describe('a job file', () => {
     expect(store.db.prepare('SELECT count(*) FROM segments').pluck().get()).toBe(0);
   });
 });
+
+describe('a verdict that was found', () => {
+  const ofProcess = globalThis as { isotripVerdicts?: unknown; isotripBeside?: unknown };
+  const later = (id: string, revision: number, core: string) => {
+    delete ofProcess.isotripVerdicts;
+    return jobVerdict(store, id, revision, core);
+  };
+  it('is kept for this version of the program at this revision, and for no other', async () => {
+    store.jobs.insert(demoJob('bindery-yard'));
+    const found = await later('bindery-yard', 1, 'one');
+    const beside = ofProcess.isotripBeside;
+    const asked: string[] = [];
+    ofProcess.isotripBeside = { ask: ({ jobId }: { jobId: string }) => Promise.resolve(void asked.push(jobId)) };
+    try {
+      expect(await later('bindery-yard', 1, 'one')).toEqual(found);
+      expect(asked).toEqual([]);
+      await later('bindery-yard', 1, 'two');
+      await later('bindery-yard', 2, 'one');
+      store.db.prepare("UPDATE verdicts SET verdict = 'pass'").run();
+      await later('bindery-yard', 1, 'one');
+      expect(asked).toHaveLength(3);
+    } finally {
+      ofProcess.isotripBeside = beside;
+    }
+  });
+  it('goes with its job', async () => {
+    store.jobs.insert(demoJob('bindery-yard'));
+    await later('bindery-yard', 1, 'one');
+    store.db.prepare('DELETE FROM jobs').run();
+    expect(store.db.prepare('SELECT count(*) FROM verdicts').pluck().get()).toBe(0);
+  });
+});

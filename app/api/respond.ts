@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { CommandRefused } from '@/core/job/commands';
+import { TOO_DEEP, tooDeep } from '@/core/job/limits';
 import { shapeProblems } from '@/core/job/parse';
 import { databaseFile, dataFolder } from '@/server/database';
 import { tooLarge } from '@/server/door';
@@ -88,6 +89,7 @@ export async function textOf(request: Request, mostBytes: number): Promise<strin
 /** The body of a request as a schema wants it. @throws a refusal naming each field that does not fit */
 export async function bodyOf<T extends z.ZodType>(request: Request, schema: T, mostBytes = 1_000_000): Promise<z.infer<T>> {
   const text = await textOf(request, mostBytes);
+  if (tooDeep(text)) throw new BadRequest(400, only(TOO_DEEP));
   let data: unknown;
   try {
     data = JSON.parse(text);

@@ -26,6 +26,7 @@ describe('points of a curve', () => {
     ['20,1000,3600\n80,1,3601', /no time rises/],
     ['0,1000,3600\n80,1,2', /point 1, currentA: must be within 0.1/],
     ['', /at least two points/],
+    ['1,1,1\n'.repeat(2000), /characters are no curve/],
   ])('%j are refused with what would be right', (text, message) => {
     const read = readCurve(text);
     expect(read.ok ? '' : read.message).toMatch(message);

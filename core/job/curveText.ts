@@ -9,6 +9,9 @@ interface Point {
 }
 export const CURVE_HEADS = ['current_A', 'fast_s', 'slow_s'] as const;
 
+/** A longer text is refused before it is read. */
+export const MOST_CURVE_TEXT = 10_000;
+
 /** A number as spreadsheets write it: `0.05`, `0,05`, `1e-2`. */
 function numberOf(text: string): number | undefined {
   const plain = text.trim().replace(',', '.');
@@ -22,6 +25,8 @@ function numberOf(text: string): number | undefined {
  * @returns the points, or which line is wrong and what would be right
  */
 export function readCurve(text: string): Typed<Point[]> {
+  if (text.length > MOST_CURVE_TEXT)
+    return { ok: false, message: `${text.length} characters are no curve: at most ${MOST_CURVE_TEXT}, a hundred or so a point` };
   const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/);
   const points: Point[] = [];
   for (const [at, line] of lines.entries()) {

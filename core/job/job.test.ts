@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand, CommandRefused, type Step } from './commands';
 import { readQuantity, readSize, sizeMm2 } from './edges';
-import { MAX_JOB_BYTES } from './limits';
+import { MAX_JOB_BYTES, tooDeep } from './limits';
 import { parseJob, parseJobText } from './parse';
 import type { Job } from './schema/job';
 import { showAmount } from './show';
@@ -281,5 +281,23 @@ describe('commands', () => {
     expect(run({ do: 'drop', on: 'loads', id: 'hob-load1' }).loads['hob-load1']).toBeUndefined();
     expect(run({ do: 'set-job', field: ['supply', 'cMax'], to: 1.05 }).supply.cMax).toBe(1.05);
     expect(() => run({ do: 'set-job', field: ['supply', 'cMax'], to: 9 })).toThrow(CommandRefused);
+  });
+});
+
+describe('JSON nested without end', () => {
+  it.each([
+    ['lists', '['.repeat(200_000)],
+    ['objects', '{"a":'.repeat(200_000)],
+  ])('of %s is refused before it is read', (_, text) => {
+    expect(parseJobText(text)).toMatchObject({
+      ok: false,
+      problems: [{ code: 'syntax', message: expect.stringContaining('64 levels') }],
+    });
+  });
+  it('is told from brackets in a text, and from what is as deep as it may be', () => {
+    expect(tooDeep(JSON.stringify({ name: `${'['.repeat(500)}\\"${'{'.repeat(500)}` }))).toBe(false);
+    expect(tooDeep('['.repeat(64) + ']'.repeat(64))).toBe(false);
+    expect(tooDeep('['.repeat(65))).toBe(true);
+    expect(tooDeep('[]'.repeat(500))).toBe(false);
   });
 });

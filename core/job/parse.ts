@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { COLLECTIONS } from './collections';
-import { MAX_JOB_BYTES, maxRows } from './limits';
+import { MAX_JOB_BYTES, maxRows, TOO_DEEP, tooDeep } from './limits';
 import { type JobProblem, referenceProblems } from './references';
 import { JOB_FORMAT, Job } from './schema/job';
 
@@ -26,6 +26,7 @@ export function parseJobText(text: string): ParsedJob {
       'size',
       `the file is ${(text.length / 1e6).toFixed(1)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB`,
     );
+  if (tooDeep(text)) return refused('', 'syntax', TOO_DEEP);
   let data: unknown;
   try {
     data = JSON.parse(text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);

@@ -4,8 +4,8 @@ import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { saveFile } from '@/ui/saveFile';
 
-/** What a spreadsheet would take for a formula and run: all that begins like one and is no negative number. */
-const FORMULA = /^[=+@\t\r]|^-(?!\d+([.,]\d+)?( \S+)?$)/;
+/** What a spreadsheet would take for a formula and run: all that begins like one and is no plain number. */
+const FORMULA = /^[=+@\t\r]|^-(?!\d+([.,]\d+)?$)/;
 /** Told apart by it from text in another encoding. */
 const BYTE_ORDER_MARK = '\uFEFF';
 
