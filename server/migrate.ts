@@ -35,6 +35,7 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
         `The database has schema ${present}; this version knows up to ${newest}. It was left untouched: start the newer version, or name another ISOTRIP_DATA folder.`,
         'newer',
       );
+    if (present === LOADS_REWRITTEN) withAppliances(db);
     for (const { version, sql } of steps) {
       if (version <= present) continue;
       db.exec(sql);
@@ -58,6 +59,14 @@ export function migrate(db: Database.Database, folder = FOLDER): void {
   }
 }
 
+/** Its first form had no appliances, which the next ones count on. */
+const LOADS_REWRITTEN = 5;
+function withAppliances(db: Database.Database): void {
+  const present = new Set((db.pragma('table_info(loads)') as { name: string }[]).map(({ name }) => name));
+  for (const name of ['appliance', 'appliance_from', 'appliance_note', 'appliance_dated'])
+    if (!present.has(name)) db.exec(`ALTER TABLE loads ADD COLUMN ${name} TEXT`);
+}
+
 const PLAIN_LISTS = 7;
 const LIST_CHECK = / CHECK \(\w+ IN \('[^)]*\)\)/g;
 
@@ -65,7 +74,7 @@ const LIST_CHECK = / CHECK \(\w+ IN \('[^)]*\)\)/g;
  * Makes tables anew without CHECKs that repeat a list of the job's schema: what a field may hold is checked where rows are read and
  * written, and a new word in a list needs no new table. Keys, links and ranges stay.
  */
-function plainLists(db: Database.Database): void {
+export function plainLists(db: Database.Database): void {
   const tables = db.prepare("SELECT name, sql FROM sqlite_master WHERE type = 'table' AND sql IS NOT NULL").all() as {
     name: string;
     sql: string;
