@@ -1,4 +1,14 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
@@ -8,7 +18,7 @@ import { backupNow, copyElsewhere, dailyBackup, daysKept, preview, restore, rest
 import { databaseFile } from './database';
 import { demoJob } from './demos';
 import { StaleBase } from './refusals';
-import { secondPlace, setSecondPlace } from './secondPlace';
+import { ownFolderIn, secondPlace, setSecondPlace } from './secondPlace';
 import { openStore } from './store';
 import { firstSchema, lengthCommand, storeInFolder } from './testing/store';
 import { StoreProblem } from './trouble';
@@ -96,23 +106,61 @@ describe('copies', () => {
     setSecondPlace(store.folder, stick);
     for (let day = 1; day <= 12; day++) {
       const name = await dailyBackup(store, `2026-11-${String(day).padStart(2, '0')}`);
-      expect(copyElsewhere(store.folder, name!)).toBe(stick);
+      expect(copyElsewhere(store.folder, name!)).toBe(ownFolderIn(store.folder, stick));
     }
-    expect(
-      backupsIn(stick)
-        .map(({ name }) => name)
-        .sort(),
-    ).toEqual(
+    const there = backupsIn(ownFolderIn(store.folder, stick));
+    expect(there.map(({ name }) => name).sort()).toEqual(
       backups(store.folder)
         .map(({ name }) => name)
         .sort(),
     );
-    expect(backupsIn(stick).length).toBeLessThan(12);
+    expect(there.length).toBeLessThan(12);
     rmSync(stick, { recursive: true });
     const made = await backupNow(store, AT);
     expect(() => copyElsewhere(store.folder, made)).toThrow(/is not there/);
     setSecondPlace(store.folder, '');
     expect(copyElsewhere(store.folder, made)).toBeUndefined();
+  });
+
+  it('of two data folders stay apart in one second place', async () => {
+    const stick = mkdtempSync(path.join(os.tmpdir(), 'isotrip-stick-'));
+    const other = storeInFolder();
+    for (const each of [store, other]) {
+      setSecondPlace(each.folder, stick);
+      copyElsewhere(each.folder, (await dailyBackup(each, '2026-11-24'))!);
+      expect(backupsIn(ownFolderIn(each.folder, stick))).toHaveLength(1);
+    }
+    expect(readdirSync(stick)).toHaveLength(2);
+    other.remove();
+    rmSync(stick, { recursive: true });
+  });
+
+  it('are in the order they were made, whatever the clock or the file system said, and say themselves when that was', async () => {
+    const made = [
+      await backupNow(store, '2026-11-24T10:00:00.000Z'),
+      // A clock that was ahead by a month, once.
+      await backupNow(store, '2026-12-24T10:00:00.000Z'),
+      await backupNow(store, '2026-11-24T11:00:00.000Z'),
+    ];
+    for (const [at, name] of made.entries()) utimesSync(inBackups(name), 1000 - at, 1000 - at);
+    expect(backups(store.folder).map(({ name, number }) => [name, number])).toEqual(
+      made.map((name, at) => [name, at + 1]).reverse(),
+    );
+    expect(backups(store.folder)[0]!.at).toBe('2026-11-24T11:00:00.000Z');
+    // One of before copies said it: by its name, and before all others.
+    const old = 'by-hand-2026-11-30T08-15-30-500Z.sqlite';
+    copyFileSync(databaseFile(store.folder), inBackups(old));
+    expect(backups(store.folder).at(-1)).toMatchObject({ name: old, number: 0, at: '2026-11-30T08:15:30.500Z' });
+    expect(readdirSync(backupFolder(store.folder)).every((name) => name.endsWith('.sqlite'))).toBe(true);
+  });
+
+  it('that cannot be read are listed all the same', async () => {
+    await dailyBackup(store, '2026-11-24');
+    writeFileSync(inBackups('isotrip-2026-11-20.sqlite'), 'no database');
+    expect(backups(store.folder).map(({ name, at }) => [name, at])).toEqual([
+      ['isotrip-2026-11-24.sqlite', '2026-11-24'],
+      ['isotrip-2026-11-20.sqlite', '2026-11-20T00:00:00.000Z'],
+    ]);
   });
 
   it.each<[string, (folder: string) => string, RegExp]>([
@@ -132,7 +180,7 @@ describe('what is wrong with the copies', () => {
   const daysLater = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
   it('is said from the second day on, and as long as the last try failed', async () => {
     expect(copyTrouble(store.folder, daysLater(0))).toBeUndefined();
-    await dailyBackup(store, '2026-11-24');
+    await dailyBackup(store, daysLater(0));
     expect(copyTrouble(store.folder, daysLater(1.9))).toBeUndefined();
     expect(copyTrouble(store.folder, daysLater(2.1))).toBe('The last copy is 2 days old');
     const failing = copying(async () => {

@@ -1,13 +1,13 @@
 import { copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
-import { asidePrefix, backupFolder, dailyName, daysIn, isBackupName, unfinished } from './backupFiles';
+import { asidePrefix, backupFolder, backups, dailyName, daysIn, isBackupName, markCopy, unfinished } from './backupFiles';
 import { configure, databaseFile } from './database';
 import { isBlank, requireOurs, requireWhole } from './identity';
 import type { JobLine } from './jobList';
 import { JobRepository } from './jobs';
 import { migrate } from './migrate';
-import { secondPlace, usable } from './secondPlace';
+import { ownFolderIn, secondPlace, usable } from './secondPlace';
 import type { Store } from './store';
 import { isOurs, StoreProblem, storeProblem } from './trouble';
 import { setWitnessAside } from './witness';
@@ -20,27 +20,28 @@ const WEEK_MS = 7 * 86_400_000;
 
 /**
  * Copies the live database, once it has been looked through, by SQLite's backup API; the copy appears under its name only when
- * it is whole.
+ * it is whole, and says itself when it was made and which it is.
  */
-async function copyTo(store: Store, name: string): Promise<string> {
+async function copyTo(store: Store, name: string, at: string): Promise<string> {
   const file = path.join(backupFolder(store.folder), name);
   mkdirSync(path.dirname(file), { recursive: true });
   requireWhole(store.db, databaseFile(store.folder), 'integrity_check');
   await store.db.backup(unfinished(file));
+  markCopy(unfinished(file), at, 1 + Math.max(0, ...backups(store.folder).map(({ number }) => number)));
   renameSync(unfinished(file), file);
   return name;
 }
 
 /**
  * Makes the day's backup, if it is not there yet, and thins out older ones.
- * @param day YYYY-MM-DD
+ * @param at ISO instant
  * @returns the file's name, or undefined where the day has one
  * @throws StoreProblem where the database is damaged: a good copy is never thinned out for a bad one
  */
-export async function dailyBackup(store: Store, day: string): Promise<string | undefined> {
-  const name = dailyName(day);
+export async function dailyBackup(store: Store, at: string): Promise<string | undefined> {
+  const name = dailyName(at.slice(0, 10));
   if (existsSync(path.join(backupFolder(store.folder), name))) return undefined;
-  await copyTo(store, name);
+  await copyTo(store, name, at);
   thinOut(backupFolder(store.folder));
   return name;
 }
@@ -57,9 +58,10 @@ function thinOut(at: string): void {
  * @throws StoreProblem where that place cannot take it now
  */
 export function copyElsewhere(folder: string, name: string): string | undefined {
-  const place = secondPlace(folder);
-  if (place === undefined) return undefined;
-  usable(folder, place);
+  const chosen = secondPlace(folder);
+  if (chosen === undefined) return undefined;
+  usable(folder, chosen);
+  const place = ownFolderIn(folder, chosen);
   const file = path.join(place, name);
   if (existsSync(file)) return place;
   try {
@@ -73,7 +75,7 @@ export function copyElsewhere(folder: string, name: string): string | undefined 
 }
 
 /** Makes a backup at any time; it stays until somebody takes it away. @param at ISO instant */
-export const backupNow = (store: Store, at: string): Promise<string> => copyTo(store, `by-hand-${stamp(at)}.sqlite`);
+export const backupNow = (store: Store, at: string): Promise<string> => copyTo(store, `by-hand-${stamp(at)}.sqlite`, at);
 
 /** Which days' backups stay: the newest ones, then the newest of each week. */
 export function daysKept(days: readonly string[]): Set<string> {
@@ -161,7 +163,7 @@ export async function restore(store: Store, name: string, at: string, sure = fal
         `"${name}" does not hold ${gone.slice(0, 5).join(', ')}${gone.length > 5 ? ' and more' : ''}: say that ${gone.length === 1 ? 'it' : 'they'} may go.`,
         'fewer',
       );
-    const before = await copyTo(store, `before-restore-${stamp(at)}.sqlite`);
+    const before = await copyTo(store, `before-restore-${stamp(at)}.sqlite`, at);
     const { db, witness } = store;
     store.jobs.noteGone(goneWith(copy.jobs, store.jobs.list()).map(({ id }) => id));
     db.prepare('ATTACH ? AS restored').run(copy.file);

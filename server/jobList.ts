@@ -64,14 +64,15 @@ export class JobList {
   }
 
   /** Housekeeping: deleted jobs past their time go. */
-  dropDeleted(): void {
-    this.db.prepare('DELETE FROM jobs WHERE deleted_at < ?').run(this.deletedBefore());
+  dropDeleted(asOf: string): void {
+    this.db.prepare('DELETE FROM jobs WHERE deleted_at < ?').run(this.deletedBefore(asOf));
   }
   /** Those that will. */
-  protected doomed(): string[] {
-    return this.db.prepare('SELECT id FROM jobs WHERE deleted_at < ?').pluck().all(this.deletedBefore()) as string[];
+  protected doomed(asOf: string): string[] {
+    return this.db.prepare('SELECT id FROM jobs WHERE deleted_at < ?').pluck().all(this.deletedBefore(asOf)) as string[];
   }
-  private deletedBefore(): string {
-    return new Date(Date.parse(this.now()) - DELETED_DAYS * DAY_MS).toISOString();
+  private deletedBefore(asOf: string): string {
+    const past = Math.min(Date.parse(this.now()), Date.parse(asOf));
+    return new Date(past - DELETED_DAYS * DAY_MS).toISOString();
   }
 }

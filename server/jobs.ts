@@ -303,12 +303,15 @@ export class JobRepository extends JobList {
     if (ids.length > 0) this.witness?.note(...ids.map((id) => ({ id, revision: 0, sum: '-' })));
   }
 
-  /** Housekeeping: deleted jobs past their time go, and the far end of every history. */
-  tidy(): void {
-    this.noteGone(this.doomed());
+  /**
+   * Housekeeping: deleted jobs past their time go, and the far end of every history.
+   * @param asOf ISO instant that is surely past; a clock that is ahead of it does not count
+   */
+  tidy(asOf = this.now()): void {
+    this.noteGone(this.doomed(asOf));
     this.db
       .transaction(() => {
-        this.dropDeleted();
+        this.dropDeleted(asOf);
         this.history.trim(HISTORY_KEPT);
       })
       .immediate();

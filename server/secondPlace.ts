@@ -1,4 +1,5 @@
-import { accessSync, constants, existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { StoreProblem } from './trouble';
 
@@ -34,4 +35,16 @@ export function usable(folder: string, place: string): void {
   } catch {
     wrong('cannot be written');
   }
+}
+
+/**
+ * A data folder's own folder in a second place: two that share the place would take each other's copies for theirs. Made where it is
+ * missing, under a name that goes with the data folder.
+ */
+export function ownFolderIn(folder: string, place: string): string {
+  const file = path.join(folder, 'folder-id.txt');
+  if (!existsSync(file)) writeFileSync(file, `${randomBytes(4).toString('hex')}\n`);
+  const own = path.join(place, `isotrip-${readFileSync(file, 'utf8').trim()}`);
+  mkdirSync(own, { recursive: true });
+  return own;
 }

@@ -52,13 +52,20 @@ async function upkeep(): Promise<void> {
   open.db.pragma('wal_checkpoint(TRUNCATE)');
   open.witness.rewrite(open.db);
   await copying(async () => {
-    const made = await dailyBackup(open, new Date().toISOString().slice(0, 10));
+    const made = await dailyBackup(open, new Date().toISOString());
     if (made !== undefined) await open.jobs.lookThrough();
     const newest = backups(open.folder)[0];
     if (newest !== undefined) copyElsewhere(open.folder, newest.name);
   });
-  open.jobs.tidy();
+  open.jobs.tidy(surelyPast(backups(open.folder)));
 }
+
+/** On a clock that was once ahead nothing is past for good: the third latest copy says so too. */
+const surelyPast = (copies: readonly { at: string }[]): string =>
+  copies
+    .map(({ at }) => at)
+    .sort()
+    .at(-3) ?? new Date(0).toISOString();
 
 async function say(): Promise<void> {
   try {
