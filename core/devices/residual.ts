@@ -5,6 +5,8 @@ import type { Device } from '../job/sealed';
 import { BREAK_S, CLASS_A, classATimeS, NEC_SENSITIVITY_A, SENSITIVE } from '../tables/residualTimes';
 
 export type ResidualType = 'AC' | 'A' | 'F' | 'B';
+/** What each type sees the one before sees not: a later one does for an earlier. */
+export const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
 export type ResidualDelay = keyof typeof BREAK_S;
 
 /** The residual part of a device. */

@@ -104,6 +104,13 @@ describe('loads sized by a table or a marking', () => {
     expect(sized).toMatchObject({ known: true, value: { currentA: tableA, neededA: 1.25 * tableA } });
   });
 
+  it('of three lines goes by the table of three', () => {
+    const three = { ...nec, supply: { ...nec.supply, voltageSystem: 'three-phase-208-120' as const } };
+    const at = (lines: 1 | 2 | 3) => sizedBy(three, load({ motorHp: stated(2) }), known<Poles>({ lines, neutral: false }));
+    const read = at(3);
+    expect(read).toMatchObject({ known: true, value: { currentA: 7.5, values: expect.stringContaining('430.250') } });
+    expect(at(1)).toMatchObject({ known: true, value: { values: expect.stringContaining('430.248') } });
+  });
   it('marked equipment is held to its marking, a motor in it or not', () => {
     const unit = load({ motorHp: stated(5), minimumAmpacityA: stated(21.3), powerW: stated(3000) });
     expect(sizedBy(nec, unit, TWO)).toMatchObject({ known: true, value: { neededA: 21.3 } });

@@ -1,6 +1,6 @@
 import { ratedCurrent } from '../devices/bands';
 import { isGg } from '../devices/fuses';
-import type { ResidualPart, ResidualType } from '../devices/residual';
+import { type ResidualPart, TYPE_ORDER } from '../devices/residual';
 import { both } from '../job/known';
 import type { Device } from '../job/sealed';
 import { clause } from '../rules/clauses';
@@ -16,8 +16,6 @@ export interface ResidualPair {
   /** Name of the downstream one. */
   below: string;
 }
-
-const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
 
 /** Of two residual devices in series only the downstream one opens. */
 export const RESIDUAL_SELECTIVE: Credit<ResidualPair> = {

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { figure } from '../judging/judge';
 import { JOBS } from '../testing/leaves';
 import { circuitChart } from './chart';
 import { shownCircuit, studyJob } from './study';
 
 const WHOLE = /\S/;
+/** Sizes by their gauge, a ratio by its two values, what is compared by yes or no, a share of an area, an estimate by its bounds. */
+const OTHERWISE = /^(grounding|bonding|egc|electrode|residual|voltage|outlets|raceway-fill|nuisance|bus)\b/;
 
 describe('everything a study says is said in words', () => {
   it.each(JOBS.map((job, index) => [`${index} ${job.name}`, job] as const))('%s', (_, job) => {
@@ -19,6 +22,11 @@ describe('everything a study says is said in words', () => {
           for (const line of check.working) {
             for (const part of [line.formula, line.result, line.source]) expect(part, at).toMatch(WHOLE);
             expect(['published', 'memory', 'practice'], at).toContain(line.basis);
+          }
+          // The figures that are compared stand in the working, as they are.
+          if (check.demand !== null && check.limit !== null && check.working.length > 0 && !OTHERWISE.test(check.id)) {
+            const shown = check.working.map((line) => `${line.values} ${line.result}`).join(' ');
+            for (const each of [check.demand, check.limit]) if (each !== 0) expect(shown, at).toContain(figure(each));
           }
           for (const { path, what } of check.missing) expect(`${path}${what}`, at).toMatch(WHOLE);
         }

@@ -19,7 +19,7 @@ describe('residual devices in series', () => {
     return check(ask(job, 'only-one-trips', 'c'), 'residual:');
   };
   it.each([
-    ['100 mA S over 30 mA', [0.1, 'S', 'A'], [0.03, 'general', 'A'], 'pass', ''],
+    ['100 mA S over 30 mA', [0.1, 'S', 'A'], [0.03, 'general', 'A'], 'pass', 'only c-device opens: 100 mA S over 30 mA general'],
     ['300 mA S over 100 mA', [0.3, 'S', 'A'], [0.1, 'general', 'A'], 'pass', ''],
     ['ratio of less than three', [0.1, 'S', 'A'], [0.05, 'general', 'A'], 'caution', 'less than three times'],
     ['upstream not delayed', [0.3, 'general', 'A'], [0.03, 'general', 'A'], 'caution', 'not delayed'],

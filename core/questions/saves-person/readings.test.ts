@@ -41,6 +41,8 @@ describe('a reading that proves something wrong', () => {
   it('insulation below 1 MΩ stops; under the NEC, which has no figure, it is a caution', () => {
     expect(read([{ value: 1, unit: 'MΩ' }])).toEqual([]);
     expect(read([{ value: 0.99, unit: 'MΩ' }])).toEqual(['stop']);
+    expect(read([{ value: 1_000_000, unit: 'Ω' }])).toEqual([]);
+    expect(read([{ value: 999_999, unit: 'Ω' }])).toEqual(['stop']);
     expect(read([{ value: 990_000, unit: 'Ω' }])).toEqual(['stop']);
     expect([read([{ value: 0.99 }]), read([{ value: 1 }])]).toEqual([['stop'], []]);
     expect(read([{ value: 0.99, unit: 'MΩ' }], 'general', 'nec')).toEqual(['caution']);

@@ -79,6 +79,15 @@ describe('smooth DC through a residual device', () => {
     expect(through(more).verdict).toBe('stop');
   });
   it('type AC has none, type B no limit', () => {
+    const two = check(
+      ask(leakyHouse({ a: { dcLeakageMa: 2 }, b: { dcLeakageMa: 3.5 } }, switchOf('A')), 'saves-person', 'a'),
+      'dc:',
+    );
+    expect(two).toMatchObject({ demand: 5.5, limit: 6, because: 'a 2 mA, b 3.5 mA: type A works with that much' });
+    expect(two.working.map(({ values, result }) => [values, result])).toEqual([
+      ['2 + 3.5', '5.5 mA'],
+      ['5.5 ≤ 6', 'holds'],
+    ]);
     expect(verdict(leakyHouse({ a: { dcLeakageMa: 0.1 } }, switchOf('AC')), 'dc:')).toBe('stop');
     expect(verdict(leakyHouse({ a: { dcLeakageMa: 0 } }, switchOf('AC')), 'dc:')).toBe('pass');
     expect(verdict(leakyHouse({ a: { waveform: 'smooth-dc' } }, switchOf('B')), 'dc:')).toBe('pass');

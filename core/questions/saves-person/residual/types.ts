@@ -1,4 +1,4 @@
-import { hasResidual, type ResidualType, residualPart } from '../../../devices/residual';
+import { hasResidual, type ResidualType, residualPart, TYPE_ORDER } from '../../../devices/residual';
 import { atOutlets } from '../../../house/behind';
 import { type Covering, coverOf } from '../../../house/cover';
 import {
@@ -30,7 +30,6 @@ const SEES: Readonly<Record<Waveform, ResidualType>> = {
   'mixed-frequency': 'F',
   'smooth-dc': 'B',
 };
-const RANK: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
 const LEAKS: Readonly<Record<Waveform, string>> = {
   sine: 'an alternating one',
   'pulsating-dc': 'a pulsating one',
@@ -148,7 +147,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     }
     given = join(given, waveform.given);
     seen.push(leaker.name);
-    if (RANK[type.value] >= RANK[SEES[waveform.value]]) {
+    if (TYPE_ORDER[type.value] >= TYPE_ORDER[SEES[waveform.value]]) {
       const spread = leaker.load === undefined ? NOTHING : acrossLines(facts, leaker.load, waveform.value);
       if (!spread.known) missing.push(...spread.missing);
       else {
@@ -165,7 +164,8 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
       continue;
     }
     const rectifier = rectifiesBetween(facts.house, facts.wiring, leaker.load);
-    const mayBeCut = waveform.value === 'smooth-dc' && RANK[type.value] >= RANK.A && !(rectifier.known && rectifier.value);
+    const mayBeCut =
+      waveform.value === 'smooth-dc' && TYPE_ORDER[type.value] >= TYPE_ORDER.A && !(rectifier.known && rectifier.value);
     const cut = mayBeCut ? detected(facts.wiring, leaker.load) : NOT_DETECTED;
     if (!cut.known) missing.push(...cut.missing);
     else if (cut.value.is) given = join(given, cut.given);
@@ -210,7 +210,7 @@ const NOTHING: Known<string | undefined> = known(undefined);
 function makersWord({ house, wiring }: CircuitFacts, load: Load, type: ResidualType): ResidualType | undefined {
   const between = rectifiesBetween(house, wiring, load);
   const { value } = ifStated('loads', load, 'makersType');
-  return between.known && between.value && value !== undefined && RANK[type] >= RANK[value] ? value : undefined;
+  return between.known && between.value && value !== undefined && TYPE_ORDER[type] >= TYPE_ORDER[value] ? value : undefined;
 }
 
 const NOT_DETECTED: Known<{ is: boolean; why: string }> = known({ is: false, why: '' });
