@@ -17,7 +17,7 @@ export function KeptComparisons() {
   }, []);
   if (firm === undefined) return null;
   const put = async (comparisons: Firm['comparisons']): Promise<string | undefined> => {
-    const done = await sendJson<Firm>('/api/firm', { ...firm, comparisons }, 'PUT');
+    const done = await sendJson<Firm>('/api/firm', { base: firm, firm: { ...firm, comparisons } }, 'PUT');
     if (!done.ok) return done.problem;
     setFirm(done.value);
     return undefined;

@@ -67,7 +67,7 @@ function FirmCurves({
   if (firm === undefined) return null;
   const keep = async () => {
     const curves = [...firm.curves, { id: `curve-${crypto.randomUUID()}`, name, points: points! }];
-    const done = await sendJson<Firm>('/api/firm', { ...firm, curves }, 'PUT');
+    const done = await sendJson<Firm>('/api/firm', { base: firm, firm: { ...firm, curves } }, 'PUT');
     if (done.ok) setFirm(done.value);
     setSaid(done.ok ? `kept with the firm as ${name}` : `not kept: ${done.problem}`);
   };

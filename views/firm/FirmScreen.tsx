@@ -1,6 +1,6 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { z } from 'zod';
 import { readQuantity } from '@/core/job/edges';
 import { keyAfter } from '@/core/job/order';
@@ -13,7 +13,7 @@ import { Choice, Pick } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { HomeFrame } from '../HomeFrame';
-import { sendJson } from '../link/jobsLink';
+import { fetchJson, sendJson } from '../link/jobsLink';
 
 type Dialect = Firm['dialect'];
 type Keep = (next: Firm) => string | undefined;
@@ -26,16 +26,25 @@ const DIALECTS = [
 /** What the firm usually fits and charges: copied onto every new job, never used to judge one. */
 export function FirmScreen({ firm: kept, trouble }: { firm: Firm; trouble: string | undefined }) {
   const [firm, setFirm] = useState(kept);
+  /** As the server last had it. */
+  const seen = useRef(kept);
   const [dialect, setDialect] = useState<Dialect>(kept.dialect);
   const [state, setState] = useState<{ kind: 'saved' | 'saving' } | { kind: 'refused'; because: string }>({ kind: 'saved' });
   const keep: Keep = (next) => {
     const parsed = Firm.safeParse(next);
     if (!parsed.success) return parsed.error.issues[0]?.message ?? 'this cannot be kept';
-    setFirm(parsed.data);
+    const mine = parsed.data;
+    setFirm(mine);
     setState({ kind: 'saving' });
-    void sendJson('/api/firm', parsed.data, 'PUT').then((done) =>
-      setState(done.ok ? { kind: 'saved' } : { kind: 'refused', because: done.problem }),
-    );
+    void sendJson<Firm>('/api/firm', { base: seen.current, firm: mine }, 'PUT').then(async (done) => {
+      // What others changed comes with it, unless more has been entered here since.
+      const now = done.ok ? done.value : await fetchJson<Firm>('/api/firm').then((found) => (found.ok ? found.value : undefined));
+      if (now !== undefined) {
+        seen.current = now;
+        setFirm((shown) => (shown === mine ? now : shown));
+      }
+      setState(done.ok ? { kind: 'saved' } : { kind: 'refused', because: done.problem });
+    });
     return undefined;
   };
   return (

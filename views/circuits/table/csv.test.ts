@@ -35,7 +35,8 @@ describe('the table as CSV', () => {
       const circuit = { ...job.circuits.hob!, name };
       return rowsOf(csvOf(job, [circuit]))[0]!.Name;
     };
-    for (const name of ['=1+1', '+1', '@SUM(A1)', '-2+3|cmd', '\t=1', '\r=1', '-A1', '-', '-5 °C', '-5 +cmd|x']) expect(named(name)).toBe(`'${name}`);
+    for (const name of ['=1+1', '+1', '@SUM(A1)', '-2+3|cmd', '\t=1', '\r=1', '-A1', '-', '-5 °C', '-5 +cmd|x'])
+      expect(named(name)).toBe(`'${name}`);
     for (const name of ['-5', '-1,5', 'a=b', 'Sink, "left"\nand right']) expect(named(name)).toBe(name);
   });
 });
