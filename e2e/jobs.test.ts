@@ -1,9 +1,10 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { accessibilityProblems, sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
+import { chord } from './keys';
 
 const app = appOfThisFile();
 
@@ -129,5 +130,31 @@ describe('the jobs', () => {
     expect(job.card.installer).toBe('K. Aalto');
     expect(Object.values<any>(job.prices).map((price) => price.part)).toEqual(['New part']);
     await page.close();
+  });
+
+  it('in two windows at once loses nothing; what both changed is named, and shown as it is now', async () => {
+    const [one, other] = [await app.open('/firm'), await app.open('/firm')];
+    const enter = async (page: Page, label: string, text: string) => {
+      await page.bringToFront();
+      const field = (await page.waitForSelector(`label ::-p-text(${label})`))!;
+      await field.click();
+      await chord(page, 'Control', 'a');
+      await page.keyboard.type(text);
+      await page.keyboard.press('Tab');
+    };
+    const kept = (wanted: object) =>
+      vi.waitFor(async () => expect(await (await fetch(`${app.url}/api/firm`)).json()).toMatchObject(wanted), {
+        timeout: 20_000,
+      });
+    await enter(one, 'Installer', 'M. Brandt');
+    await kept({ installer: 'M. Brandt' });
+    await enter(other, 'Licence', 'L 77');
+    await kept({ installer: 'M. Brandt', licence: 'L 77' });
+    await enter(one, 'Licence', 'L 78');
+    await one.waitForSelector('[data-testid=firm-saved] ::-p-text(not kept: licence: changed meanwhile in another window)');
+    await one.waitForFunction(() => [...document.querySelectorAll('input')].some(({ value }) => value === 'L 77'));
+    app.problems.length = 0;
+    await one.close();
+    await other.close();
   });
 });

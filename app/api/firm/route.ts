@@ -23,7 +23,7 @@ export function PUT(request: Request) {
         409,
         merged.paths.map((path) => ({
           path,
-          message: `changed meanwhile in another window: ${path}. Look at it again, and enter it anew`,
+          message: 'changed meanwhile in another window; look at it again, and enter it anew',
         })),
       );
     store.firm.save(merged.firm);
