@@ -116,7 +116,7 @@ export const SPECS: SpecsOf<Load> = {
 export const APPLIES: Applies = {
   lines: (job, row) => choosesLines(job, row as Load),
   thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
-  voltages: ({ supply }) => supply.voltageSystem === 'split-phase',
+  voltages: ({ supply }) => ['split-phase', 'three-phase-208-120'].includes(supply.voltageSystem),
   dcDetection: (job, row) =>
     iec(job, row) && ((row as Load).equipment?.value ?? (row as Load).appliance?.value) === 'vehicle-charger',
   makersType: (job, row) => iec(job, row) && linesOf(job.supply).length === 3,

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { houseOf } from '../../house/facts';
 import type { Job } from '../../job/schema/job';
 import { studyJob } from '../../study/study';
 import { spotJob } from '../../testing/askedPlaces';
 import { demo } from '../../testing/demos';
 import { stated } from '../../testing/jobs';
+import { cookingHouse } from '../../testing/reliefJobs';
+import { voltsAt } from './asked/outletFacts';
 
 const checkOf = (job: Job, circuitId: string, id: string, question = 'saves-person') =>
   studyJob(job)
@@ -108,5 +111,24 @@ describe('a luminaire by a tub', () => {
     const job = spotJob('nec-2020', { kind: 'light', use: 'bath', room: { water: 'tub' }, point: { tubDistanceM: 0.5 } });
     job.points.p!.hanging = { value: false, from: 'assumed' };
     expect(checkOf(job, 'c', 'asked:not-hanging')?.verdict).toBe('caution');
+  });
+});
+
+describe('several appliances on a circuit of two lines and a neutral', () => {
+  const asked = (hob?: 'line' | 'line-line' | 'either', oven?: 'line' | 'line-line' | 'either') => {
+    const job = cookingHouse();
+    job.pack = 'nec-2020';
+    job.rooms.kitchen = { ...job.rooms.kitchen!, use: stated('kitchen'), part: stated('dwelling') };
+    for (const [id, takes] of Object.entries({ hob, oven })) if (takes !== undefined) job.loads[id]!.voltages = stated(takes);
+    const facts = houseOf(job).factsOf('range');
+    return ['hob', 'oven'].map((id) => {
+      const read = voltsAt(facts, facts.job.points[id], [facts.job.loads[id]!]);
+      return read.known ? read.value : read.missing.map(({ path }) => path).join();
+    });
+  };
+  it('say themselves what they take: they have no contacts to tell it by', () => {
+    expect(asked()).toEqual(['loads.hob.voltages', 'loads.oven.voltages']);
+    expect(asked('line-line', 'either')).toEqual(['line-line', 'both']);
+    expect(asked('line', 'line-line')).toEqual(['line', 'line-line']);
   });
 });

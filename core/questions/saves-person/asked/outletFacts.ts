@@ -2,7 +2,7 @@ import { sameItems } from '../../../cells/alike';
 import { ratedCurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { CONTACTS } from '../../../job/facts/configurations';
-import { andThen, type Known, known, type Maybe, unknown } from '../../../job/known';
+import { andThen, type Known, known, list, type Maybe, map, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Load, Point, Room } from '../../../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
@@ -45,6 +45,12 @@ export function voltsAt(
     if (takes?.value === 'line' || takes?.value === 'line-line') return known(takes.value, takes.given);
     // The one thing on a circuit of two lines takes both; an outlet among others may hang on either.
     if (only !== undefined && (point === undefined || point.kind === 'appliance')) return known('both');
+    // Of several each says what it takes itself: it has no contacts to tell it by.
+    if (point?.kind === 'appliance' && loads.length > 0)
+      return map(list(loads.map((load) => factOf('loads', load, 'voltages'))), (each) => {
+        const [first] = each;
+        return first !== 'either' && each.every((one) => one === first) ? first! : 'both';
+      });
     return point === undefined
       ? unknown(`circuits.${circuit.id}`, `the outlets of ${circuit.name}`)
       : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
