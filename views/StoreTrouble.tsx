@@ -25,9 +25,18 @@ export function StoreTrouble({ message, backups, behind }: Props) {
   };
   return (
     <main className="mx-auto max-w-2xl p-8" data-testid="store-trouble">
-      <h1 className="font-semibold text-xl">The jobs cannot be read.</h1>
+      <h1 className="font-semibold text-xl">{behind ? 'Something that was saved is missing.' : 'The jobs cannot be read.'}</h1>
       <p className="mt-3 break-words text-base">{message}</p>
       <p className="mt-3 text-quiet">Nothing was overwritten. Reload this page when it is put right.</p>
+      {behind && (
+        <section aria-label="Go on" className="mt-6">
+          <h2 className="font-semibold">Go on without what is missing</h2>
+          <p className="text-[13px] text-quiet">A copy of the file as it is now is set aside first.</p>
+          <Button className="mt-2" disabled={busy} onClick={() => void ask({ goOn: true }, 'It was not gone on with')}>
+            Go on without it
+          </Button>
+        </section>
+      )}
       {backups.length > 0 && (
         <section aria-label="Copies" className="mt-6">
           <h2 className="font-semibold">Or take up a copy</h2>
@@ -45,15 +54,6 @@ export function StoreTrouble({ message, backups, behind }: Props) {
               </li>
             ))}
           </ul>
-        </section>
-      )}
-      {behind && (
-        <section aria-label="Go on" className="mt-6">
-          <h2 className="font-semibold">Or go on without what is missing</h2>
-          <p className="text-[13px] text-quiet">A copy of the file as it is now is set aside first.</p>
-          <Button className="mt-2" disabled={busy} onClick={() => void ask({ goOn: true }, 'It was not gone on with')}>
-            Go on without it
-          </Button>
         </section>
       )}
       {problem !== undefined && (
