@@ -111,6 +111,8 @@ export async function surveyFigures(): Promise<Figure[]> {
   try {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
+    // What is still being saved asks before it is left.
+    page.on('dialog', (dialog) => void dialog.accept());
     await page.goto(`${server.url}/jobs/two-hundred/circuits?view=table&c=c2`, { waitUntil: 'load' });
     const spans: number[] = [];
     await page.waitForSelector('[data-testid=table] [role=row] [role=img]');

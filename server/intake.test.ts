@@ -129,6 +129,15 @@ describe('a verdict that was found', () => {
       ofProcess.isotripBeside = beside;
     }
   });
+  it('is answered all the same where it cannot be kept', async () => {
+    store.jobs.insert(demoJob('bindery-yard'));
+    store.db.exec(
+      'DROP TABLE verdicts; CREATE TABLE verdicts (job_id TEXT, revision INTEGER, core TEXT, verdict TEXT, counts TEXT)',
+    );
+    store.db.exec('ALTER TABLE verdicts ADD COLUMN sum TEXT CHECK (sum IS NULL)');
+    expect(await later('bindery-yard', 1, 'one')).toMatchObject({ revision: 1 });
+    expect(store.db.prepare('SELECT count(*) FROM verdicts').pluck().get()).toBe(0);
+  });
   it('goes with its job', async () => {
     store.jobs.insert(demoJob('bindery-yard'));
     await later('bindery-yard', 1, 'one');

@@ -65,10 +65,12 @@ function keptIn(db: Store['db'], id: string, revision: number, core: string): Ke
 }
 
 function keep(db: Store['db'], id: string, { verdict, counts, revision }: KeptVerdict, core: string): void {
-  // The store may have been closed, and the job taken away, while it was studied.
-  if (!db.open) return;
   const text = JSON.stringify(counts);
-  db.prepare(
-    `INSERT OR REPLACE INTO verdicts (job_id, revision, core, verdict, counts, sum) SELECT id, ?, ?, ?, ?, ? FROM jobs WHERE id = ?`,
-  ).run(revision, core, verdict, text, sumOf(id, core, revision, verdict, text), id);
+  try {
+    db.prepare(
+      `INSERT OR REPLACE INTO verdicts (job_id, revision, core, verdict, counts, sum) SELECT id, ?, ?, ?, ?, ? FROM jobs WHERE id = ?`,
+    ).run(revision, core, verdict, text, sumOf(id, core, revision, verdict, text), id);
+  } catch {
+    // Closed meanwhile, locked or full: it is found anew when it is next asked for.
+  }
 }
