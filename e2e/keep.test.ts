@@ -264,6 +264,12 @@ describe('a copy taken up from the screen of trouble', () => {
     await app.start();
     const page = await app.open('/');
     await page.waitForSelector('[data-testid=store-trouble] [data-backup]');
+    // What is gone or damaged is none to go on with: it would be begun anew.
+    const goneOn = await fetch(`${app.url}/api/backups`, {
+      ...{ method: 'POST', headers: { origin: app.url, 'content-type': 'application/json' } },
+      body: JSON.stringify({ goOn: true }),
+    });
+    expect(goneOn.status).toBe(409);
     expect(await accessibilityProblems(page)).toEqual([]);
     await press(page, '[data-backup^=isotrip-] button');
     await page.waitForSelector('[data-job=bindery-yard]');

@@ -7,21 +7,26 @@ import { databaseFile, dataFolder } from '../server/database';
 import { holdFolder } from '../server/lock.mjs';
 import { openStore, type Store } from '../server/store';
 import { isOurs, StoreProblem } from '../server/trouble';
-import { goOnWithout } from '../server/witness';
+import { goOnWithout, NOT_BEHIND } from '../server/witness';
 
 const [what, name, more] = process.argv.slice(2);
 const folder = dataFolder();
 const now = new Date().toISOString();
 
-/** The store, or undefined when its file cannot be used and only a backup can take its place. */
-function openUnlessLost(): Store | undefined {
+/** The store, or why its file cannot be used and only a backup can take its place. */
+function openUnlessLost(): Store | 'damaged' | 'lost' | 'behind' {
   try {
     return openStore(folder);
   } catch (error) {
-    if (isOurs<StoreProblem>(error, 'StoreProblem') && ['damaged', 'lost', 'behind'].includes(error.kind)) return undefined;
+    if (
+      isOurs<StoreProblem>(error, 'StoreProblem') &&
+      (error.kind === 'damaged' || error.kind === 'lost' || error.kind === 'behind')
+    )
+      return error.kind;
     throw error;
   }
 }
+const usedAsItIs = (aside: string): string => `The database is used as it is. A copy of it is kept as ${aside}.`;
 
 const restored = (jobs: number, rest: string): string => `Restored ${jobs} jobs. ${rest}`;
 
@@ -34,7 +39,7 @@ async function handOver(address: string, body: object): Promise<string> {
     () => undefined,
   );
   const said = (await response?.json().catch(() => undefined)) as
-    | { jobs: number; before?: string; aside?: string; made?: string; problems?: { message: string }[] }
+    | { jobs?: number; before?: string; aside?: string; made?: string; problems?: { message: string }[] }
     | undefined;
   if (response === undefined || said === undefined || !response.ok)
     throw new StoreProblem(
@@ -43,6 +48,7 @@ async function handOver(address: string, body: object): Promise<string> {
       'locked',
     );
   if (said.made !== undefined) return `Copied to ${said.made}.`;
+  if (said.jobs === undefined) return usedAsItIs(said.aside!);
   return restored(said.jobs, `What was there before is kept as ${said.before ?? said.aside}.`);
 }
 
@@ -61,15 +67,14 @@ async function run(): Promise<string> {
   try {
     const store = openUnlessLost();
     if (goOn) {
-      if (store !== undefined)
-        throw new StoreProblem('The database lacks nothing of what was saved: there is nothing to go on without.');
-      return `The database is used as it is. A copy of it is kept as ${goOnWithout(folder, databaseFile(folder), now)}.`;
+      if (store !== 'behind') throw new StoreProblem(NOT_BEHIND);
+      return usedAsItIs(goOnWithout(folder, databaseFile(folder), now));
     }
     if (what === 'backup') {
-      if (store === undefined) throw new StoreProblem('The database cannot be used; restore a backup instead.', 'damaged');
+      if (typeof store === 'string') throw new StoreProblem('The database cannot be used; restore a backup instead.', 'damaged');
       return `Copied to ${await backupNow(store, now)}.`;
     }
-    if (store === undefined) {
+    if (typeof store === 'string') {
       const { jobs, aside } = restoreOverDamaged(folder, name!, now);
       return restored(jobs, `The file that could not be used is kept as ${aside}.`);
     }

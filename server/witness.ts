@@ -164,6 +164,9 @@ function writeWhole(file: string, how: 'a' | 'w', text: string): void {
   }
 }
 
+/** What is gone, blank or damaged is none to go on with: it would be begun anew. */
+export const NOT_BEHIND = 'The database is not behind what was saved: there is nothing to go on without.';
+
 /**
  * Goes on with a database that is behind what was saved: a copy of it and what said so are set aside first.
  * @returns where the copy went

@@ -36,6 +36,14 @@ describe('a firm changed in two places', () => {
     const { installer: _, ...without } = base;
     expect(mergedFirm(base, without, { ...base, licence: '2' })).toEqual({ ok: true, firm: firm({ licence: '2' }) });
   });
+  it('takes rows whatever they are called', () => {
+    const [none, one] = [priced(), priced(price('constructor', 1))];
+    expect(mergedFirm(none, one, priced(price('p', 2)))).toEqual({
+      ok: true,
+      firm: priced(price('constructor', 1), price('p', 2)),
+    });
+    expect(mergedFirm(one, none, one)).toEqual({ ok: true, firm: none });
+  });
   it('names what both changed, and takes nothing then', () => {
     const base = priced(price('p', 1));
     expect(mergedFirm(base, priced(price('p', 2)), priced(price('p', 3)))).toEqual({ ok: false, paths: ['iec.prices.p.amount'] });

@@ -8,6 +8,8 @@ type Tree = Readonly<Record<string, unknown>>;
 const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value);
 const isRows = (value: unknown): value is { id: string }[] =>
   Array.isArray(value) && value.every((each) => isTree(each) && typeof each.id === 'string');
+/** A row may be called as what every object has. */
+const own = (tree: Tree, name: string): unknown => (Object.hasOwn(tree, name) ? tree[name] : undefined);
 const byId = (rows: readonly { id: string }[]): Tree => Object.fromEntries(rows.map((row) => [row.id, row]));
 
 /** Field by field: what one side changed is taken; what both did, otherwise than each other, is named. */
@@ -24,7 +26,13 @@ function merge(path: string, base: unknown, wanted: unknown, present: unknown, c
   const names = new Set([...Object.keys(from), ...Object.keys(wanted), ...Object.keys(present)]);
   return Object.fromEntries(
     [...names].flatMap((name) => {
-      const value = merge(path === '' ? name : `${path}.${name}`, from[name], wanted[name], present[name], clashes);
+      const value = merge(
+        path === '' ? name : `${path}.${name}`,
+        own(from, name),
+        own(wanted, name),
+        own(present, name),
+        clashes,
+      );
       return value === undefined ? [] : [[name, value]];
     }),
   );

@@ -10,7 +10,7 @@ import { closeStore } from '@/server/store';
 import { tick } from '@/server/ticks';
 import { isOurs, type StoreProblem } from '@/server/trouble';
 import { copying } from '@/server/upkeep';
-import { goOnWithout } from '@/server/witness';
+import { goOnWithout, NOT_BEHIND } from '@/server/witness';
 
 const Name = z.string().max(100);
 const Body = z.union([
@@ -38,17 +38,26 @@ async function unlessLost() {
   }
 }
 
+/** Whether the database is sound, and lacks something that was saved. */
+async function isBehind(): Promise<boolean> {
+  try {
+    await kept();
+    return false;
+  } catch (error) {
+    return isOurs<StoreProblem>(error, 'StoreProblem') && error.kind === 'behind';
+  }
+}
+
 /** Makes a backup, shows what one holds, puts one in place of what is kept, or says where copies go besides. */
 export function POST(request: Request) {
   return respond(async () => {
     const wanted = await bodyOf(request, Body);
     const at = new Date().toISOString();
-    const store = await unlessLost();
     if ('goOn' in wanted) {
-      if (store !== undefined) refuseRequest(409, [{ path: '', message: 'nothing of what was saved is missing' }]);
-      closeStore();
+      if (!(await isBehind())) refuseRequest(409, [{ path: '', message: NOT_BEHIND }]);
       return { aside: goOnWithout(dataFolder(), databaseFile(dataFolder()), at) };
     }
+    const store = await unlessLost();
     if ('preview' in wanted) return preview(dataFolder(), store?.jobs.list() ?? [], wanted.preview);
     if ('second' in wanted) {
       setSecondPlace(dataFolder(), wanted.second.trim());
