@@ -111,6 +111,16 @@ describe('edge properties', () => {
     );
   });
 
+  it('takes two gates of one current for one, however a computer writes it', () => {
+    const slow = makeEdge('slow', [{ currentA: 10, timeS: 90 }], 'lines', 'constant-time');
+    for (const last of [1 - 2e-15, 1, 1 + 2e-15, 1 + 9e-13]) {
+      const fast = makeEdge('fast', [{ currentA: 10 * last, timeS: 100 }], 'lines', 'constant-time');
+      expect(staysBelow(slow, fast, 10, 1e3)).toEqual({ holdsToA: 1e3, whole: true });
+    }
+    const under = makeEdge('fast', [{ currentA: 10 * (1 + 2e-15), timeS: 80 }], 'lines', 'constant-time');
+    expect(staysBelow(slow, under, 10, 1e3)).toEqual({ holdsToA: 10 * (1 + 2e-15), whole: false });
+  });
+
   it('meets exactly where a fine sweep finds the first overlap', () => {
     fc.assert(
       fc.property(anyGates, anyGates, fc.double({ min: 0, max: 2, noNaN: true }), (down, up, shift) => {

@@ -70,12 +70,14 @@ function past(edge: Edge, currentA: number): number {
 /** Which way a step is looked at: the side's own sure reading, or the limit just below or just above the current. */
 type Approach = 'sure' | 'below' | 'above';
 
+/** Two currents nearer than this, as a share, are one current. */
+export const SAME = 1e-12;
+
 /** A current that is a gate's, save for how a computer writes it: 1.13 · 16 A is 18.08 A, equality included. */
 function onGate({ vertices }: Edge, currentA: number): number {
   for (const gate of vertices) if (Math.abs(gate.currentA - currentA) <= SAME * gate.currentA) return gate.currentA;
   return currentA;
 }
-const SAME = 1e-12;
 
 /**
  * Reads an edge at a current.

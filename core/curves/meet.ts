@@ -1,4 +1,4 @@
-import { type Edge, timeAt } from './edge';
+import { type Edge, SAME, timeAt } from './edge';
 
 /** Where one edge stops being under another: the current, and whether that is inside the range looked at. */
 export interface Meeting {
@@ -20,7 +20,8 @@ export function staysBelow(slow: Edge, fast: Edge, fromA: number, toA: number, h
   for (let index = 1; index < cuts.length; index++) {
     const a = cuts[index - 1]!;
     const b = cuts[index]!;
-    if (a === b || b <= holdsA) continue;
+    // two gates of one current, written with another last digit, have nothing between them
+    if (b <= a * (1 + SAME) || b <= holdsA) continue;
     const slowA = timeAt(slow, a, 'above');
     const fastA = timeAt(fast, a, 'above');
     if (slowA > fastA) return { holdsToA: a, whole: false };
