@@ -5,6 +5,8 @@ const config: NextConfig = {
   serverExternalPackages: ['better-sqlite3'],
   distDir: process.env.ISOTRIP_BUILD ?? '.next',
   poweredByHeader: false,
+  // The door answers first, with its headers.
+  skipTrailingSlashRedirect: true,
   reactStrictMode: true,
   images: { unoptimized: true },
   // Above our own limit: past this size the door would hand a body on cut short, without a word.

@@ -103,6 +103,23 @@ describe('by raw requests', () => {
     expect(nul.status).toBe(400);
   });
 
+  it('no redirect is made of an address ahead of the door', async () => {
+    const host = 'evil.example';
+    for (const path of ['//evil.example/', '//', '/jobs//bindery-yard', '/\\evil.example', 'http://evil.example/']) {
+      const answer = await raw('GET', path, { host });
+      expect([path, answer.status, answer.headers.location]).toEqual([path, 400, undefined]);
+      expect(answer.headers).toMatchObject({ 'x-content-type-options': 'nosniff', 'cache-control': 'no-store' });
+      expect(answer.headers['content-security-policy']).toMatch(/frame-ancestors 'none'/);
+    }
+    for (const path of ['/backups/', '/api/jobs/bindery-yard/']) {
+      expect((await raw('GET', path, { host })).status).toBe(421);
+      const { status, headers } = await raw('GET', path);
+      expect([path, status]).toEqual([path, 200]);
+      expect(headers['content-security-policy']).toMatch(/frame-ancestors 'none'/);
+    }
+    expect((await raw('GET', '/backups?back=//there')).status).toBe(200);
+  });
+
   it('a body is cut off at the limit, said or not', async () => {
     const said = await raw('POST', '/api/jobs/file', { ...ours(), 'content-length': '6000000' }, [Buffer.alloc(6_000_000, 32)]);
     expect(said).toMatchObject({ status: 413, text: expect.stringMatching(/at most 5 MB/) });

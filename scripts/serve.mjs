@@ -44,7 +44,8 @@ export async function serve({ data, port, wander = false, quiet = false }) {
   if (!wander && !(await isFree(port)))
     fail(`Port ${port} is taken by another program. Stop that one, or name another port: PORT=${port + 10}.`);
   const url = `http://127.0.0.1:${chosen}`;
-  const server = spawn(bin('next'), ['start', '-H', '127.0.0.1', '-p', String(chosen)], {
+  const front = new URL('../server/front.mjs', import.meta.url).href;
+  const server = spawn(process.execPath, ['--import', front, bin('next'), 'start', '-H', '127.0.0.1', '-p', String(chosen)], {
     cwd: ROOT,
     stdio: ['ignore', quiet ? 'pipe' : 'ignore', 'inherit'],
     env: { ...process.env, ISOTRIP_DATA: data, ISOTRIP_ADDRESS: url, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
