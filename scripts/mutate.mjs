@@ -1,8 +1,10 @@
 // Do the tests bite? Shifts numbers of the core by some per cent, then changes operators and conditions (Stryker), on seeded samples;
 // prints what no test noticed. `--in poles,curves/` keeps to files whose path holds one of the names;
-// files changed since the commit that docs/mutants.md names come first. Works on a copy.
+// files changed since the commit that docs/mutants.md names come first. `--guards` instead takes away each condition of the server,
+// one after another: what keeps the door and the store. Works on a copy.
 import { spawnSync } from 'node:child_process';
 import {
+  chmodSync,
   cpSync,
   existsSync,
   mkdirSync,
@@ -26,6 +28,7 @@ const { values } = parseArgs({
     numbers: { type: 'string', default: '60' },
     seed: { type: 'string', default: '1' },
     in: { type: 'string', default: '' },
+    guards: { type: 'boolean', default: false },
   },
 });
 const wanted = (name) => {
@@ -33,7 +36,7 @@ const wanted = (name) => {
   if (!Number.isInteger(count) || count < 0) fail(`--${name} is a count, 0 or more; this is "${values[name]}"`);
   return count;
 };
-const counts = { mutants: wanted('mutants'), numbers: wanted('numbers') };
+const counts = { mutants: wanted('mutants'), numbers: values.guards ? 0 : wanted('numbers') };
 
 /** A small generator of equal numbers for equal seeds (mulberry32). */
 let state = wanted('seed');
@@ -62,15 +65,27 @@ const sampleOf = (list, count, fileOf) =>
     .slice(0, count)
     .map(({ each }) => each);
 
-const files = readdirSync(path.join(ROOT, 'core'), { recursive: true })
-  .map((name) => `core/${name}`)
-  .filter((name) => name.endsWith('.ts') && !/\.(test|deep)\.ts$/.test(name) && !name.startsWith('core/testing/'))
+const filesOf = (folder) => readdirSync(path.join(ROOT, folder), { recursive: true }).map((name) => `${folder}/${name}`);
+const files = filesOf(values.guards ? 'server' : 'core')
+  .filter((name) => name.endsWith('.ts') && !/\.(test|deep)\.ts$/.test(name) && !/^(core|server)\/testing\//.test(name))
   .filter((name) => values.in.split(',').some((each) => name.includes(each)))
   .sort();
 
 const copy = mkdtempSync(path.join(os.tmpdir(), 'isotrip-mutants-'));
+// One test runs as somebody who may only read.
+chmodSync(copy, 0o755);
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
-for (const name of ['core', 'demo', 'docs', 'cli', 'package.json', 'tsconfig.json', 'vitest.mutate.config.ts'])
+for (const name of [
+  'core',
+  'server',
+  'scripts',
+  'demo',
+  'docs',
+  'cli',
+  'package.json',
+  'tsconfig.json',
+  'vitest.mutate.config.ts',
+])
   cpSync(path.join(ROOT, name), path.join(copy, name), { recursive: true });
 mkdirSync(path.join(copy, 'views'), { recursive: true });
 symlinkSync(path.join(ROOT, 'node_modules'), path.join(copy, 'node_modules'));
@@ -111,9 +126,13 @@ for (const number of sampleOf(deciding.flatMap(numbersIn), counts.numbers, ({ fi
   survived += 1;
   console.log(`not noticed: ${number.value} as ${shifted(number.value)}, ${place(number)}`);
 }
-console.log(`numbers shifted: ${counts.numbers - survived} of ${counts.numbers} noticed`);
+if (counts.numbers > 0) console.log(`numbers shifted: ${counts.numbers - survived} of ${counts.numbers} noticed`);
 if (counts.mutants === 0) process.exit(0);
 
+const ALL_BUT_CONDITIONS =
+  'ArithmeticOperator ArrayDeclaration ArrowFunction AssignmentOperator BlockStatement BooleanLiteral EqualityOperator LogicalOperator MethodExpression ObjectLiteral OptionalChaining Regex StringLiteral UnaryOperator UpdateOperator'.split(
+    ' ',
+  );
 // About three mutants to two lines of code that holds an operator or a condition.
 const lines = deciding
   .filter((file) => !file.startsWith('core/tables/'))
@@ -121,7 +140,8 @@ const lines = deciding
     readFileSync(path.join(ROOT, file), 'utf8')
       .split('\n')
       .flatMap((line, index) =>
-        /[<>=!]==?|&&|\|\||\?\?|[-+*/] |[?:] |return|fits\(/.test(line) && !/^\s*(\/?\*|\/\/|import)/.test(line)
+        (values.guards ? /\bif \(|\? |&&|\|\|/ : /[<>=!]==?|&&|\|\||\?\?|[-+*/] |[?:] |return|fits\(/).test(line) &&
+        !/^\s*(\/?\*|\/\/|import)/.test(line)
           ? [`${file}:${index + 1}-${index + 1}`]
           : [],
       ),
@@ -132,8 +152,8 @@ writeFileSync(
     testRunner: 'vitest',
     vitest: { configFile: 'vitest.mutate.config.ts' },
     plugins: ['@stryker-mutator/vitest-runner'],
-    mutate: sampleOf(lines, Math.round((counts.mutants * 2) / 3), (line) => line.split(':')[0]),
-    mutator: { excludedMutations: ['StringLiteral'] },
+    mutate: values.guards ? lines : sampleOf(lines, Math.round((counts.mutants * 2) / 3), (line) => line.split(':')[0]),
+    mutator: { excludedMutations: values.guards ? ALL_BUT_CONDITIONS : ['StringLiteral'] },
     coverageAnalysis: 'perTest',
     ignoreStatic: true,
     concurrency: 2,
@@ -145,4 +165,5 @@ writeFileSync(
     inPlace: true,
   }),
 );
-process.exit(spawnSync(bin('stryker'), ['run', 'stryker.conf.json'], { cwd: copy, stdio: 'inherit' }).status ?? 1);
+const env = { ...process.env, OF: values.guards ? 'server' : 'core' };
+process.exit(spawnSync(bin('stryker'), ['run', 'stryker.conf.json'], { cwd: copy, stdio: 'inherit', env }).status ?? 1);

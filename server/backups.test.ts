@@ -13,9 +13,10 @@ import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { arrive } from './arrival';
 import { backupFolder, backups, backupsIn, clearLeftovers } from './backupFiles';
 import { backupNow, copyElsewhere, dailyBackup, daysKept, preview, restore, restoreOverDamaged } from './backups';
-import { databaseFile } from './database';
+import { databaseFile, openDatabase } from './database';
 import { demoJob } from './demos';
 import { StaleBase } from './refusals';
 import { ownFolderIn, secondPlace, setSecondPlace } from './secondPlace';
@@ -152,6 +153,22 @@ describe('copies', () => {
     copyFileSync(databaseFile(store.folder), inBackups(old));
     expect(backups(store.folder).at(-1)).toMatchObject({ name: old, number: 0, at: '2026-11-30T08:15:30.500Z' });
     expect(readdirSync(backupFolder(store.folder)).every((name) => name.endsWith('.sqlite'))).toBe(true);
+  });
+
+  it('made while a job comes in hold all but that one', async () => {
+    const db = openDatabase(store.folder);
+    db.pragma('foreign_keys = OFF');
+    const arriving = arrive(db, { ...demoJob(ID), id: 'coming' }, AT, 1);
+    const outlets = db.prepare("SELECT count(*) FROM points WHERE job_id = 'coming'").pluck();
+    while (outlets.get() === 0) await new Promise((resolve) => setImmediate(resolve));
+    // Half of it: what a row points to comes later.
+    store.db.pragma('foreign_keys = OFF');
+    store.db.exec("DELETE FROM circuits WHERE job_id = 'coming'");
+    const name = await backupNow(store, AT);
+    store.jobs.dropArriving();
+    await expect(arriving).rejects.toThrow(/taken away/);
+    db.close();
+    expect(preview(store.folder, [], name).jobs.map(({ id }) => id)).toEqual([ID]);
   });
 
   it('that cannot be read are listed all the same', async () => {

@@ -118,10 +118,11 @@ function checked(folder: string, name: string): Checked {
     requireOurs(db, `The backup "${name}"`);
     configure(db);
     migrate(db);
+    const jobs = new JobRepository(db);
+    // Copied while one came in: its rows may point to others that were not there yet.
+    jobs.dropArriving();
     if ((db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw new StoreProblem(`The backup "${name}" holds rows that belong to nothing. Nothing was replaced.`, 'damaged');
-    const jobs = new JobRepository(db);
-    jobs.dropArriving();
     const list = jobs.list();
     for (const { id } of list) jobs.load(id);
     db.pragma('wal_checkpoint(TRUNCATE)');
