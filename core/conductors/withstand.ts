@@ -2,6 +2,7 @@ import { sizeMm2 } from '../job/edges';
 import type { ConductorSize } from '../job/sealed';
 import { ICEA, ICEA_HOT_C, ICEA_LIMIT_C, ICEA_SOURCE, K_FACTORS, K_SOURCE, STEEL_K, STEEL_K_SOURCE } from '../tables/adiabatic';
 import type { Source } from '../tables/source';
+import { fromKilo } from '../units';
 
 const MM2_PER_MCM = 0.506707479;
 
@@ -28,7 +29,7 @@ export function steelWithstand(path: 'armour' | 'raceway', insulation: 'PVC70' |
 /** Energy an American conductor takes, by its area in circular mils. */
 export function americanWithstand(material: 'Cu' | 'Al', size: ConductorSize): Withstand {
   const { k, beta } = ICEA[material];
-  const cmil = (sizeMm2(size) / MM2_PER_MCM) * 1000;
+  const cmil = fromKilo(sizeMm2(size) / MM2_PER_MCM);
   return {
     a2s: cmil ** 2 * k * Math.log10((ICEA_LIMIT_C + beta) / (ICEA_HOT_C + beta)),
     formula: 'A²·k·log10((T2 + β)/(T1 + β))',

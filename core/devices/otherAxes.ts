@@ -4,6 +4,7 @@ import type { Device } from '../job/sealed';
 import { ARC_TIMES } from '../tables/arcTimes';
 import { CLASS_A, NON_OPERATING, NOT_BEFORE_S, RESIDUAL_SOURCE } from '../tables/residualTimes';
 import { cite } from '../tables/source';
+import { milli } from '../units';
 import { CLASS_A_SLOW, type ResidualPart, residualPart } from './residual';
 
 /** A band on an axis of its own: of residual current, or of the current of an arc. */
@@ -34,7 +35,7 @@ function residualFast({ sensitivityA, delay }: ResidualPart): Edge {
 
 const CLASS_A_FAST = makeEdge('fast', [{ currentA: NON_OPERATING.classA, timeS: 10_000 }], 'staircase', 'open');
 const CLASS_A_BAND: OtherBand = {
-  ...{ label: 'class A', fast: CLASS_A_FAST, slow: CLASS_A_SLOW, source: `UL 943 from ${CLASS_A.fromA * 1000} mA` },
+  ...{ label: 'class A', fast: CLASS_A_FAST, slow: CLASS_A_SLOW, source: `UL 943 from ${milli(CLASS_A.fromA)} mA` },
 };
 
 /** The band of a device's residual part; nothing where it has none. */

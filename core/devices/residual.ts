@@ -4,9 +4,10 @@ import { all, known, type Maybe, map, need } from '../job/known';
 import type { Device } from '../job/sealed';
 import { BREAK_S, CLASS_A, classATimeS, NEC_SENSITIVITY_A, SENSITIVE } from '../tables/residualTimes';
 
-export type ResidualType = 'AC' | 'A' | 'F' | 'B';
-/** What each type sees the one before sees not: a later one does for an earlier. */
-export const TYPE_ORDER: Readonly<Record<ResidualType, number>> = { AC: 0, A: 1, F: 2, B: 3 };
+const TYPES = ['AC', 'A', 'F', 'B'] as const;
+export type ResidualType = (typeof TYPES)[number];
+/** Whether a type sees all that another one does: what each of them sees the one before sees not. */
+export const doesFor = (type: ResidualType, other: ResidualType): boolean => TYPES.indexOf(type) >= TYPES.indexOf(other);
 export type ResidualDelay = keyof typeof BREAK_S;
 
 /** The residual part of a device. */

@@ -6,6 +6,7 @@ import type { Wiring } from '../network/paths';
 import { clause } from '../rules/clauses';
 import { type Credit, drawn, earned } from '../rules/credit';
 import { DC_TOLERANCE_A } from '../tables/leakage';
+import { fromMilli } from '../units';
 import { behindOf } from './behind';
 import type { House } from './facts';
 import { perDevice } from './perDevice';
@@ -135,7 +136,7 @@ export function smoothDcOf(house: House, wiring: Wiring, load: Load): Maybe<numb
   const waveform = waveformIn(house, wiring, load);
   const plain: Maybe<number> =
     said.value !== undefined
-      ? known(said.value / 1000, said.given)
+      ? known(fromMilli(said.value), said.given)
       : andThen(waveform, (shape) =>
           shape === 'smooth-dc' ? unknown(`loads.${load.id}.dcLeakageMa`, `DC leakage of ${load.name}`) : known(0),
         );
@@ -164,7 +165,7 @@ const sourcesOf = perDevice('smooth DC of each', (house, seated) =>
       })),
       ...inverters.map((origin) => ({
         ...{ id: origin.id, name: origin.name, load: undefined, circuitId: '' },
-        dcA: map(factOf('origins', origin, 'dcLeakageMa'), (leakMa) => leakMa / 1000),
+        dcA: map(factOf('origins', origin, 'dcLeakageMa'), (leakMa) => fromMilli(leakMa)),
       })),
     ],
   })),

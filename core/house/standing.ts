@@ -10,6 +10,7 @@ import { LINES_OF } from '../network/states';
 import { earned } from '../rules/credit';
 import { CABLE_F_PER_M, CLASS_A_STANDING_A, CLASS_A_TRIP_A, LEAKAGE_SPREAD, STANDING_SHARE, TRIP_POINT } from '../tables/leakage';
 import { ON_SHARE, PEOPLE_TO, type Profile, type UseKind } from '../tables/occupancy';
+import { fromMilli } from '../units';
 import { behindOf } from './behind';
 import type { House, Seated } from './facts';
 import { LEAKAGE_READ } from './leakageRead';
@@ -138,7 +139,7 @@ function partOf(house: House, wiring: Wiring, load: Load): Maybe<LeakPart> {
   const size = factOf('loads', load, 'leakageMa');
   if (!size.known) return size;
   const turn = electronics.value === true ? Math.PI / 2 : electronics.value === false && cosPhi.value === 1 ? 0 : undefined;
-  const sizeA = size.value / 1000;
+  const sizeA = fromMilli(size.value);
   const directed = line.known && line.value !== undefined && turn !== undefined;
   const given = [size, use, profile, ...(directed ? [line, electronics, cosPhi] : [])].reduce(
     (sum, each) => join(sum, each.known ? each.given : NO_GIVENS),
@@ -199,7 +200,7 @@ export const standingOf = perDevice('standing leakage', (house, seated): Maybe<S
   const sum = computed(house, seated);
   const read = ifStated('devices', device, 'standingMa');
   if (read.value === undefined) return sum;
-  const readA = read.value / 1000;
+  const readA = fromMilli(read.value);
   const byReading = (given = read.given): Maybe<Standing> =>
     known(
       {

@@ -1,3 +1,4 @@
+import { kilo, milli } from '../units';
 import { gaugeOf } from './edges';
 
 /** A number for the screen: three significant digits (or as many as asked), whole above 1000, thin-spaced thousands. */
@@ -45,14 +46,14 @@ export function showAmount(demand: number, limit: number, unit: string): { deman
 
 /** A current as read on a drawing: `624 A`, `4.6 kA`. */
 export function showCurrent(currentA: number): string {
-  return currentA >= 1000 ? `${showNumber(currentA / 1000)} kA` : `${showNumber(currentA)} A`;
+  return currentA >= 1000 ? `${showNumber(kilo(currentA))} kA` : `${showNumber(currentA)} A`;
 }
 
 /** A time as read on a chart: `never`, `20 ms`, `4.2 s`, `12 min`, `2 h`. */
 export function showTime(timeS: number): string {
   if (timeS === Number.POSITIVE_INFINITY) return 'never';
   if (timeS <= 0) return '0';
-  if (timeS < 0.1) return `${showNumber(timeS * 1000)} ms`;
+  if (timeS < 0.1) return `${showNumber(milli(timeS))} ms`;
   if (timeS < 120) return `${showNumber(timeS)} s`;
   if (timeS < 3600) return `${showNumber(timeS / 60)} min`;
   return `${showNumber(timeS / 3600)} h`;
@@ -73,7 +74,7 @@ export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
 
 /** A length at arm's reach: `3.5 in.`, `90 mm`. */
 export const showSmall = (lengthM: number, dialect: 'iec' | 'nec'): string =>
-  dialect === 'nec' ? `${showNumber(lengthM / 0.0254)} in.` : `${showNumber(lengthM * 1000)} mm`;
+  dialect === 'nec' ? `${showNumber(lengthM / 0.0254)} in.` : `${showNumber(milli(lengthM))} mm`;
 
 const NM_PER_LBIN = 0.1129848;
 /** A torque in both units: `4.07 N·m (36 lb·in)`. */
@@ -83,5 +84,5 @@ export const showTorque = (torqueNm: number): string =>
 /** Apparent power: `37.5 kVA`, `800 VA`, `40 MVA`. */
 export const showPower = (va: number): string => {
   if (va >= 1e6) return `${showNumber(va / 1e6, 4)} MVA`;
-  return va >= 1000 ? `${showNumber(va / 1000, 4)} kVA` : `${showNumber(va)} VA`;
+  return va >= 1000 ? `${showNumber(kilo(va), 4)} kVA` : `${showNumber(va)} VA`;
 };

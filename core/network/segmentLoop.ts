@@ -4,6 +4,7 @@ import { word } from '../job/terms';
 import { clause } from '../rules/clauses';
 import { type Credit, earned } from '../rules/credit';
 import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
+import { fromMilli } from '../units';
 import { add, type Complex, scale, ZERO } from './complex';
 import type { ConductorName, SegmentFacts } from './segmentFacts';
 import type { FaultKind, NetworkState } from './states';
@@ -87,7 +88,7 @@ function alongSteel(segment: SegmentFacts, state: NetworkState, dialect: Job['di
     celsius: conductorC(segment, state, dialect),
   });
   return map(facts, ({ mohmPerM, lengthM, celsius }) => ({
-    re: (mohmPerM / 1000) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)) * lengthM,
+    re: fromMilli(mohmPerM) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)) * lengthM,
     im: 0,
   }));
 }

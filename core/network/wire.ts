@@ -12,6 +12,7 @@ import {
   NEC_REACTANCE_OHM_PER_KFT,
   NEC_RESISTANCE_OHM_PER_KFT,
 } from '../tables/necResistance';
+import { fromMilli } from '../units';
 import type { Complex } from './complex';
 
 export type Metal = 'Cu' | 'Al';
@@ -43,8 +44,8 @@ function metricOhmPerM(metal: Metal, mm2: number, celsius: number): Complex | un
   const at20 = table[mm2];
   if (at20 === undefined) return undefined;
   return {
-    re: (at20 / 1000) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)),
-    im: mm2 >= REACTANCE_FROM_MM2 ? REACTANCE_MOHM_PER_M / 1000 : 0,
+    re: fromMilli(at20) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)),
+    im: mm2 >= REACTANCE_FROM_MM2 ? fromMilli(REACTANCE_MOHM_PER_M) : 0,
   };
 }
 

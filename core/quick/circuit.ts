@@ -2,6 +2,7 @@ import { showSize } from '../job/edges';
 import type { Line, Provenance } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { linesOf, word } from '../job/terms';
+import { kilo } from '../units';
 import { feedsLoad, type QuickDraft } from './draft';
 import { hasNeutral, LINE_COUNT } from './poles';
 import type { QuickReading } from './read';
@@ -77,7 +78,7 @@ export function completeQuick(
   if (dialect === 'nec') draft.family = 'moulded-case-nec';
   else if (defaults.family === 'rcbo') take('family', 'rcbo', usual('RCBO'));
   take('family', 'mcb', 'circuit-breaker');
-  take('capacityA', defaults.breakingA, usual(`breaks ${(defaults.breakingA ?? 0) / 1000} kA`));
+  take('capacityA', defaults.breakingA, usual(`breaks ${kilo(defaults.breakingA ?? 0)} kA`));
   if (draft.lineSize === undefined && defaults.lineSize !== undefined)
     take('lineSize', defaults.lineSize, usual(showSize(defaults.lineSize)));
   if (draft.lineSize !== undefined) {

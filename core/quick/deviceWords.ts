@@ -1,6 +1,7 @@
 import { BREAKER_RATINGS, GG_RATINGS, sizesOf } from '../job/preferred';
 import { showNumber } from '../job/show';
 import { word } from '../job/terms';
+import { fromKilo, fromMilli } from '../units';
 import { cable } from './cableWords';
 
 import { NUMBER, numberOf, plain, type WordKind, within } from './wordKind';
@@ -85,7 +86,7 @@ export const DEVICE_WORDS: readonly WordKind[] = [
     dialect: 'iec',
     read: ([, value]) =>
       within(numberOf(value), 6, 1000, 'mA', () => ({
-        sets: { sensitivityA: numberOf(value) / 1000, family: 'rcbo' },
+        sets: { sensitivityA: fromMilli(numberOf(value)), family: 'rcbo' },
         shown: `residual ${value} mA`,
       })),
   },
@@ -120,7 +121,10 @@ export const DEVICE_WORDS: readonly WordKind[] = [
     pattern: `(${NUMBER})\\s?ka(?:ic)?|(\\d{1,3})\\s?k(?:aic)?`,
     read: ([, metric, american]) => {
       const kiloAmps = numberOf(metric ?? american);
-      return within(kiloAmps, 0.1, 200, 'kA', () => ({ sets: { capacityA: kiloAmps * 1000 }, shown: `breaks ${kiloAmps} kA` }));
+      return within(kiloAmps, 0.1, 200, 'kA', () => ({
+        sets: { capacityA: fromKilo(kiloAmps) },
+        shown: `breaks ${kiloAmps} kA`,
+      }));
     },
   },
   {

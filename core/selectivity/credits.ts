@@ -1,6 +1,6 @@
 import { ratedCurrent } from '../devices/bands';
 import { isGg } from '../devices/fuses';
-import { type ResidualPart, TYPE_ORDER } from '../devices/residual';
+import { doesFor, type ResidualPart } from '../devices/residual';
 import { both } from '../job/known';
 import type { Device } from '../job/sealed';
 import { clause } from '../rules/clauses';
@@ -41,7 +41,7 @@ export const RESIDUAL_SELECTIVE: Credit<ResidualPair> = {
       holds: ({ up, down }) =>
         up.type === undefined || down.type === undefined
           ? drawn(true)
-          : both(up.type, down.type, (above, below) => TYPE_ORDER[above] >= TYPE_ORDER[below]),
+          : both(up.type, down.type, (above, below) => doesFor(above, below)),
     },
   ],
 };

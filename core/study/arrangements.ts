@@ -19,6 +19,7 @@ import { bestSplit, type Item } from '../leakage/split';
 import { standingVerdict, weighed } from '../questions/stays-on/standing';
 import { STANDING_SHARE } from '../tables/leakage';
 import { EVENINGS } from '../tables/occupancy';
+import { fromMilli, milli } from '../units';
 import { darkStudy } from './board';
 import type { Progress } from './fixes';
 import { priceOf } from './pricing';
@@ -95,7 +96,7 @@ const leakOf = (job: Job, study: Study, circuitId: string): number => {
   const own = Object.values(job.loads).filter((load) => load.circuitId === circuitId);
   const wiring = study.circuits.find((each) => each.circuitId === circuitId)?.facts.wiring;
   const metres = wiring?.stretches.reduce((sum, { segment }) => sum + (job.segments[segment.id]?.lengthM?.value ?? 0), 0) ?? 0;
-  return own.reduce((sum, { leakageMa }) => sum + (leakageMa?.value ?? 0) / 1000, 0) + metres * 18e-6;
+  return own.reduce((sum, { leakageMa }) => sum + fromMilli(leakageMa?.value ?? 0), 0) + metres * 18e-6;
 };
 
 const roomsOf = (job: Job, circuitId: string): string[] => [
@@ -156,8 +157,8 @@ function row(
             ({ alone, rooms }) =>
               alone || !rooms.some(({ roomId, state }) => state === 'dark' && stairs.some(({ id }) => id === roomId)),
           ),
-    worstMa: worst === undefined || !whole ? null : worst.standing.worstA * 1000,
-    limitMa: worst === undefined ? null : worst.limits.passA * 1000,
+    worstMa: worst === undefined || !whole ? null : milli(worst.standing.worstA),
+    limitMa: worst === undefined ? null : milli(worst.limits.passA),
     leakage: !whole ? 'unknown' : worst === undefined ? 'not-applicable' : standingVerdict(worst.standing.worstA, worst.limits),
     nuisance: whole ? perYear(loads) : null,
     dc: worstVerdict(

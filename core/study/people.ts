@@ -9,6 +9,7 @@ import { rankOf, type Verdict, worstVerdict } from '../judging/answer';
 import { ASKED } from '../questions/saves-person/asked/asked';
 import { citedBy, type Outcome, outcomesOf } from '../questions/saves-person/asked/outcome';
 import type { AskKind } from '../rules/requirements/row';
+import { milli } from '../units';
 import { arcSentence } from './arcs';
 import { deviceLabel } from './chart';
 import type { CircuitStudy, Study } from './study';
@@ -223,7 +224,7 @@ function groundFaultLabel(device: Device): string | undefined {
   if (settings.family === 'outlet-protection' && settings.groundFault === 'class-A') return 'class A';
   const part = residualPart(device);
   if (part?.known !== true) return '? mA';
-  return `${part.value.sensitivityA * 1000} mA${part.value.delay === 'S' ? ' S' : ''}`;
+  return `${milli(part.value.sensitivityA)} mA${part.value.delay === 'S' ? ' S' : ''}`;
 }
 function arcLabel({ settings }: Device): string | undefined {
   if (settings.family === 'afdd') return 'AFDD';

@@ -16,6 +16,7 @@ import { standingVerdict, weighed } from '../questions/stays-on/standing';
 import { BODY_SOURCE, type BodyPath, type Skin } from '../tables/body';
 import { DC_TOLERANCE_A, OBSERVED_TRIP } from '../tables/leakage';
 import { cite } from '../tables/source';
+import { fromMilli, milli } from '../units';
 import { darkStudy } from './board';
 import { type DrawnBand, deviceLabel } from './chart';
 import type { Progress } from './fixes';
@@ -75,8 +76,6 @@ export function residualStudy(job: Job, study: Study): ResidualStudy {
   return { devices: residualSeats(study).map(({ seated }) => gaugeOf(job, study, seated)) };
 }
 
-const mA = (currentA: number): number => currentA * 1000;
-
 function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const { device } = seated;
   const house = study.house;
@@ -110,31 +109,31 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
     },
     verdict: worstVerdict(checks.map(({ verdict }) => verdict)),
     standing: leak?.verdict ?? 'unknown',
-    worstMa: standing.known ? mA(standing.value.worstA) : null,
-    allOnMa: standing.known ? mA(standing.value.allOnA) : null,
-    cableMa: standing.known ? mA(standing.value.cableA) : 0,
-    readMa: standing.known && standing.value.readA !== undefined ? mA(standing.value.readA) : null,
+    worstMa: standing.known ? milli(standing.value.worstA) : null,
+    allOnMa: standing.known ? milli(standing.value.allOnA) : null,
+    cableMa: standing.known ? milli(standing.value.cableA) : 0,
+    readMa: standing.known && standing.value.readA !== undefined ? milli(standing.value.readA) : null,
     byReading: standing.known && standing.value.byReading,
     limits: limits.known
       ? {
-          passMa: mA(limits.value.passA),
-          fromMa: mA(limits.value.trip.least),
-          surelyMa: mA(limits.value.trip.most),
+          passMa: milli(limits.value.passA),
+          fromMa: milli(limits.value.trip.least),
+          surelyMa: milli(limits.value.trip.most),
           observedMa: observed(limits.value),
         }
       : null,
     parts: standing.known
       ? standing.value.parts.map(({ id, name, circuitId, sizeA }) => ({
-          ...{ loadId: id, name, circuitId, mA: mA(sizeA), worst: inWorst.has(id) },
+          ...{ loadId: id, name, circuitId, mA: milli(sizeA), worst: inWorst.has(id) },
         }))
       : [],
     missing: standing.known ? [] : standing.missing,
     dc: {
       verdict: ofDc?.verdict ?? 'not-applicable',
       because: ofDc?.because ?? '',
-      sumMa: dc.known ? mA(dc.value.sumA) : null,
-      toleranceMa: Number.isFinite(tolerance) ? mA(tolerance) : null,
-      from: dcFrom.from.map(({ id, name: of, circuitId, dcA }) => ({ loadId: id, name: of, circuitId, mA: mA(dcA) })),
+      sumMa: dc.known ? milli(dc.value.sumA) : null,
+      toleranceMa: Number.isFinite(tolerance) ? milli(tolerance) : null,
+      from: dcFrom.from.map(({ id, name: of, circuitId, dcA }) => ({ loadId: id, name: of, circuitId, mA: milli(dcA) })),
     },
     dark: {
       circuits: dark.circuits.map(({ circuitId, number, name }) => ({ circuitId, name: `${number} ${name}`.trim() })),
@@ -149,13 +148,13 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
 
 /** Where devices of its kind were seen to open; nobody looked at those of class A. */
 const observed = ({ sensitivityA, opensA }: TripLimits): [number, number] | null =>
-  opensA > sensitivityA / 2 ? null : [mA(OBSERVED_TRIP.least * sensitivityA), mA(OBSERVED_TRIP.most * sensitivityA)];
+  opensA > sensitivityA / 2 ? null : [milli(OBSERVED_TRIP.least * sensitivityA), milli(OBSERVED_TRIP.most * sensitivityA)];
 
 /** Appliances of the catalogue one by one behind it, each in the worst direction. */
 function nextOf({ dialect }: Job, worstA: number, limits: TripLimits): ResidualGauge['next'] {
   return APPLIANCES.filter((each) => each.dialect === undefined || each.dialect === dialect).map(({ id, name, leakageMa }) => {
-    const totalA = worstA + leakageMa / 1000;
-    return { id, name, mA: leakageMa, totalMa: mA(totalA), verdict: standingVerdict(totalA, limits) };
+    const totalA = worstA + fromMilli(leakageMa);
+    return { id, name, mA: leakageMa, totalMa: milli(totalA), verdict: standingVerdict(totalA, limits) };
   });
 }
 
@@ -167,7 +166,7 @@ function halfSaid(worstA: number, limits: TripLimits): string {
   const { sensitivityA } = limits;
   if (observed(limits) === null) return '';
   const half = sensitivityA / 2;
-  const figure = (currentA: number) => `${Number((currentA * 1000).toPrecision(3))} mA`;
+  const figure = (currentA: number) => `${Number(milli(currentA).toPrecision(3))} mA`;
   const usual = [OBSERVED_TRIP.least * sensitivityA, OBSERVED_TRIP.most * sensitivityA] as const;
   const sees = `Tested at ${figure(half)} with everything on it sees up to ${figure(worstA + half)}`;
   return worstA + half >= usual[0]
@@ -301,7 +300,7 @@ export function shockStudy(
   const within = limitA !== null && bodyA <= limitA;
   const part = residualPart(chosen);
   const forPersons = part?.known === true && part.value.sensitivityA <= PERSON_A;
-  const figure = (currentA: number) => `${Number((currentA * 1000).toPrecision(2))} mA`;
+  const figure = (currentA: number) => `${Number(milli(currentA).toPrecision(2))} mA`;
   const who = `${touchV} V ${PATH_WORDS[path]}, ${SKIN_WORDS[skin]}: ${figure(bodyA)}`;
   const bands = new Map<string, DrawnBand>();
   for (const { seated } of [...seats].sort(

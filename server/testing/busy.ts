@@ -17,7 +17,10 @@ const say = (word: BusyWord) => writeSync(1, `${JSON.stringify(word)}\n`);
 const turn = () => new Promise((resolve) => setImmediate(resolve));
 /** An instant no other run has. */
 let clock = Date.parse('2026-12-01T08:00:00.000Z') + seed * 100_000;
-const instant = () => new Date((clock += 7)).toISOString();
+const instant = () => {
+  clock += 7;
+  return new Date(clock).toISOString();
+};
 
 async function edit(): Promise<never> {
   const cables = Object.keys(demoJob(WORKED_ON).segments);

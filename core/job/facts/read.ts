@@ -1,3 +1,4 @@
+import { kilo, milli } from '../../units';
 import { type CollectionName, isCollection } from '../collections';
 import type { Step } from '../commands';
 import { showSize, unitSymbol } from '../edges';
@@ -151,9 +152,9 @@ export function showFact(dialect: Dialect, how: FactKind, value: FactValue): str
     case 'area':
       return showArea(value, dialect);
     case 'current':
-      return how.usual === 'mA' ? `${showNumber(value * 1000)} mA` : showCurrent(value);
+      return how.usual === 'mA' ? `${showNumber(milli(value))} mA` : showCurrent(value);
     case 'power':
-      return value >= 1000 ? `${showNumber(value / 1000)} kW` : `${showNumber(value)} W`;
+      return value >= 1000 ? `${showNumber(kilo(value))} kW` : `${showNumber(value)} W`;
     case 'apparent-power':
       return showPower(value);
     case 'temperature':

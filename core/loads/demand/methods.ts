@@ -2,6 +2,7 @@ import { known, type Maybe, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
+import { kilo } from '../../units';
 import { chargersVa, chargersWords, type DemandLine, generalLines, names, partThree, shareOf } from './partThree';
 import { ofKind, type Read, vaOf } from './read';
 import type { DemandMethod, TakenLoad } from './taken';
@@ -19,7 +20,7 @@ function together(read: Read, { wholeVa, share }: { wholeVa: number; share: numb
       }),
     ),
     {
-      ...{ id: 'together', what: 'these together', factor: `first ${wholeVa / 1000} kVA at 100 %, the rest at ${100 * share} %` },
+      ...{ id: 'together', what: 'these together', factor: `first ${kilo(wholeVa)} kVA at 100 %, the rest at ${100 * share} %` },
       ...{ connectedVa, demandVa: Math.min(connectedVa, wholeVa) + share * Math.max(0, connectedVa - wholeVa), rule },
       shares: [{ va: general.connectedVa, on: undefined }, ...rest.map(shareOf)],
     },

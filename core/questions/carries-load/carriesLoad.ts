@@ -16,6 +16,7 @@ import { earned } from '../../rules/credit';
 import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/appliances';
 import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
+import { kilo } from '../../units';
 import { WHOLE_RATING } from './credits';
 import { dedicatedCheck } from './dedicated';
 import { dwellingCheck } from './demand';
@@ -224,7 +225,7 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
       unit: 'A',
       rule,
       aside: true,
-      because: () => `${range.name}, of ${figure(powerW / 1000)} kW, behind ${device.name}`,
+      because: () => `${range.name}, of ${figure(kilo(powerW))} kW, behind ${device.name}`,
       working: () => [line('40 A ≤ rating', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
     }),
   );

@@ -13,6 +13,7 @@ import { electrodesOhm } from '../../network/source';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { RESIDUAL_SOURCE, TOUCH_V, UNSTABLE_ELECTRODE_OHM } from '../../tables/residualTimes';
+import { milli } from '../../units';
 import { leavesALine } from '../poles';
 import type { Allowed, Way } from './way';
 
@@ -68,7 +69,7 @@ function compare({ job, soil }: CircuitFacts, least: Fault, allowedS: number, re
       faultLine(least),
       line(
         't = residual slow edge',
-        `${figure(least.currentA)} A at IΔn ${figure(residual.sensitivityA * 1000)} mA${residual.delay === 'S' ? ', S' : ''}`,
+        `${figure(least.currentA)} A at IΔn ${figure(milli(residual.sensitivityA))} mA${residual.delay === 'S' ? ', S' : ''}`,
         `${figure(timeS)} s`,
         RESIDUAL_SOURCE,
       ),

@@ -28,6 +28,7 @@ import { GG_STEPS, RESIDUAL_SELECTIVE } from '../../selectivity/credits';
 import { type OvercurrentPair, overcurrentPair, pairSentence } from '../../selectivity/overcurrentPair';
 import { RESIDUAL_RATIO } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
+import { milli } from '../../units';
 
 const NEC_PRACTICE: Source = {
   standard: 'common practice',
@@ -217,7 +218,7 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated): Ch
   if (!pair.known) return unknownCheck(id, title, pair.missing);
   const given = join(parts.given, pair.given);
   const rule = RESIDUAL_SELECTIVE.clause(facts.job.pack);
-  const values = `${figure(up.sensitivityA * 1000)} mA ${up.delay} over ${figure(down.sensitivityA * 1000)} mA ${down.delay}`;
+  const values = `${figure(milli(up.sensitivityA))} mA ${up.delay} over ${figure(milli(down.sensitivityA))} mA ${down.delay}`;
   if (pair.value.earned) {
     const comparison: Comparison = {
       demand: RESIDUAL_RATIO,

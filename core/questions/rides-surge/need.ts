@@ -9,6 +9,7 @@ import { figure, fits } from '../../judging/judge';
 import { earned } from '../../rules/credit';
 import { type LineName, lineLength, riskLevel } from '../../surge/risk';
 import { CRL_LIMIT } from '../../tables/surge';
+import { kilo } from '../../units';
 import { DECLINED } from './credits';
 
 /** Whether surge protection is asked for where a circuit hangs, and why. */
@@ -94,7 +95,7 @@ export function byRisk(origin: Origin): Maybe<Need> {
   const need = map(
     all({ surroundings: factOf('origins', origin, 'surroundings'), flashes: factOf('origins', origin, 'flashesPerKm2'), line }),
     ({ surroundings, flashes }) => {
-      const of = Object.fromEntries(entered.map(({ name, metres }) => [name, metres.value! / 1000]));
+      const of = Object.fromEntries(entered.map(({ name, metres }) => [name, kilo(metres.value!)]));
       const level = riskLevel({ surroundings, flashes, lengths: of });
       const says = `CRL ${figure(level)}, over ${figure(lineLength(of))} km of weighted line`;
       return fits(CRL_LIMIT, level) ? no(`${says}: not below ${CRL_LIMIT}`) : yes(`${says}: below ${CRL_LIMIT}`);

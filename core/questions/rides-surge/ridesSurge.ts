@@ -20,6 +20,7 @@ import {
 import { clause } from '../../rules/clauses';
 import { leadDropV, leadVolts } from '../../surge/lead';
 import { DOUBLED_FROM_M, LEAD_SOURCE, PROTECTED_SHARE, WITHSTAND_KV, WITHSTAND_SOURCE } from '../../tables/surge';
+import { kilo } from '../../units';
 import { type Need, surgeNeed } from './need';
 import { stageChecks } from './stage';
 
@@ -221,7 +222,7 @@ export interface Level {
 export function levelOf({ device, distanceM, at }: SurgeStage): Maybe<Level> {
   const leadM: Maybe<number> = at === 'outlet' ? known(0) : settingOf(device, 'leadM');
   return andThen(list([settingOf(device, 'upKv'), leadM, distanceM]), ([upKv, lead, metres]) => {
-    const dropKv = leadDropV(lead!) / 1000;
+    const dropKv = kilo(leadDropV(lead!));
     const doubled = !fits(metres!, DOUBLED_FROM_M);
     return known({ upKv: upKv!, leadM: lead!, dropKv, distanceM: metres!, doubled, kV: upKv! * (doubled ? 2 : 1) + dropKv });
   });

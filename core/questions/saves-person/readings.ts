@@ -6,6 +6,7 @@ import { fits, ruled } from '../../judging/judge';
 import { clause } from '../../rules/clauses';
 import { INSULATION_MOHM } from '../../tables/insulation';
 import { BREAK_S } from '../../tables/residualTimes';
+import { milli } from '../../units';
 
 /** Tests of what opens on a residual current: it is to trip. */
 const TRIPS: ReadonlySet<Reading['kind']> = new Set(['gfci-trip', 'rcd-one', 'rcd-five', 'rcd-button']);
@@ -40,9 +41,9 @@ function wrongIn(
     const part = device === undefined ? undefined : residualPart(device);
     const limits = BREAK_S[part?.known === true ? part.value.delay : 'general'];
     const limitS = kind === 'rcd-one' ? limits.once : kind === 'rcd-five' ? limits.five : undefined;
-    const limitMs = limitS === undefined ? undefined : limitS * 1000;
+    const limitMs = limitS === undefined ? undefined : milli(limitS);
     // An instrument shows milliseconds, and MΩ below, where nobody wrote the unit.
-    const ms = unit === 's' && value !== undefined ? value * 1000 : value;
+    const ms = unit === 's' && value !== undefined ? milli(value) : value;
     return ms !== undefined && limitMs !== undefined && !fits(ms, limitMs)
       ? ['stop', `it took ${ms} ms to open, of ${limitMs} ms`]
       : undefined;

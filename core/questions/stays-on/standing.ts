@@ -10,6 +10,7 @@ import { type Comparison, figure, fits, holds, judge, line } from '../../judging
 import { type Chance, type Evening, Evenings } from '../../leakage/nuisance';
 import { clause } from '../../rules/clauses';
 import { CLASS_A_SOURCE, LEAKAGE_SOURCE, LEAKAGE_SPREAD, NUISANCE_SHARE, NUISANCE_SOURCE } from '../../tables/leakage';
+import { milli } from '../../units';
 
 /** Trials of a verdict, and where they start: enough to tell a chance of 1 % from one of 10 %, and the same each time. */
 const TRIALS = 20_000;
@@ -58,27 +59,27 @@ function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
     ({ standing, limits }): Comparison => {
       const { worstA, cableA, worst, byReading, readA } = standing;
       return {
-        ...{ demand: worstA * 1000, limit: limits.passA * 1000, unit: 'mA', rule },
+        ...{ demand: milli(worstA), limit: milli(limits.passA), unit: 'mA', rule },
         beyond: standingVerdict(worstA, limits) === 'caution' ? 'caution' : 'stop',
         because: () =>
           byReading
             ? `read by clamp through ${device.name}`
-            : `${sourcesSaid(facts.house, seated)}: ${device.name} may open from ${figure(limits.trip.least * 1000)} mA on${readA === undefined ? '' : `; a clamp read ${figure(readA * 1000)} mA`}`,
+            : `${sourcesSaid(facts.house, seated)}: ${device.name} may open from ${figure(milli(limits.trip.least))} mA on${readA === undefined ? '' : `; a clamp read ${figure(milli(readA))} mA`}`,
         working: () => [
           ...(byReading
-            ? [line('by clamp', '', `${figure(worstA * 1000)} mA`, source)]
+            ? [line('by clamp', '', `${figure(milli(worstA))} mA`, source)]
             : [
-                line('2π·f·C·U of the cables', '250 pF/m', `${figure(cableA * 1000)} mA`, NUISANCE_SOURCE),
+                line('2π·f·C·U of the cables', '250 pF/m', `${figure(milli(cableA))} mA`, NUISANCE_SOURCE),
                 line(
                   '|Σ leakage|, the worst mix on',
-                  worst.map(({ name, sizeA }) => `${name} ${figure(sizeA * 1000)}`).join(' + ') || '0',
-                  `${figure(worstA * 1000)} mA`,
+                  worst.map(({ name, sizeA }) => `${name} ${figure(milli(sizeA))}`).join(' + ') || '0',
+                  `${figure(milli(worstA))} mA`,
                   source,
                 ),
               ]),
           line(
             '≤ what is left standing',
-            `${figure(worstA * 1000)} ≤ ${figure(limits.passA * 1000)}`,
+            `${figure(milli(worstA))} ≤ ${figure(milli(limits.passA))}`,
             holds(worstA, limits.passA),
             source,
           ),
@@ -97,9 +98,9 @@ const sourcesSaid = perDevice('sources of leakage in words', (house, seated): st
   const named = [...worst]
     .sort((a, b) => b.sizeA - a.sizeA)
     .slice(0, NAMED)
-    .map(({ name, sizeA }) => `${name} ${figure(sizeA * 1000)}`);
+    .map(({ name, sizeA }) => `${name} ${figure(milli(sizeA))}`);
   const more = worst.length - named.length;
-  return [...named, ...(more > 0 ? [`${more} more`] : []), `cables ${figure(cableA * 1000)}`].join(', ');
+  return [...named, ...(more > 0 ? [`${more} more`] : []), `cables ${figure(milli(cableA))}`].join(', ');
 });
 const NAMED = 3;
 

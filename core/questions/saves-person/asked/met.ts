@@ -9,6 +9,7 @@ import type { Device, Point } from '../../../job/sealed';
 import { linesOpened, opensNeutral } from '../../../network/poles';
 import { earned } from '../../../rules/credit';
 import type { Asks } from '../../../rules/requirements/row';
+import { fromMilli, milli } from '../../../units';
 import { ARC_OUTLET } from './credits';
 import type { Place } from './outletFacts';
 import { equipmentOf } from './place';
@@ -161,7 +162,7 @@ function said(device: Device): string | undefined {
   }
   const part = residualPart(device);
   return part?.known === true
-    ? `${name} opens at ${part.value.sensitivityA * 1000} mA${part.value.delay === 'S' ? ', delayed' : ''}`
+    ? `${name} opens at ${milli(part.value.sensitivityA)} mA${part.value.delay === 'S' ? ', delayed' : ''}`
     : undefined;
 }
 
@@ -184,10 +185,10 @@ function gives(facts: CircuitFacts, covering: Covering, asks: Asks): Maybe<boole
     case 'arc-detection':
       return known(settings.family === 'afdd');
     case 'residual':
-      return residualWithin(device, asks.mA / 1000);
+      return residualWithin(device, fromMilli(asks.mA));
     case 'own-residual':
       return map(
-        all({ within: residualWithin(device, asks.mA / 1000), alone: coversOne(facts, covering) }),
+        all({ within: residualWithin(device, fromMilli(asks.mA)), alone: coversOne(facts, covering) }),
         (of) => of.within && of.alone,
       );
     default:

@@ -9,6 +9,7 @@ import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../../judging/judge';
 import { fits } from '../../../tables/rounding';
 import type { Source } from '../../../tables/source';
+import { milli } from '../../../units';
 
 const TOUCHED_PRACTICE: Source = {
   standard: 'common practice',
@@ -60,8 +61,8 @@ function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boole
     const sensitivityA = Math.min(...each.flatMap((sensitivity) => sensitivity ?? []), Number.POSITIVE_INFINITY);
     return {
       ...{
-        demand: sensitivityA * 1000,
-        limit: PERSON_A * 1000,
+        demand: milli(sensitivityA),
+        limit: milli(PERSON_A),
         unit: 'mA',
         rule: TOUCHED_PRACTICE,
         beyond: 'caution',
@@ -70,12 +71,12 @@ function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boole
       because: () =>
         Number.isFinite(sensitivityA)
           ? fits(sensitivityA, PERSON_A)
-            ? `behind one of ${figure(sensitivityA * 1000)} mA`
-            : `the finest ${word(facts.job.dialect, 'residualDevice')} ahead is one of ${figure(sensitivityA * 1000)} mA: too coarse for wet skin`
+            ? `behind one of ${figure(milli(sensitivityA))} mA`
+            : `the finest ${word(facts.job.dialect, 'residualDevice')} ahead is one of ${figure(milli(sensitivityA))} mA: too coarse for wet skin`
           : `no ${word(facts.job.dialect, 'residualDevice')} covers it`,
       working: () => [
-        line('finest sensitivity ahead', 'of what covers it', `${figure(sensitivityA * 1000)} mA`, TOUCHED_PRACTICE),
-        line('≤ 30 mA', `${figure(sensitivityA * 1000)} ≤ ${PERSON_A * 1000}`, holds(sensitivityA, PERSON_A), TOUCHED_PRACTICE),
+        line('finest sensitivity ahead', 'of what covers it', `${figure(milli(sensitivityA))} mA`, TOUCHED_PRACTICE),
+        line('≤ 30 mA', `${figure(milli(sensitivityA))} ≤ ${milli(PERSON_A)}`, holds(sensitivityA, PERSON_A), TOUCHED_PRACTICE),
       ],
     };
   });

@@ -1,4 +1,4 @@
-import { hasResidual, type ResidualType, residualPart, TYPE_ORDER } from '../../../devices/residual';
+import { doesFor, hasResidual, type ResidualType, residualPart } from '../../../devices/residual';
 import { atOutlets } from '../../../house/behind';
 import { type Covering, coverOf } from '../../../house/cover';
 import {
@@ -22,6 +22,7 @@ import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
 import { DC_SOURCE, DC_TOLERANCE_A } from '../../../tables/leakage';
 import type { Source } from '../../../tables/source';
+import { milli } from '../../../units';
 
 /** The least type that sees a residual current of each shape. */
 const SEES: Readonly<Record<Waveform, ResidualType>> = {
@@ -147,7 +148,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     }
     given = join(given, waveform.given);
     seen.push(leaker.name);
-    if (TYPE_ORDER[type.value] >= TYPE_ORDER[SEES[waveform.value]]) {
+    if (doesFor(type.value, SEES[waveform.value])) {
       const spread = leaker.load === undefined ? NOTHING : acrossLines(facts, leaker.load, waveform.value);
       if (!spread.known) missing.push(...spread.missing);
       else {
@@ -164,8 +165,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
       continue;
     }
     const rectifier = rectifiesBetween(facts.house, facts.wiring, leaker.load);
-    const mayBeCut =
-      waveform.value === 'smooth-dc' && TYPE_ORDER[type.value] >= TYPE_ORDER.A && !(rectifier.known && rectifier.value);
+    const mayBeCut = waveform.value === 'smooth-dc' && doesFor(type.value, 'A') && !(rectifier.known && rectifier.value);
     const cut = mayBeCut ? detected(facts.wiring, leaker.load) : NOT_DETECTED;
     if (!cut.known) missing.push(...cut.missing);
     else if (cut.value.is) given = join(given, cut.given);
@@ -210,7 +210,7 @@ const NOTHING: Known<string | undefined> = known(undefined);
 function makersWord({ house, wiring }: CircuitFacts, load: Load, type: ResidualType): ResidualType | undefined {
   const between = rectifiesBetween(house, wiring, load);
   const { value } = ifStated('loads', load, 'makersType');
-  return between.known && between.value && value !== undefined && TYPE_ORDER[type] >= TYPE_ORDER[value] ? value : undefined;
+  return between.known && between.value && value !== undefined && doesFor(type, value) ? value : undefined;
 }
 
 const NOT_DETECTED: Known<{ is: boolean; why: string }> = known({ is: false, why: '' });
@@ -226,29 +226,29 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
   const surely = map(type, (of) => !fits(least.value.sumA, DC_TOLERANCE_A[of]));
   const sum: Maybe<SmoothDc> = surely.known && surely.value ? least : smoothDcThrough(facts.house, seated);
   const comparison = map(all({ type, sum }), ({ type: of, sum: through }): Comparison => {
-    const limit = DC_TOLERANCE_A[of] * 1000;
-    const from = through.from.map(({ name, dcA }) => `${name} ${figure(dcA * 1000)} mA`).join(', ');
+    const limit = milli(DC_TOLERANCE_A[of]);
+    const from = through.from.map(({ name, dcA }) => `${name} ${figure(milli(dcA))} mA`).join(', ');
     return {
-      ...{ demand: through.sumA * 1000, limit, unit: 'mA', rule },
+      ...{ demand: milli(through.sumA), limit, unit: 'mA', rule },
       because: () =>
         through.from.length === 0
           ? 'nothing behind it leaks smooth DC'
           : `${from}: ${
-              !fits(through.sumA * 1000, limit)
+              !fits(milli(through.sumA), limit)
                 ? `its core saturates, and ${device.name} may open on no fault behind it any more`
                 : `type ${of} works with that much`
             }`,
       working: () => [
         line(
           'Σ smooth DC behind it',
-          through.from.map(({ dcA }) => figure(dcA * 1000)).join(' + ') || '0',
-          `${figure(through.sumA * 1000)} mA`,
+          through.from.map(({ dcA }) => figure(milli(dcA))).join(' + ') || '0',
+          `${figure(milli(through.sumA))} mA`,
           DC_SOURCE,
         ),
         line(
           `Σ ≤ tolerance of type ${of}`,
-          `${figure(through.sumA * 1000)} ≤ ${figure(limit)}`,
-          holds(through.sumA * 1000, limit),
+          `${figure(milli(through.sumA))} ≤ ${figure(limit)}`,
+          holds(milli(through.sumA), limit),
           DC_SOURCE,
         ),
       ],
