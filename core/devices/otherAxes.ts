@@ -46,7 +46,7 @@ export function residualBand(device: Device): Maybe<OtherBand> | undefined {
   const part = residualPart(device);
   if (part === undefined) return undefined;
   return map(part, (of) => ({
-    label: `${Number((1000 * of.sensitivityA).toPrecision(3))} mA${of.delay === 'S' ? ' S' : ''}`,
+    label: `${Number(milli(of.sensitivityA).toPrecision(3))} mA${of.delay === 'S' ? ' S' : ''}`,
     ...{ fast: residualFast(of), slow: of.slow, source: cite(RESIDUAL_SOURCE) },
   }));
 }

@@ -113,6 +113,9 @@ export const earthingWords = ({ dialect, supply }: Pick<Job, 'dialect' | 'supply
 /** The lines of a system. */
 export const linesOf = ({ voltageSystem }: Job['supply']): readonly Line[] => LINES[voltageSystem];
 
+/** Whether all three lines of a system are there. */
+export const hasThreeLines = (supply: Job['supply']): boolean => linesOf(supply).length === 3;
+
 /** Letter of a line conductor: `L` where there is only one. */
 export const lineLetter = (supply: Job['supply'], line: Line): string => (supply.voltageSystem === 'single-phase' ? 'L' : line);
 

@@ -1,6 +1,6 @@
 import { isNecFuse } from '../devices/bands';
 import type { Step } from '../job/commands';
-import { GAUGES, showSize, sizeMm2 } from '../job/edges';
+import { showSize, sizeMm2 } from '../job/edges';
 import { copyOfCircuit } from '../job/edits/parts';
 import { showFact } from '../job/facts/read';
 import { BODY } from '../job/familyFields';
@@ -15,9 +15,10 @@ import { listedRatingsA } from '../tables/britishFuses';
 import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
 import { egcSize } from '../tables/equipmentGrounding';
 import { GG_RATINGS_A } from '../tables/fuseGates';
-import { standardRatingsA } from '../tables/necAmpacity';
+import { necSizes, standardRatingsA } from '../tables/necAmpacity';
 import { NEC_FUSES } from '../tables/necFuses';
 import { SENSITIVE } from '../tables/residualTimes';
+import { milli } from '../units';
 import { asItSits, sharedNeutral, startDevice } from './boardCandidates';
 import type { Candidate } from './candidate';
 import { marks, protections } from './outletCandidates';
@@ -170,7 +171,7 @@ function families(job: Job, circuitId: string): Candidate[] {
   const to = { ...kept, family: 'rcbo', poles, residual };
   const grade: Step[] = device.grade === 'maker' ? [{ do: 'set', on: 'devices', id, field: ['grade'], to: 'standard' }] : [];
   const steps: Step[] = [...grade, { do: 'set', on: 'devices', id, field: ['settings'], to }];
-  return [{ kind: 'family', command: { label: `Fit an RCBO of ${1000 * SENSITIVE.upToA} mA, type A, in its place`, steps } }];
+  return [{ kind: 'family', command: { label: `Fit an RCBO of ${milli(SENSITIVE.upToA)} mA, type A, in its place`, steps } }];
 }
 const OF_ANY_DEVICE: ReadonlySet<string> = new Set(BODY);
 
@@ -179,9 +180,8 @@ const METRIC_SIZES = Object.keys(RESISTANCE_MOHM_PER_M.Cu)
   .filter((size) => size >= 1.5)
   .sort((a, b) => a - b)
   .map((size) => `${size}mm2`);
-/** Gauges that are made but that no wiring uses. */
-const UNUSUAL = new Set([20, 19, 18, 17, 16, 15, 13, 11, 9, 7, 5].map((gauge) => `${gauge}AWG`));
-const AMERICAN_SIZES = GAUGES.filter((size) => !UNUSUAL.has(size));
+/** From the least a branch circuit is wired with (310.3(A)). */
+const AMERICAN_SIZES = necSizes('Cu').filter((size) => size.endsWith('AWG') && sizeMm2(size) >= sizeMm2('14AWG'));
 
 /** The sizes made in the system of one, thinnest first. */
 const sizesLike = (size: ConductorSize): readonly ConductorSize[] => (size.endsWith('mm2') ? METRIC_SIZES : AMERICAN_SIZES);

@@ -186,7 +186,7 @@ function labelOf(job: Job, { device }: Seated): string {
       ? [
           classA
             ? 'class A'
-            : `${Number((1000 * part.value.sensitivityA).toPrecision(3))} mA${part.value.delay === 'S' ? ' S' : ''}`,
+            : `${Number(milli(part.value.sensitivityA).toPrecision(3))} mA${part.value.delay === 'S' ? ' S' : ''}`,
         ]
       : ['? mA'];
   const types = classA || job.dialect === 'nec' ? [] : [type ?? '?'];

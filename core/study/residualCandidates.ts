@@ -5,6 +5,7 @@ import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { DC_TOLERANCE_A } from '../tables/leakage';
+import { milli } from '../units';
 import type { Candidate } from './candidate';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
@@ -53,8 +54,8 @@ export function types(job: Job, circuitId: string): Candidate[] {
     const higher = TYPES.slice(TYPES.indexOf(type) + 1);
     const sees = typeFor(job, [circuitId]);
     const nearest = at === ahead.length - 1;
-    const tooMuch = directMa > 1000 * DC_TOLERANCE_A[type];
-    const wanted = higher.filter((to) => (nearest ? to === sees : tooMuch && directMa <= 1000 * DC_TOLERANCE_A[to]));
+    const tooMuch = directMa > milli(DC_TOLERANCE_A[type]);
+    const wanted = higher.filter((to) => (nearest ? to === sees : tooMuch && directMa <= milli(DC_TOLERANCE_A[to])));
     return wanted.map((to) => ({
       kind: 'type',
       command: {
@@ -77,11 +78,11 @@ export const sensitivities = (job: Job, circuitId: string): Candidate[] =>
     .slice(0, -1)
     .flatMap(({ id, name, settings }): Candidate[] => {
       const now = 'residual' in settings ? settings.residual?.sensitivityA?.value : undefined;
-      if (now === undefined || sumOf(job, 'leakageMa') < 1000 * LEAKS_FROM * now) return [];
+      if (now === undefined || sumOf(job, 'leakageMa') < milli(LEAKS_FROM * now)) return [];
       return STEPS_A.filter((each) => each > now).map((to) => ({
         kind: 'sensitivity',
         command: {
-          label: `Fit ${name} of ${1000 * to} mA`,
+          label: `Fit ${name} of ${milli(to)} mA`,
           steps: [{ do: 'set', on: 'devices', id, field: ['settings', 'residual', 'sensitivityA'], to: stated(to) }],
         },
       }));

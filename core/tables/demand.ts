@@ -1,4 +1,4 @@
-import { kilo } from '../units';
+import { fromKilo, kilo } from '../units';
 import { necCited } from './necCited';
 
 /** Loads of dwellings by NEC article 220, from memory; examples of annex D hold them. */
@@ -121,5 +121,5 @@ function byColumnC(ratedW: readonly number[]): number {
   if (ratedW.length === 0) return 0;
   const average = ratedW.reduce((sum, each) => sum + Math.max(each, COOKING.plain), 0) / ratedW.length;
   const above = Math.floor(kilo(average - COOKING.plain) + 0.5);
-  return 1000 * columnC(ratedW.length) * (1 + 0.05 * above);
+  return fromKilo(columnC(ratedW.length)) * (1 + 0.05 * above);
 }

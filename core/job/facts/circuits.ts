@@ -1,6 +1,6 @@
 import type { Circuit } from '../schema/circuit';
 import type { Job } from '../schema/job';
-import { linesOf, word } from '../terms';
+import { hasThreeLines, word } from '../terms';
 import { type Applies, type AppliesTo, british, choice, nec, quantity, type SpecsOf, said, yesNo } from './spec';
 
 const ofCircuit =
@@ -38,7 +38,7 @@ export const SPECS: SpecsOf<Circuit> = {
 export const APPLIES: Applies = {
   diversity: ({ dialect }, row) => dialect === 'iec' || (row as Circuit).kind !== 'final',
   thirdHarmonicPercent: ({ supply }, row) =>
-    linesOf(supply).length === 3 && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
+    hasThreeLines(supply) && ((row as Circuit).kind !== 'final' || (row as Circuit).designCurrentA !== undefined),
   ringContinuity: ofCircuit(({ topology }) => topology === 'ring'),
   bs1363: (job, row) => british(job, row) && (row as Circuit).topology === 'ring',
   neutralPigtailed: (job, row) => nec(job, row) && sharesNeutral(job, row as Circuit),

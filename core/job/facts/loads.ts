@@ -1,13 +1,13 @@
 import { Equipment, type Load } from '../schema/circuit';
 import type { Job } from '../schema/job';
-import { type Dialect, linesOf, word } from '../terms';
+import { type Dialect, hasThreeLines, linesOf, word } from '../terms';
 import { configurationsOf } from './configurations';
 import { type Applies, choice, iec, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
 function linesChoice({ supply }: Job): Spec {
   const lines = linesOf(supply);
-  const pairs = lines.length === 3 ? ['L1-L2', 'L2-L3', 'L1-L3'] : [];
+  const pairs = hasThreeLines(supply) ? ['L1-L2', 'L2-L3', 'L1-L3'] : [];
   const options = [...lines, ...pairs].map((value) => ({ value, label: value }));
   return {
     label: 'lines',
@@ -115,11 +115,11 @@ export const SPECS: SpecsOf<Load> = {
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
   lines: (job, row) => choosesLines(job, row as Load),
-  thirdHarmonicPercent: ({ supply }) => linesOf(supply).length === 3,
+  thirdHarmonicPercent: ({ supply }) => hasThreeLines(supply),
   voltages: ({ supply }) => ['split-phase', 'three-phase-208-120'].includes(supply.voltageSystem),
   dcDetection: (job, row) =>
     iec(job, row) && ((row as Load).equipment?.value ?? (row as Load).appliance?.value) === 'vehicle-charger',
-  makersType: (job, row) => iec(job, row) && linesOf(job.supply).length === 3,
+  makersType: (job, row) => iec(job, row) && hasThreeLines(job.supply),
   motorHp: nec,
   inCord: nec,
   listed: nec,

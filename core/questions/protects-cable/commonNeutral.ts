@@ -2,12 +2,13 @@ import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts, House } from '../../house/facts';
 import { all, andThen, both, known, list, type Maybe, map, unknown } from '../../job/known';
 import type { Circuit, Line } from '../../job/sealed';
+import { hasThreeLines } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
 import { sharedNeutralA } from '../../loads/sharedNeutral';
 import type { Stretch } from '../../network/paths';
 import type { SegmentFacts } from '../../network/segmentFacts';
-import { LINES_OF, type Poles } from '../../network/states';
+import type { Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
 
 const ORDER: Readonly<Record<Line, 0 | 1 | 2>> = { L1: 0, L2: 1, L3: 2 };
@@ -35,7 +36,7 @@ function partsOf(house: House, group: readonly Circuit[]): Maybe<Part[]> {
           `the line ${circuit.name} hangs on`,
         );
       // Two halves oppose each other in their third harmonics too; those of three phases add up.
-      const third = LINES_OF[job.supply.voltageSystem] === 3 ? house.thirdHarmonicOf(wiring!) : NO_HARMONIC;
+      const third = hasThreeLines(job.supply) ? house.thirdHarmonicOf(wiring!) : NO_HARMONIC;
       return map(all({ ratedA: ratedCurrent(device), third }), (of) =>
         lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: of.third / 100 })),
       );
