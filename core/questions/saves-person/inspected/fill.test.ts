@@ -122,6 +122,15 @@ describe('raceway fill', () => {
     // Of two sizes there is no such rule.
     expect(of('5x8AWG 2x10AWG')?.verdict).toBe('stop');
   });
+  // Chapter 9 note 7 begins with three wires of one size: 2.98 of 2 AWG in EMT of 1 in., 2.75 of 2/0 AWG in RMC of 1 1/4 in.
+  it.each([
+    ['EMT', '1', '2AWG', 'pass'],
+    ['PVC40', '1', '2AWG', 'pass'],
+    ['RMC', '1-1/4', '2/0AWG', 'stop'],
+  ] as const)('the rule of 0.8 for three: %s %s in. with 3 of %s: %s', (raceway, trade, size, verdict) => {
+    const of = { raceway: stated(raceway), racewaySize: stated(trade), lineSize: stated(size), neutralSize: stated(size) };
+    expect(filled(`3x${size}`, { ...of, protectiveSize: stated(size) })?.verdict).toBe(verdict);
+  });
   it('a nipple takes 60 %, an inch more of it does not', () => {
     const of = (lengthM: number) => filled('4x12AWG 6x14AWG', { lengthM: stated(lengthM), roles: Array(10).fill('line') });
     expect(of(24 * 0.0254)?.verdict).toBe('pass');
