@@ -158,3 +158,29 @@ describe('the jobs', () => {
     await other.close();
   });
 });
+
+describe('a hundred jobs', () => {
+  it('are looked for by name, address or client; of many the last are listed, and all where somebody asks', async () => {
+    for (let at = 1; at <= 70; at++)
+      await sendJson(app.url, '/api/jobs', {
+        ...{ from: 'dialect', id: `terrace-${at}`, name: `Terrace ${at}`, dialect: 'iec', pack: 'iec-60364' },
+      });
+    const page = await app.open('/');
+    const listed = () => page.$$eval('[data-job]', (all) => all.length);
+    const total = Number(/\d+/.exec(await page.$eval('[role=tab][aria-selected=true]', (tab) => tab.textContent ?? ''))![0]);
+    expect(total).toBeGreaterThan(70);
+    expect(await listed()).toBe(60);
+    await page.type('input[type=search]', 'terrace 7');
+    await waitNames(page, ['Terrace 7', 'Terrace 70', ...[17, 27, 37, 47, 57, 67].map((at) => `Terrace ${at}`)]);
+    expect(page.url()).toMatch(/find=terrace\+7$/);
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.type('input[type=search]', ' nowhere');
+    await page.waitForSelector('main ::-p-text(No job here has "terrace 7 nowhere")');
+    await page.click('input[type=search]', { count: 3 });
+    await page.keyboard.press('Backspace');
+    await page.waitForFunction(() => document.querySelectorAll('[data-job]').length === 60);
+    await page.locator(`button ::-p-text(Show all ${total})`).click();
+    await page.waitForFunction((wanted) => document.querySelectorAll('[data-job]').length === wanted, {}, total);
+    await page.close();
+  });
+});

@@ -1,7 +1,7 @@
 // Do the tests bite? Shifts numbers of the core by some per cent, then changes operators and conditions (Stryker), on seeded samples;
 // prints what no test noticed. `--in poles,curves/` keeps to files whose path holds one of the names;
-// files changed since the commit that docs/mutants.md names come first. `--guards` instead takes away each condition of the server,
-// one after another: what keeps the door and the store. Works on a copy.
+// files changed since the commit that docs/mutants.md names come first. `--guards 80` instead takes away so many of the server's
+// conditions, one after another: what keeps the door and the store. Works on a copy.
 import { spawnSync } from 'node:child_process';
 import {
   chmodSync,
@@ -28,7 +28,7 @@ const { values } = parseArgs({
     numbers: { type: 'string', default: '60' },
     seed: { type: 'string', default: '1' },
     in: { type: 'string', default: '' },
-    guards: { type: 'boolean', default: false },
+    guards: { type: 'string', default: '0' },
   },
 });
 const wanted = (name) => {
@@ -36,7 +36,8 @@ const wanted = (name) => {
   if (!Number.isInteger(count) || count < 0) fail(`--${name} is a count, 0 or more; this is "${values[name]}"`);
   return count;
 };
-const counts = { mutants: wanted('mutants'), numbers: values.guards ? 0 : wanted('numbers') };
+const counts = { mutants: wanted('mutants'), numbers: wanted('numbers'), guards: wanted('guards') };
+const OF = counts.guards > 0 ? 'server' : 'core';
 
 /** A small generator of equal numbers for equal seeds (mulberry32). */
 let state = wanted('seed');
@@ -65,9 +66,9 @@ const sampleOf = (list, count, fileOf) =>
     .slice(0, count)
     .map(({ each }) => each);
 
-const filesOf = (folder) => readdirSync(path.join(ROOT, folder), { recursive: true }).map((name) => `${folder}/${name}`);
-const files = filesOf(values.guards ? 'server' : 'core')
-  .filter((name) => name.endsWith('.ts') && !/\.(test|deep)\.ts$/.test(name) && !/^(core|server)\/testing\//.test(name))
+const files = readdirSync(path.join(ROOT, OF), { recursive: true })
+  .map((name) => `${OF}/${name}`)
+  .filter((name) => /\.m?[jt]s$/.test(name) && !/\.(test|deep|d)\.m?ts$/.test(name) && !name.startsWith(`${OF}/testing/`))
   .filter((name) => values.in.split(',').some((each) => name.includes(each)))
   .sort();
 
@@ -76,15 +77,7 @@ const copy = mkdtempSync(path.join(os.tmpdir(), 'isotrip-mutants-'));
 chmodSync(copy, 0o755);
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
 for (const name of [
-  'core',
-  'server',
-  'scripts',
-  'demo',
-  'docs',
-  'cli',
-  'package.json',
-  'tsconfig.json',
-  'vitest.mutate.config.ts',
+  ...['core', 'server', 'scripts', 'demo', 'docs', 'cli', 'package.json', 'tsconfig.json', 'vitest.mutate.config.ts'],
 ])
   cpSync(path.join(ROOT, name), path.join(copy, name), { recursive: true });
 mkdirSync(path.join(copy, 'views'), { recursive: true });
@@ -109,30 +102,52 @@ const shifted = (value) =>
   Number.isInteger(value) ? value + Math.max(1, Math.round(value * 0.03)) : Number((value * 1.03).toPrecision(8));
 const place = ({ file, start }) => `${file}:${readFileSync(path.join(ROOT, file), 'utf8').slice(0, start).split('\n').length}`;
 
-let survived = 0;
+/** Every condition that leads away: what a `return`, a `throw` or another way hangs on. */
+function guardsIn(file) {
+  const text = readFileSync(path.join(ROOT, file), 'utf8');
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const found = [];
+  const visit = (node) => {
+    if (ts.isIfStatement(node)) {
+      const { expression } = node;
+      found.push({ file, start: expression.getStart(), end: expression.end, value: expression.getText().slice(0, 90) });
+    }
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+/** Puts something else in the place of each, one after another; says which no test noticed. @returns how many were */
+function tryEach(list, other) {
+  let noticed = 0;
+  for (const each of list) {
+    const target = path.join(copy, each.file);
+    const text = readFileSync(target, 'utf8');
+    writeFileSync(target, `${text.slice(0, each.start)}${other(each.value)}${text.slice(each.end)}`);
+    const { status } = spawnSync(
+      bin('vitest'),
+      ['related', each.file, '--run', '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'],
+      { cwd: copy, stdio: 'ignore', env: { ...process.env, OF } },
+    );
+    writeFileSync(target, text);
+    if (status === 0) console.log(`not noticed: ${each.value} as ${other(each.value)}, ${place(each)}`);
+    else noticed += 1;
+  }
+  return noticed;
+}
+
+if (counts.guards > 0) {
+  const guards = sampleOf(files.flatMap(guardsIn), counts.guards, ({ file }) => file);
+  console.log(`guards taken away: ${tryEach(guards, () => 'false')} of ${guards.length} noticed`);
+  process.exit(0);
+}
 // What a field may at most hold is a guard against slips of the finger, not a limit of the trade.
 const deciding = files.filter((file) => !file.startsWith('core/job/schema/'));
-for (const number of sampleOf(deciding.flatMap(numbersIn), counts.numbers, ({ file }) => file)) {
-  const target = path.join(copy, number.file);
-  const text = readFileSync(target, 'utf8');
-  writeFileSync(target, `${text.slice(0, number.start)}${shifted(number.value)}${text.slice(number.end)}`);
-  const { status } = spawnSync(
-    bin('vitest'),
-    ['related', number.file, '--run', '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'],
-    { cwd: copy, stdio: 'ignore' },
-  );
-  writeFileSync(target, text);
-  if (status !== 0) continue;
-  survived += 1;
-  console.log(`not noticed: ${number.value} as ${shifted(number.value)}, ${place(number)}`);
-}
-if (counts.numbers > 0) console.log(`numbers shifted: ${counts.numbers - survived} of ${counts.numbers} noticed`);
+const numbers = sampleOf(deciding.flatMap(numbersIn), counts.numbers, ({ file }) => file);
+console.log(`numbers shifted: ${tryEach(numbers, shifted)} of ${numbers.length} noticed`);
 if (counts.mutants === 0) process.exit(0);
 
-const ALL_BUT_CONDITIONS =
-  'ArithmeticOperator ArrayDeclaration ArrowFunction AssignmentOperator BlockStatement BooleanLiteral EqualityOperator LogicalOperator MethodExpression ObjectLiteral OptionalChaining Regex StringLiteral UnaryOperator UpdateOperator'.split(
-    ' ',
-  );
 // About three mutants to two lines of code that holds an operator or a condition.
 const lines = deciding
   .filter((file) => !file.startsWith('core/tables/'))
@@ -140,8 +155,7 @@ const lines = deciding
     readFileSync(path.join(ROOT, file), 'utf8')
       .split('\n')
       .flatMap((line, index) =>
-        (values.guards ? /\bif \(|\? |&&|\|\|/ : /[<>=!]==?|&&|\|\||\?\?|[-+*/] |[?:] |return|fits\(/).test(line) &&
-        !/^\s*(\/?\*|\/\/|import)/.test(line)
+        /[<>=!]==?|&&|\|\||\?\?|[-+*/] |[?:] |return|fits\(/.test(line) && !/^\s*(\/?\*|\/\/|import)/.test(line)
           ? [`${file}:${index + 1}-${index + 1}`]
           : [],
       ),
@@ -152,8 +166,8 @@ writeFileSync(
     testRunner: 'vitest',
     vitest: { configFile: 'vitest.mutate.config.ts' },
     plugins: ['@stryker-mutator/vitest-runner'],
-    mutate: values.guards ? lines : sampleOf(lines, Math.round((counts.mutants * 2) / 3), (line) => line.split(':')[0]),
-    mutator: { excludedMutations: values.guards ? ALL_BUT_CONDITIONS : ['StringLiteral'] },
+    mutate: sampleOf(lines, Math.round((counts.mutants * 2) / 3), (line) => line.split(':')[0]),
+    mutator: { excludedMutations: ['StringLiteral'] },
     coverageAnalysis: 'perTest',
     ignoreStatic: true,
     concurrency: 2,
@@ -165,5 +179,4 @@ writeFileSync(
     inPlace: true,
   }),
 );
-const env = { ...process.env, OF: values.guards ? 'server' : 'core' };
-process.exit(spawnSync(bin('stryker'), ['run', 'stryker.conf.json'], { cwd: copy, stdio: 'inherit', env }).status ?? 1);
+process.exit(spawnSync(bin('stryker'), ['run', 'stryker.conf.json'], { cwd: copy, stdio: 'inherit' }).status ?? 1);

@@ -14,9 +14,9 @@ import { VerdictMark } from '@/ui/VerdictMark';
 import { HomeFrame } from '../HomeFrame';
 import { sendFile, sendJson } from '../link/jobsLink';
 import { onTicks } from '../link/ticks';
+import { FindJob } from './FindJob';
+import type { Shelf } from './listed';
 import { NewJobForm } from './NewJobForm';
-
-type Shelf = 'active' | 'archived' | 'deleted';
 
 interface JobRow {
   id: string;
@@ -35,14 +35,27 @@ const SHELVES: readonly { shelf: Shelf; label: string }[] = [
   { shelf: 'deleted', label: 'Deleted' },
 ];
 
+/** So many can be looked over at a glance. */
+const FEW = 12;
+
 /** The jobs kept here: begin one, open a file, take one up again. */
 export function JobsScreen({
   jobs,
+  counts,
+  kept,
+  find,
   demos,
   usualDialect,
   trouble,
 }: {
+  /** Those that are listed. */
   jobs: readonly JobRow[];
+  /** How many were found on each shelf. */
+  counts: Record<Shelf, number>;
+  /** How many jobs there are, looked for or not. */
+  kept: number;
+  /** What is looked for. */
+  find: string;
   demos: readonly string[];
   usualDialect: 'iec' | 'nec';
   /** What is wrong with the copies of the jobs. */
@@ -127,31 +140,44 @@ export function JobsScreen({
             ))}
           </div>
         </section>
-        <div role="tablist" aria-label="Shelves" className="mt-6 flex gap-1">
-          {SHELVES.map((each) => (
-            <button
-              key={each.shelf}
-              type="button"
-              role="tab"
-              aria-selected={each.shelf === shelf}
-              onClick={() => setShelf(each.shelf)}
-              className={cx(
-                'min-h-9 border-b-[3px] px-3 pointer-coarse:min-h-11',
-                each.shelf === shelf ? 'border-copper font-semibold' : 'border-transparent text-quiet',
-              )}
-            >
-              {each.label} <span className="text-quiet">{jobs.filter((job) => job.shelf === each.shelf).length}</span>
-            </button>
-          ))}
+        <div className="mt-6 flex flex-wrap-reverse items-end justify-between gap-x-4 gap-y-2">
+          <div role="tablist" aria-label="Shelves" className="flex gap-1">
+            {SHELVES.map((each) => (
+              <button
+                key={each.shelf}
+                type="button"
+                role="tab"
+                aria-selected={each.shelf === shelf}
+                onClick={() => setShelf(each.shelf)}
+                className={cx(
+                  'min-h-9 border-b-[3px] px-3 pointer-coarse:min-h-11',
+                  each.shelf === shelf ? 'border-copper font-semibold' : 'border-transparent text-quiet',
+                )}
+              >
+                {each.label} <span className="text-quiet">{counts[each.shelf]}</span>
+              </button>
+            ))}
+          </div>
+          {(kept > FEW || find !== '') && <FindJob find={find} />}
         </div>
         {shown.length === 0 ? (
-          <p className="rounded border border-line bg-raised p-6 text-quiet">{EMPTY[shelf]}</p>
+          <p className="rounded border border-line bg-raised p-6 text-quiet">
+            {find === '' ? EMPTY[shelf] : `No job here has "${find}" in its name, address or client.`}
+          </p>
         ) : (
           <ul className="divide-y divide-line rounded border border-line bg-raised">
             {shown.map((job) => (
               <Row key={job.id} job={job} items={itemsFor(job)} />
             ))}
           </ul>
+        )}
+        {shown.length < counts[shelf] && (
+          <p className="mt-3 flex flex-wrap items-center gap-3 text-quiet">
+            {shown.length} of {counts[shelf]}, those changed last.
+            <Button onClick={() => router.push(`/?${new URLSearchParams({ ...(find === '' ? {} : { find }), all: 'yes' })}`)}>
+              Show all {counts[shelf]}
+            </Button>
+          </p>
         )}
       </div>
       <Notices notices={notices} dismiss={(id) => setNotices((now) => now.filter((each) => each.id !== id))} />
