@@ -13,8 +13,8 @@ module.exports = {
   forbidden: [
     only('core-alone', '^core/', '^core/', 'the core imports nothing of ours'),
     only('cells-lowest', '^core/cells/', '^core/cells/', 'cells know nothing of what is kept in them'),
-    only('tables-alone', '^core/tables/', '^core/(tables/|job/schema/|job/packs)', 'tables import nothing above them'),
-    only('curves-low', '^core/curves/', '^core/(curves|tables|job)/', 'curves import nothing above them'),
+    only('tables-alone', '^core/tables/', '^core/(tables/|units|job/schema/|job/packs)', 'tables import nothing above them'),
+    only('curves-low', '^core/curves/', '^core/((curves|tables|job)/|units)', 'curves import nothing above them'),
     {
       name: 'facts-are-sealed',
       severity: 'error',
