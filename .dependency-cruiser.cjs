@@ -1,5 +1,5 @@
 /** Who may import whom. See docs/architecture.md. */
-const TESTS = '(\\.(test|deep)\\.tsx?$|^core/testing/)';
+const TESTS = '(\\.(test|deep)\\.tsx?$|/testing/)';
 
 const only = (name, from, allowed, comment) => ({
   name,
@@ -9,10 +9,21 @@ const only = (name, from, allowed, comment) => ({
   to: { path: '^(core|server|app|views|ui|workers|cli|demo|e2e|perf|scripts)/', pathNot: allowed },
 });
 
+/** Of a storey of the core nothing is known below it. */
+const above = (storey, upper) => ({
+  name: `${storey}-from-above`,
+  severity: 'error',
+  from: { path: `^core/(?!(?:${[storey, ...upper.split('|')].filter((each) => each !== '').join('|')})/)`, pathNot: TESTS },
+  to: { path: `^core/${storey}/` },
+});
+
 module.exports = {
   forbidden: [
     only('core-alone', '^core/', '^core/', 'the core imports nothing of ours'),
     only('cells-lowest', '^core/cells/', '^core/cells/', 'cells know nothing of what is kept in them'),
+    only('job-alone', '^core/job/', '^core/(job|cells)/|^core/units', 'a job knows nothing of what is made of it'),
+    only('facts-on-tables', '^core/facts/', '^core/(facts|job|tables)/|^core/units', 'what is typed of a row, and in which steps'),
+    only('edits-on-devices', '^core/edits/', '^core/(edits|facts|job|tables|curves|devices)/|^core/units', 'edits are commands'),
     only('tables-alone', '^core/tables/', '^core/(tables/|units|job/schema/|job/packs)', 'tables import nothing above them'),
     only('curves-low', '^core/curves/', '^core/((curves|tables|job)/|units)', 'curves import nothing above them'),
     {
@@ -21,24 +32,27 @@ module.exports = {
       from: { path: '^core/(network|devices|conductors|loads|selectivity|rules|house|questions)/', pathNot: TESTS },
       to: { path: '^core/job/schema/' },
     },
-    { name: 'study-on-top', severity: 'error', from: { path: '^core/(?!study/)', pathNot: TESTS }, to: { path: '^core/study/' } },
+    above('study', 'reports|fixes|queries'),
+    above('reports', 'fixes|queries'),
+    above('fixes', 'queries'),
+    above('queries', ''),
     {
       name: 'questions-below-study',
       severity: 'error',
       comment: 'what a question stands on knows no question',
-      from: { path: '^core/(?!study/|questions/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/)', pathNot: TESTS },
       to: { path: '^core/questions/' },
     },
     {
       name: 'house-below-questions',
       severity: 'error',
-      from: { path: '^core/(?!study/|questions/|house/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|house/)', pathNot: TESTS },
       to: { path: '^core/house/' },
     },
     {
       name: 'judging-below-house',
       severity: 'error',
-      from: { path: '^core/(?!study/|questions/|house/|judging/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|house/|judging/)', pathNot: TESTS },
       to: { path: '^core/judging/' },
     },
     {
@@ -57,7 +71,7 @@ module.exports = {
     severity: 'error',
     comment: 'views show; what they take from the core beside the job, the quick line and the run is types only',
     from: { path: '^views/', pathNot: TESTS },
-    to: { path: '^(core|server|app|cli|demo|e2e|perf|scripts)/', pathNot: '^core/(job|quick)/|^core/network/run', dependencyTypesNot: ['type-only'] },
+    to: { path: '^(core|server|app|cli|demo|e2e|perf|scripts)/', pathNot: '^core/(job|facts|edits|quick)/|^core/units|^core/network/run', dependencyTypesNot: ['type-only'] },
   },
     {
       name: 'screen-by-screen',
@@ -73,7 +87,7 @@ module.exports = {
       to: { path: '^views/(?!(?:run|facts|words|link|job)/)[^/]+/' },
     },
     only('app', '^app/', '^(app|server|views|ui/|core/job)', 'routes parse, call and render'),
-    { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: '(\\.(test|deep)\\.tsx?$|^(core|server)/testing/)' }, to: { path: '^(core|server)/testing/' } },
+    { name: 'testing-in-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/', pathNot: TESTS }, to: { path: '/testing/' } },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'nothing-imports-tests', severity: 'error', from: { path: '^(core|server|app|views|ui|workers|cli)/' }, to: { path: '^(e2e|perf|demo)/' } },
     {

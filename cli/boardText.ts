@@ -3,7 +3,7 @@ import { lineSums } from '../core/job/board/sums';
 import type { Job } from '../core/job/schema/job';
 import { showCurrent } from '../core/job/show';
 import { linesOf } from '../core/job/terms';
-import type { BoardStudy, BoxStudy, DarkStudy } from '../core/study/board';
+import type { BoardStudy, BoxStudy, DarkStudy } from '../core/reports/board';
 
 /** A board in text: its places, what its lines carry, its shared neutrals and what is judged of it. */
 export function boardText(job: Job, study: BoardStudy): string {

@@ -1,9 +1,9 @@
 import type { Job } from '../core/job/schema/job';
 import { showTorque } from '../core/job/show';
 import { VERDICT_WORDS } from '../core/job/terms';
-import type { CircuitInspection, InspectionStudy } from '../core/study/inspection';
-import type { InspectionRow } from '../core/study/inspectionRows';
-import type { LabelsStudy } from '../core/study/labels';
+import type { CircuitInspection, InspectionStudy } from '../core/reports/inspection';
+import type { InspectionRow } from '../core/reports/inspectionRows';
+import type { LabelsStudy } from '../core/reports/labels';
 
 /** An item in a line: what was seen of it, its figure, its rule; what was not looked at is not seen. */
 function rowText({ name, verdict, because, value, rule, proposed, code }: InspectionRow): string {

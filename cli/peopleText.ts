@@ -1,6 +1,6 @@
+import type { WayTried } from '../core/fixes/ways';
+import type { Given, PeopleStudy } from '../core/reports/people';
 import type { Compared } from '../core/rules/requirements/requirements';
-import type { Given, PeopleStudy } from '../core/study/people';
-import type { WayTried } from '../core/study/ways';
 
 const shown = ({ label, asked, unsure }: Given): string =>
   `${label ?? (unsure ? '?' : '-')}${asked === null ? '' : ` (${asked.verdict})`}`;

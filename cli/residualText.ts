@@ -1,6 +1,6 @@
-import type { Arranged } from '../core/study/arrangements';
-import type { Nuisance, ResidualGauge } from '../core/study/residual';
-import type { SurgeStudy } from '../core/study/surge';
+import type { Arranged } from '../core/fixes/arrangements';
+import type { Nuisance, ResidualGauge } from '../core/reports/residual';
+import type { SurgeStudy } from '../core/reports/surge';
 
 const figure = (value: number): string => String(Number(value.toPrecision(3)));
 const percent = (share: number): string => (share < 0.0001 ? '< 0.01 %' : `${Number((share * 100).toPrecision(2))} %`);

@@ -1,9 +1,9 @@
+import type { Fix } from '../core/fixes/fixes';
 import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
 import type { Answer, Standing } from '../core/judging/answer';
 import { figure } from '../core/judging/judge';
-import type { DemandStudy } from '../core/study/demand';
-import type { Fix } from '../core/study/fixes';
-import type { RequiredStudy } from '../core/study/required';
+import type { DemandStudy } from '../core/reports/demand';
+import type { RequiredStudy } from '../core/reports/required';
 import type { Study } from '../core/study/study';
 
 /** Demand over limit, always in that order. */

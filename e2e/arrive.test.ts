@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { factPaths, fieldFor, stepsToSet } from '../core/facts/read';
 import { COLLECTIONS } from '../core/job/collections';
 import { applyCommand, CommandRefused, type Step } from '../core/job/commands';
-import { factPaths, fieldFor, stepsToSet } from '../core/job/facts/read';
 import { jobFileText } from '../core/job/jobFile';
 import type { Job } from '../core/job/schema/job';
 import { studyJob } from '../core/study/study';

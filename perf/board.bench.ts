@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { arranged } from '../core/job/edits/arrange';
+import { arranged } from '../core/edits/arrange';
 import type { Circuit } from '../core/job/schema/circuit';
 import type { Job } from '../core/job/schema/job';
 import { mouldedCase, splitHouse } from '../core/testing/houses';

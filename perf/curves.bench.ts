@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { selectivityStudy } from '../core/study/selectivity';
+import { selectivityStudy } from '../core/reports/selectivity';
 import { studyJob } from '../core/study/study';
 import { launchBrowser } from '../scripts/browser.mjs';
 import { serve } from '../scripts/serve.mjs';

@@ -1,9 +1,9 @@
 import { expose } from 'comlink';
 import { applyChanges, type RowChange } from '@/core/job/changes';
 import type { Job } from '@/core/job/schema/job';
+import { type AnswerTo, answering, type Query } from '@/core/queries/queries';
 import { studiedAfresh } from '@/core/study/afresh';
-import type { Progress } from '@/core/study/fixes';
-import { type AnswerTo, answering, type Query } from '@/core/study/queries';
+import type { Progress } from '@/core/study/progress';
 import { type Study, studyJob } from '@/core/study/study';
 
 /** What the worker says of itself: its study was carried on wrongly, and is another now. */

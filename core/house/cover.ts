@@ -1,6 +1,6 @@
 import { alike } from '../cells/alike';
 import { hasResidual } from '../devices/residual';
-import { CONTACTS } from '../job/facts/configurations';
+import { CONTACTS } from '../facts/configurations';
 import { all, known, type Maybe, map, unknown } from '../job/known';
 import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Configuration, Device, Point } from '../job/sealed';

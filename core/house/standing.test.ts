@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
-import { ask, check } from '../testing/ask';
+import { ask, check } from '../study/testing/ask';
 import { splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { device, stated } from '../testing/jobs';
 import { leaking, leakyHouse, switchOf } from '../testing/leakyHouse';

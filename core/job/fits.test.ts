@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { underRules } from '../edits/rows';
 import { studyJob } from '../study/study';
 import { applyCommand } from './commands';
-import { underRules } from './edits/rows';
 import { FAMILY_FIELDS } from './familyFields';
 import { jobMisfits } from './fits';
 import { parseJob } from './parse';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { entryText, readFact } from './facts/typed';
+import { entryText, readFact } from '../facts/typed';
 import { WireList } from './schema/facts';
 import { readWires, showWires, wiresOf } from './wireList';
 

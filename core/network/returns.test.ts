@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
-import { circuitOf } from '../testing/ask';
+import { circuitOf } from '../study/testing/ask';
 import { soilHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, jobWith, segment, stated } from '../testing/jobs';
 import { type Feed, together } from './feeds';

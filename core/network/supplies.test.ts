@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
-import { ask, check, faults } from '../testing/ask';
+import { ask, check, faults } from '../study/testing/ask';
 import { splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, device, jobWith, measuredOrigin, segment, stated, withField } from '../testing/jobs';
 import { rcbo, rccb, residual } from '../testing/residuals';

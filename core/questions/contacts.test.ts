@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Point } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
-import { ask, check } from '../testing/ask';
+import { ask, check } from '../study/testing/ask';
 import { splitHouse } from '../testing/houses';
 import { breaker, jobWith, stated } from '../testing/jobs';
 import { ungrounded } from '../testing/reliefJobs';

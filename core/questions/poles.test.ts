@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { candidates } from '../fixes/candidates';
 import { applyCommand } from '../job/commands';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import { candidates } from '../study/candidates';
-import { ask, cableAnswer, check } from '../testing/ask';
+import { ask, cableAnswer, check } from '../study/testing/ask';
 import { mouldedCase, soilHouse, splitHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, segment, stated } from '../testing/jobs';
 

@@ -1,5 +1,5 @@
+import { METRIC_SIZES, sizesOf } from '../facts/preferred';
 import { readQuantity, showSize, sizeMm2 } from '../job/edges';
-import { METRIC_SIZES, sizesOf } from '../job/preferred';
 import type { Job } from '../job/schema/job';
 import { showLength, showNumber } from '../job/show';
 import { type Dialect, word } from '../job/terms';

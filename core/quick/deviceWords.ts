@@ -1,4 +1,4 @@
-import { BREAKER_RATINGS, GG_RATINGS, sizesOf } from '../job/preferred';
+import { BREAKER_RATINGS, GG_RATINGS, sizesOf } from '../facts/preferred';
 import { showNumber } from '../job/show';
 import { word } from '../job/terms';
 import { fromKilo, fromMilli } from '../units';

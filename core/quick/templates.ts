@@ -1,5 +1,5 @@
+import { set } from '../edits/steps';
 import type { Command, Step } from '../job/commands';
-import { set } from '../job/edits/steps';
 import type { Circuit, CircuitPurpose } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { Dialect } from '../job/terms';

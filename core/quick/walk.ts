@@ -1,5 +1,5 @@
+import { addPoints } from '../edits/points';
 import { applyCommand, type Step } from '../job/commands';
-import { addPoints } from '../job/edits/points';
 import type { Job } from '../job/schema/job';
 import type { QuickCircuit } from './circuit';
 import { type PointReading, readPointsLine } from './points';

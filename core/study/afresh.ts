@@ -1,6 +1,6 @@
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS } from '../job/terms';
-import type { Progress } from './fixes';
+import type { Progress } from './progress';
 import { type CircuitStudy, openStudy, type Study, studyOf } from './study';
 
 /** All that is shown of a circuit's answers, as one text. */

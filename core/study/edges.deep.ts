@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
-import { type Answered, type Answers, answersOf } from '../testing/answers';
 import { JOBS } from '../testing/witnesses';
+import { type Answered, type Answers, answersOf } from './testing/answers';
 
 /** A check by circuit, question and id, in a job, with its kind: the question and what stands before the first colon. */
 interface Seen {

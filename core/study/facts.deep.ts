@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { fieldFor } from '../job/facts/read';
+import { fieldFor } from '../facts/read';
 import { parseJobText } from '../job/parse';
 import { RECORDED } from '../job/recorded';
 import type { Job } from '../job/schema/job';
 import type { Verdict } from '../judging/answer';
-import { type Answers, answersOf, editedRow } from '../testing/answers';
 import { FIELDS, holderOf, JOBS, type Leaf } from '../testing/leaves';
+import { type Answers, answersOf, editedRow } from './testing/answers';
 
 const before = new Map<Job, Answers>();
 const answersBefore = (job: Job): Answers => {

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
-import { ask } from '../testing/ask';
 import { breaker, device, gg, jobWith, stated } from '../testing/jobs';
 import { branch } from '../testing/reliefJobs';
+import { ask } from './testing/ask';
 
 const fuse = (system: Extract<DeviceSettings, { family: 'fuse' }>['system'], ratingA: number, more: object = {}) =>
   ({

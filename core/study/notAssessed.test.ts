@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../job/schema/job';
-import { ask } from '../testing/ask';
 import { breaker, type CircuitSketch, jobWith, measuredOrigin } from '../testing/jobs';
 import { behindSwitch } from '../testing/residuals';
 import { studyJob } from './study';
+import { ask } from './testing/ask';
 
 const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>
   jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, ...sketch }], origin);

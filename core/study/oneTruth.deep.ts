@@ -5,15 +5,15 @@ import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { rankOf, type Verdict, worstVerdict } from '../judging/answer';
 import { outcomesOf } from '../questions/saves-person/asked/outcome';
-import { editedRow } from '../testing/answers';
+import { demandStudy } from '../reports/demand';
+import { peopleStudy } from '../reports/people';
+import { residualStudy } from '../reports/residual';
+import { selectivityStudy } from '../reports/selectivity';
+import { surgeStudy } from '../reports/surge';
+import { whoOpens } from '../reports/whoOpens';
 import { FIELDS, holderOf, JOBS } from '../testing/leaves';
-import { demandStudy } from './demand';
-import { peopleStudy } from './people';
-import { residualStudy } from './residual';
-import { selectivityStudy } from './selectivity';
 import { type CircuitStudy, type Study, studyJob } from './study';
-import { surgeStudy } from './surge';
-import { whoOpens } from './whoOpens';
+import { editedRow } from './testing/answers';
 
 const SEED = Number(process.env.SEED ?? 1);
 

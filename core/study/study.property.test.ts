@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { triedFixes } from '../fixes/fixes';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
+import { circuitChart } from '../reports/chart';
 import { type DEMOS, demo } from '../testing/demos';
 import { splitHouse, star, threePhaseHouse, transformerOrigin } from '../testing/houses';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
-import { circuitChart } from './chart';
-import { triedFixes } from './fixes';
 import { faultReadings, shownStudy, studyJob } from './study';
 
 const anyCircuit = fc.record({

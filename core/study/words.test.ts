@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { figure } from '../judging/judge';
+import { circuitChart } from '../reports/chart';
 import { JOBS } from '../testing/leaves';
-import { circuitChart } from './chart';
 import { shownCircuit, studyJob } from './study';
 
 const WHOLE = /\S/;

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { factAt, factPaths, stepsToSet } from '../facts/read';
+import type { FactValue } from '../facts/spec';
 import { COLLECTIONS } from '../job/collections';
 import { applyCommand, CommandRefused } from '../job/commands';
-import { factAt, factPaths, stepsToSet } from '../job/facts/read';
-import type { FactValue } from '../job/facts/spec';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { type Verdict, worstVerdict } from '../judging/answer';
-import { type Answers, answersOf } from '../testing/answers';
 import { demoJobs } from '../testing/demos';
+import { type Answers, answersOf } from './testing/answers';
 
 const demos = demoJobs();
 /** The same jobs every time; others by SEED in the environment. */

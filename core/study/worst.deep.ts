@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { parseJobText } from '../job/parse';
 import { RECORDED } from '../job/recorded';
 import { rankOf, type Verdict } from '../judging/answer';
-import { type Answers, answersOf, editedRow } from '../testing/answers';
 import { demoJobs } from '../testing/demos';
 import { FIELDS, holderOf, type Leaf } from '../testing/leaves';
 import { necFlat, ttCottage } from '../testing/wholeHouses';
+import { type Answers, answersOf, editedRow } from './testing/answers';
 
 /** The demo houses, and two in which nothing stops and nothing is missing. */
 const WHOLE = [ttCottage(), necFlat()];

@@ -1,6 +1,6 @@
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import { type Spot, spotJob } from './askedPlaces';
+import { type Spot, spotJob } from '../questions/saves-person/testing/askedPlaces';
 import { device, stated } from './jobs';
 
 /** Jobs in which what outlets, rooms and equipment are asked by counts that the demos do not have. */

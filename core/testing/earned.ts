@@ -1,6 +1,6 @@
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import { spotJob } from './askedPlaces';
+import { spotJob } from '../questions/saves-person/testing/askedPlaces';
 import { EARNED_NEC } from './earnedNec';
 import { EARNED_PROTECTION } from './earnedProtection';
 import { type Earning, fact, oneLoad, structure } from './earning';

@@ -1,5 +1,5 @@
 import { asHeld } from '../devices/identity';
-import { measuredIn } from '../job/facts/inspections';
+import { measuredIn } from '../facts/inspections';
 import { INSPECTED, type InspectedItem, type InspectedOn, itemOn } from '../job/inspected';
 import type { Inspection } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';

@@ -1,7 +1,7 @@
 import type { Circuit, Load, Segment } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { ShownAnswer, ShownCheck } from '../judging/answer';
-import { ask, check } from './ask';
+import { ask, check } from '../study/testing/ask';
 import { american, mouldedCase, splitHouse } from './houses';
 import { device, stated } from './jobs';
 

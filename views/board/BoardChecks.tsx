@@ -1,6 +1,6 @@
 'use client';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { BoardStudy } from '@/core/study/board';
+import type { BoardStudy } from '@/core/reports/board';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState } from '../job/JobContext';
 

@@ -1,11 +1,11 @@
 'use client';
 import { useMemo } from 'react';
+import { arranged } from '@/core/edits/arrange';
 import { type BoardLayout, linesAt, type Seat } from '@/core/job/board/layout';
 import { lineSums } from '@/core/job/board/sums';
-import { arranged } from '@/core/job/edits/arrange';
 import { showCurrent } from '@/core/job/show';
 import { lineLetter, linesOf, word } from '@/core/job/terms';
-import type { BoardStudy } from '@/core/study/board';
+import type { BoardStudy } from '@/core/reports/board';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
 import { useJobState, useSession } from '../job/JobContext';

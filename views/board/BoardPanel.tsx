@@ -1,10 +1,10 @@
 'use client';
 import { Link2 } from 'lucide-react';
 import { useState } from 'react';
+import { liftDevice, tieDevices } from '@/core/edits/board';
 import { type BoardLayout, numberAt, placeOf, spanOf } from '@/core/job/board/layout';
-import { liftDevice, tieDevices } from '@/core/job/edits/board';
 import type { Board } from '@/core/job/schema/supply';
-import type { BoardStudy } from '@/core/study/board';
+import type { BoardStudy } from '@/core/reports/board';
 import { Button } from '@/ui/Button';
 import { Details } from '@/ui/Details';
 import { KeptText } from '@/ui/Field';

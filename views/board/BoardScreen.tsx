@@ -1,8 +1,8 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { movesTo, putDevice } from '@/core/edits/board';
 import { boardLayout, placeOf, type Seat, seatsOf, spanOf } from '@/core/job/board/layout';
-import { movesTo, putDevice } from '@/core/job/edits/board';
 import { word } from '@/core/job/terms';
 import { useNarrow } from '@/ui/useMedia';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';

@@ -4,7 +4,7 @@ import type { Seat } from '@/core/job/board/layout';
 import type { Job } from '@/core/job/schema/job';
 import { showCurrent } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { BoardDevice, BoardStudy } from '@/core/study/board';
+import type { BoardDevice, BoardStudy } from '@/core/reports/board';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { coverOf } from '../words/deviceWords';

@@ -1,7 +1,7 @@
 'use client';
 import { showCurrent } from '@/core/job/show';
 import { lineLetter } from '@/core/job/terms';
-import type { BoardStudy } from '@/core/study/board';
+import type { BoardStudy } from '@/core/reports/board';
 import { useJobState } from '../job/JobContext';
 import type { BoardPlace } from './place';
 

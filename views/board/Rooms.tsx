@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import type { Job } from '@/core/job/schema/job';
-import type { DarkRoom, DarkStudy } from '@/core/study/board';
+import type { DarkRoom, DarkStudy } from '@/core/reports/board';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';

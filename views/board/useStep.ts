@@ -1,6 +1,6 @@
 'use client';
+import { putDevice } from '@/core/edits/board';
 import type { BoardLayout, Place } from '@/core/job/board/layout';
-import { putDevice } from '@/core/job/edits/board';
 import { useJobState, useSession } from '../job/JobContext';
 
 /** How far an arrow key moves a device: down and up a column of spaces, across to the other; along a rail, and to the next. */

@@ -2,7 +2,7 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
-import { setOfJob, underRules } from '@/core/job/edits/rows';
+import { setOfJob, underRules } from '@/core/edits/rows';
 import { jobMisfits } from '@/core/job/fits';
 import { PACKS_OF } from '@/core/job/newJob';
 import type { Job, JobCard } from '@/core/job/schema/job';

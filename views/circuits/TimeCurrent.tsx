@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { showCurrent, showTime } from '@/core/job/show';
-import type { ProbeLine } from '@/core/study/queries';
+import type { ProbeLine } from '@/core/queries/queries';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import { chartModelOf } from '../words/chartModel';
 

@@ -1,7 +1,7 @@
 'use client';
 import { showCurrent, showLength } from '@/core/job/show';
 import { word } from '@/core/job/terms';
-import type { SelectivityStudy, SeriesPair } from '@/core/study/selectivity';
+import type { SelectivityStudy, SeriesPair } from '@/core/reports/selectivity';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { type CurvesPlace, showCurves } from './place';

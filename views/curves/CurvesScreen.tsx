@@ -1,7 +1,7 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import type { ShownGrade } from '@/core/study/curves';
+import type { ShownGrade } from '@/core/reports/curves';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { shownCircuit } from '../job/shownCircuit';
 import { BoardMatrix } from './BoardMatrix';

@@ -3,7 +3,7 @@ import { Plus, X } from 'lucide-react';
 import { type FormEvent, useMemo, useState } from 'react';
 import type { Device } from '@/core/job/schema/device';
 import { DEVICE_LINES, readDeviceLine } from '@/core/quick/deviceLine';
-import type { CurvesStudy } from '@/core/study/curves';
+import type { CurvesStudy } from '@/core/reports/curves';
 import { Button } from '@/ui/Button';
 import { Labelled, TextInput } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';

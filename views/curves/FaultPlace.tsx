@@ -2,7 +2,7 @@
 import { Slider } from 'radix-ui';
 import { useMemo } from 'react';
 import { showCurrent, showLength, showTime } from '@/core/job/show';
-import type { FaultHere, FaultsAlong } from '@/core/study/whoOpens';
+import type { FaultHere, FaultsAlong } from '@/core/reports/whoOpens';
 import { cx } from '@/ui/cx';
 import { useWidth } from '@/ui/useWidth';
 import { useJobState } from '../job/JobContext';

@@ -1,10 +1,10 @@
 'use client';
-import { asFamily } from '@/core/job/edits/parts';
-import { setField } from '@/core/job/edits/rows';
+import { asFamily } from '@/core/edits/parts';
+import { setField } from '@/core/edits/rows';
 import { showCurrent, showLength, showTime } from '@/core/job/show';
-import type { CurvesStudy } from '@/core/study/curves';
-import type { Swap } from '@/core/study/swaps';
-import type { WhoOpens } from '@/core/study/whoOpens';
+import type { CurvesStudy } from '@/core/reports/curves';
+import type { Swap } from '@/core/reports/swaps';
+import type { WhoOpens } from '@/core/reports/whoOpens';
 import { Button } from '@/ui/Button';
 import { useAnswer, useJobState, useSession } from '../job/JobContext';
 import type { CurvesPlace } from './place';

@@ -1,5 +1,5 @@
 import { unparse } from 'papaparse';
-import type { ComparedBand } from '@/core/study/curves';
+import type { ComparedBand } from '@/core/reports/curves';
 import { bandPolygon, type ChartModel, decadeLabel, edgeLine, PLAIN_UNITS } from '@/ui/charts/model';
 import { saveFile } from '@/ui/saveFile';
 

@@ -1,7 +1,7 @@
 import { showCurrent } from '@/core/job/show';
-import type { DrawnBand } from '@/core/study/chart';
-import type { CurvesStudy } from '@/core/study/curves';
-import type { FaultHere, FaultsAlong } from '@/core/study/whoOpens';
+import type { DrawnBand } from '@/core/reports/chart';
+import type { CurvesStudy } from '@/core/reports/curves';
+import type { FaultHere, FaultsAlong } from '@/core/reports/whoOpens';
 import type { ChartBand, ChartGate, ChartModel } from '@/ui/charts/model';
 
 /** Time over current, or what is let through over prospective current. */

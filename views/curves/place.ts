@@ -1,4 +1,4 @@
-import type { ShownGrade } from '@/core/study/curves';
+import type { ShownGrade } from '@/core/reports/curves';
 import type { CurvesMode } from './curvesModel';
 
 /** What the curves screen shows: all of it stands in its address. */

@@ -1,5 +1,5 @@
-import { setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { setField, takeOut } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import type { Board } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';

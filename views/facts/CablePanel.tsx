@@ -1,9 +1,9 @@
 'use client';
 import Link from 'next/link';
+import { addCable } from '@/core/edits/parts';
+import { setField, takeOut } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import { kindWords, placeWords, plainWords, TAP_WORDS, wayWords } from '@/core/job/cableWords';
-import { addCable } from '@/core/job/edits/parts';
-import { setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
 import { constructionsOf } from '@/core/job/fits';
 import { Segment, Tap } from '@/core/job/schema/circuit';
 import { Button } from '@/ui/Button';

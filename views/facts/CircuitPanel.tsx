@@ -1,13 +1,12 @@
 'use client';
 
 import { X } from 'lucide-react';
-
+import { moveCircuit, renameCircuit } from '@/core/edits/circuits';
+import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/edits/parts';
+import { removePoint } from '@/core/edits/points';
+import { setField, takeOut } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import type { Command } from '@/core/job/commands';
-import { moveCircuit, renameCircuit } from '@/core/job/edits/circuits';
-import { addBoard, addCable, addDevice, addGroupDevice, addLoad, addOutlet, copyOfCircuit } from '@/core/job/edits/parts';
-import { removePoint } from '@/core/job/edits/points';
-import { setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
 import { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { word, wordOfUse } from '@/core/job/terms';

@@ -1,9 +1,9 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
+import { listTogether } from '@/core/edits/parts';
+import { takeOut } from '@/core/edits/rows';
 import { readQuantity } from '@/core/job/edges';
-import { listTogether } from '@/core/job/edits/parts';
-import { takeOut } from '@/core/job/edits/rows';
 import type { Device } from '@/core/job/schema/device';
 import { Button } from '@/ui/Button';
 import { Labelled, Select, TextInput } from '@/ui/Field';

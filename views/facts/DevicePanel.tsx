@@ -1,7 +1,7 @@
 'use client';
-import { asFamily, FAMILIES_OF, ratedWith } from '@/core/job/edits/parts';
-import { setField } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { asFamily, FAMILIES_OF, ratedWith } from '@/core/edits/parts';
+import { setField } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import { FAMILY_FIELDS } from '@/core/job/familyFields';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
 import { recordedOnly } from '@/core/job/recorded';

@@ -1,10 +1,10 @@
 'use client';
 import { type KeyboardEvent, type ReactNode, type RefObject, useEffect, useId, useMemo, useRef, useState } from 'react';
+import { othersLacking } from '@/core/edits/lacking';
+import { factAt, showFact } from '@/core/facts/read';
+import type { FactKind, FactValue, Option } from '@/core/facts/spec';
+import { entryText, readFact } from '@/core/facts/typed';
 import { sizeMm2 } from '@/core/job/edges';
-import { othersLacking } from '@/core/job/edits/lacking';
-import { factAt, showFact } from '@/core/job/facts/read';
-import type { FactKind, FactValue, Option } from '@/core/job/facts/spec';
-import { entryText, readFact } from '@/core/job/facts/typed';
 import type { Fact, Provenance } from '@/core/job/schema/facts';
 import type { Job } from '@/core/job/schema/job';
 import { PROVENANCE_WORDS } from '@/core/job/terms';

@@ -1,10 +1,10 @@
 'use client';
 
 import { createContext, type KeyboardEvent, useContext, useRef, useState } from 'react';
-import { setFacts } from '@/core/job/edits/lacking';
-import { setFact } from '@/core/job/edits/rows';
-import { factAt } from '@/core/job/facts/read';
-import type { FactKind, FactValue } from '@/core/job/facts/spec';
+import { setFacts } from '@/core/edits/lacking';
+import { setFact } from '@/core/edits/rows';
+import { factAt } from '@/core/facts/read';
+import type { FactKind, FactValue } from '@/core/facts/spec';
 import type { Provenance } from '@/core/job/schema/facts';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { cx } from '@/ui/cx';

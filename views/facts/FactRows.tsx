@@ -1,5 +1,5 @@
 'use client';
-import { factAt } from '@/core/job/facts/read';
+import { factAt } from '@/core/facts/read';
 import { useJobState } from '../job/JobContext';
 import { FactField } from './FactField';
 

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
+import type { Fix } from '@/core/fixes/fixes';
 import { questionWords } from '@/core/job/terms';
-import type { Fix } from '@/core/study/fixes';
 import { Button } from '@/ui/Button';
 import { useSession } from '../job/JobContext';
 

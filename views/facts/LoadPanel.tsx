@@ -1,13 +1,13 @@
 'use client';
 import { X } from 'lucide-react';
-import { appliancesOf } from '@/core/job/catalogue/appliances';
-import { addAppliance } from '@/core/job/edits/loads';
-import { rename, setField, takeOut } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { appliancesOf } from '@/core/edits/catalogue/appliances';
+import { addAppliance } from '@/core/edits/loads';
+import { rename, setField, takeOut } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import type { Circuit, Load } from '@/core/job/schema/circuit';
 import { showNumber } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { Way } from '@/core/study/bothWays';
+import type { Way } from '@/core/reports/bothWays';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { setField } from '@/core/edits/rows';
 import { CURVE_HEADS, readCurve, showCurve } from '@/core/job/curveText';
-import { setField } from '@/core/job/edits/rows';
 import type { Device } from '@/core/job/schema/device';
 import type { Firm, FirmCurve } from '@/core/job/schema/firm';
 import { Button } from '@/ui/Button';

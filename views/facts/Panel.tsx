@@ -1,6 +1,6 @@
 'use client';
 import { type ReactNode, useState } from 'react';
-import { factAt } from '@/core/job/facts/read';
+import { factAt } from '@/core/facts/read';
 import { recordedOnly } from '@/core/job/recorded';
 import { PROVENANCE_WORDS } from '@/core/job/terms';
 import { cx } from '@/ui/cx';

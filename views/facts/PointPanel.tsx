@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { intoRoomNamed } from '@/core/job/edits/points';
-import { rename, setField } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { intoRoomNamed } from '@/core/edits/points';
+import { rename, setField } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import { Point } from '@/core/job/schema/circuit';
 import { word } from '@/core/job/terms';
 import { KeptText, Labelled, Select } from '@/ui/Field';

@@ -1,6 +1,6 @@
 'use client';
-import { rename, setField } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { rename, setField } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import type { Room } from '@/core/job/schema/supply';
 import { KeptText } from '@/ui/Field';
 import { useJobState, useSession } from '../job/JobContext';

@@ -1,6 +1,6 @@
 'use client';
+import { factAt, factPaths } from '@/core/facts/read';
 import { cableWords } from '@/core/job/cableWords';
-import { factAt, factPaths } from '@/core/job/facts/read';
 import { showAmount } from '@/core/job/show';
 import { PROVENANCE_WORDS, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';

@@ -2,7 +2,7 @@
 import { useSearchParams } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Job } from '@/core/job/schema/job';
-import type { Query } from '@/core/study/queries';
+import type { Query } from '@/core/queries/queries';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
 import { Select } from '@/ui/Field';

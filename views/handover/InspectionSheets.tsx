@@ -1,8 +1,8 @@
 'use client';
 import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { InspectionStudy, Seen } from '@/core/study/inspection';
-import type { InspectionRow } from '@/core/study/inspectionRows';
+import type { InspectionStudy, Seen } from '@/core/reports/inspection';
+import type { InspectionRow } from '@/core/reports/inspectionRows';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../job/JobContext';

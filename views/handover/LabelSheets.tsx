@@ -1,6 +1,6 @@
 'use client';
 import type { ReactNode } from 'react';
-import type { LabelsStudy } from '@/core/study/labels';
+import type { LabelsStudy } from '@/core/reports/labels';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { boardsOf, feedOf } from './directory';
 import { MARGIN_MM, PAPERS, type PaperName } from './paper';

@@ -1,12 +1,12 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
-import { factAt, factPaths } from '@/core/job/facts/read';
+import { factAt, factPaths } from '@/core/facts/read';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount, showCurrent } from '@/core/job/show';
 import { faultWord, PROVENANCE_WORDS, questionWords, VERDICT_WORDS, word } from '@/core/job/terms';
 import type { ShownAnswer, ShownCheck } from '@/core/judging/answer';
-import type { CircuitReport } from '@/core/study/queries';
+import type { CircuitReport } from '@/core/queries/queries';
 import type { FaultReading } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';

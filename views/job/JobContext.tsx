@@ -1,8 +1,8 @@
 'use client';
 import { createContext, useContext, useEffect, useRef } from 'react';
 import { useStore } from 'zustand';
-import type { Progress } from '@/core/study/fixes';
-import type { AnswerTo, Query } from '@/core/study/queries';
+import type { AnswerTo, Query } from '@/core/queries/queries';
+import type { Progress } from '@/core/study/progress';
 import type { JobSession, JobState } from './jobSession';
 import { keyOf } from './studyClient';
 

@@ -1,5 +1,5 @@
 import type { Dialect } from '@/core/job/terms';
-import type { StepVerdicts } from '@/core/study/supply';
+import type { StepVerdicts } from '@/core/reports/supply';
 
 /** What may be chosen at a place. */
 export type PlacePart = 'circuitId' | 'question' | 'at' | 'print' | 'view';

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { RowChange } from '@/core/job/changes';
 import { parseJobText } from '@/core/job/parse';
-import type { Progress } from '@/core/study/fixes';
-import type { Query } from '@/core/study/queries';
+import type { Query } from '@/core/queries/queries';
+import type { Progress } from '@/core/study/progress';
 import { keyOf, NOTHING_STUDIED, openStudy, type ShownStudy } from './studyClient';
 
 const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));

@@ -1,8 +1,8 @@
 import { proxy } from 'comlink';
 import type { RowChange } from '@/core/job/changes';
 import type { Job } from '@/core/job/schema/job';
-import type { Progress } from '@/core/study/fixes';
-import type { AnswerTo, LongKind, Query } from '@/core/study/queries';
+import type { AnswerTo, LongKind, Query } from '@/core/queries/queries';
+import type { Progress } from '@/core/study/progress';
 import type { Studying } from '@/workers/client';
 
 /** How long what was answered before an edit is shown while its study is under way. */

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { amend } from '@/core/job/edits/amendments';
+import { amend } from '@/core/edits/amendments';
 import { PACKS } from '@/core/job/packs';
 import { Button } from '@/ui/Button';
 import { Details } from '@/ui/Details';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Circuit, Point } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { PeopleAsked, PeoplePoint, PeopleStudy } from '@/core/study/people';
+import type { PeopleAsked, PeoplePoint, PeopleStudy } from '@/core/reports/people';
 import { Details } from '@/ui/Details';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../facts/FactRows';

@@ -2,8 +2,8 @@
 import { Scale } from 'lucide-react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { amend } from '@/core/job/edits/amendments';
-import type { PeopleAsked } from '@/core/study/people';
+import { amend } from '@/core/edits/amendments';
+import type { PeopleAsked } from '@/core/reports/people';
 import { Button } from '@/ui/Button';
 import { Labelled, Select, TextArea, TextInput } from '@/ui/Field';
 import { Popover } from '@/ui/Popover';

@@ -1,5 +1,5 @@
 'use client';
-import { amend, withdraw } from '@/core/job/edits/amendments';
+import { amend, withdraw } from '@/core/edits/amendments';
 import type { Amendment } from '@/core/job/schema/records';
 import { Button } from '@/ui/Button';
 import { useJobState, useSession } from '../job/JobContext';

@@ -1,7 +1,7 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useMemo } from 'react';
-import type { PeopleStudy } from '@/core/study/people';
+import type { PeopleStudy } from '@/core/reports/people';
 import { useNarrow } from '@/ui/useMedia';
 import { useAnswer, useJobState } from '../job/JobContext';
 import { Chosen } from './Chosen';

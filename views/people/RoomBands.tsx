@@ -1,7 +1,7 @@
 'use client';
 import type { Job } from '@/core/job/schema/job';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { Given, PeoplePoint, PeopleRoom, PeopleStudy } from '@/core/study/people';
+import type { Given, PeoplePoint, PeopleRoom, PeopleStudy } from '@/core/reports/people';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { Panel } from '../facts/Panel';

@@ -1,5 +1,5 @@
 'use client';
-import type { Column, PeopleStudy } from '@/core/study/people';
+import type { Column, PeopleStudy } from '@/core/reports/people';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { COLUMN_WORDS } from './words';
 

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
+import type { WayTried } from '@/core/fixes/ways';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { WayTried } from '@/core/study/ways';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -1,4 +1,4 @@
-import type { Column } from '@/core/study/people';
+import type { Column } from '@/core/reports/people';
 
 /** Heads of the four columns. */
 export const COLUMN_WORDS: Readonly<Record<Column, { short: string; long: string }>> = {

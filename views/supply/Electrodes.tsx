@@ -1,8 +1,8 @@
 'use client';
 import { X } from 'lucide-react';
-import { setField, takeOut } from '@/core/job/edits/rows';
-import { addElectrode } from '@/core/job/edits/sources';
-import { factPaths } from '@/core/job/facts/read';
+import { setField, takeOut } from '@/core/edits/rows';
+import { addElectrode } from '@/core/edits/sources';
+import { factPaths } from '@/core/facts/read';
 import { ElectrodeKind } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Field';

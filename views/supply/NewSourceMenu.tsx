@@ -1,5 +1,5 @@
 'use client';
-import { addSource } from '@/core/job/edits/sources';
+import { addSource } from '@/core/edits/sources';
 import type { Origin } from '@/core/job/schema/supply';
 import { Button } from '@/ui/Button';
 import { useJobState, useSession } from '../job/JobContext';

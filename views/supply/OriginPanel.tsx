@@ -1,12 +1,12 @@
 'use client';
+import { setField, takeOut } from '@/core/edits/rows';
+import { networkAbove, SOURCE_NAMES } from '@/core/edits/sources';
+import { factPaths } from '@/core/facts/read';
 import type { Place } from '@/core/house/places';
-import { setField, takeOut } from '@/core/job/edits/rows';
-import { networkAbove, SOURCE_NAMES } from '@/core/job/edits/sources';
-import { factPaths } from '@/core/job/facts/read';
 import type { Origin } from '@/core/job/schema/supply';
 import { showCurrent, showNumber } from '@/core/job/show';
 import { faultWord, faultWords, word } from '@/core/job/terms';
-import type { OriginStudy, SupplyCurrent, SupplyFault, SupplyReading } from '@/core/study/supply';
+import type { OriginStudy, SupplyCurrent, SupplyFault, SupplyReading } from '@/core/reports/supply';
 import { Choice } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { Menu } from '@/ui/Menu';

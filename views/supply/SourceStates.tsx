@@ -1,6 +1,6 @@
 'use client';
 
-import { connect } from '@/core/job/edits/sources';
+import { connect } from '@/core/edits/sources';
 
 import type { SourceState } from '@/core/job/schema/supply';
 import { Choices } from '@/ui/Choice';

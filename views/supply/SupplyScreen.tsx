@@ -1,6 +1,6 @@
 'use client';
-import { setOfJob } from '@/core/job/edits/rows';
-import { SOURCE_NAMES, withVoltageSystem } from '@/core/job/edits/sources';
+import { setOfJob } from '@/core/edits/rows';
+import { SOURCE_NAMES, withVoltageSystem } from '@/core/edits/sources';
 import type { Job } from '@/core/job/schema/job';
 import { EarthingSystem, type VoltageSystem } from '@/core/job/schema/supply';
 import { earthingWords, systemWord, word } from '@/core/job/terms';

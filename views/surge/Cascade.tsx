@@ -1,9 +1,9 @@
 'use client';
 import { useState } from 'react';
-import { setFact } from '@/core/job/edits/rows';
+import { setFact } from '@/core/edits/rows';
 import { showLength, showNumber } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownStage, SurgeStudy } from '@/core/study/surge';
+import type { ShownStage, SurgeStudy } from '@/core/reports/surge';
 import { Button } from '@/ui/Button';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState, useSession } from '../job/JobContext';

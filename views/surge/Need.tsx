@@ -1,7 +1,7 @@
 'use client';
-import { factAt, factPaths } from '@/core/job/facts/read';
+import { factAt, factPaths } from '@/core/facts/read';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { SurgeStudy } from '@/core/study/surge';
+import type { SurgeStudy } from '@/core/reports/surge';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactField } from '../facts/FactField';
 import { useJobState } from '../job/JobContext';

@@ -1,12 +1,12 @@
 'use client';
 import { useState } from 'react';
+import { setFact } from '@/core/edits/rows';
+import { backedBy } from '@/core/edits/surge';
+import { factPaths } from '@/core/facts/read';
 import { leadsByPlace } from '@/core/job/board/leads';
-import { setFact } from '@/core/job/edits/rows';
-import { backedBy } from '@/core/job/edits/surge';
-import { factPaths } from '@/core/job/facts/read';
 import { showLength } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { ShownStage, SurgeStudy } from '@/core/study/surge';
+import type { ShownStage, SurgeStudy } from '@/core/reports/surge';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -1,9 +1,9 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
-import { addSurge } from '@/core/job/edits/surge';
+import { addSurge } from '@/core/edits/surge';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { SurgeStudy } from '@/core/study/surge';
+import type { SurgeStudy } from '@/core/reports/surge';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -1,5 +1,5 @@
 import { showCurrent } from '@/core/job/show';
-import type { CircuitChart } from '@/core/study/chart';
+import type { CircuitChart } from '@/core/reports/chart';
 import type { ChartBand, ChartModel } from '@/ui/charts/model';
 
 /** Bands nearest device first, faults and cable limit, over whole decades that hold them all. */

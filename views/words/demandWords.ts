@@ -1,5 +1,5 @@
 import { showNumber } from '@/core/job/show';
-import type { ShownCalculation } from '@/core/study/demand';
+import type { ShownCalculation } from '@/core/reports/demand';
 
 /** How a calculation is called, in the words of its code. */
 export const METHOD_WORDS: Readonly<Record<ShownCalculation['method'], string>> = {

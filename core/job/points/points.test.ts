@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { addPoints, movePoint, removePoint, stepPoint } from '../../edits/points';
 import { demo } from '../../testing/demos';
 import { applyCommand } from '../commands';
-import { addPoints, movePoint, removePoint, stepPoint } from '../edits/points';
 import { referenceProblems } from '../references';
 import type { Point } from '../schema/circuit';
 import type { Job } from '../schema/job';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deviceLine } from '../../devices/identity';
 import type { Job } from '../../job/schema/job';
-import { ask, check, faults } from '../../testing/ask';
+import { ask, check, faults } from '../../study/testing/ask';
 import { splitHouse, star, threePhaseHouse } from '../../testing/houses';
 import { breaker, type CircuitSketch, device, jobWith, measuredOrigin, stated, withField } from '../../testing/jobs';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask } from '../../testing/ask';
+import { ask } from '../../study/testing/ask';
 import { breaker, type CircuitSketch, device, gg, jobWith, measuredOrigin, segment, stated, withField } from '../../testing/jobs';
 
 const one = (sketch: Partial<CircuitSketch> = {}, origin = measuredOrigin()): Job =>

@@ -1,5 +1,5 @@
+import { CONTACTS, plugFits } from '../../facts/configurations';
 import type { CircuitFacts } from '../../house/facts';
-import { CONTACTS, plugFits } from '../../job/facts/configurations';
 import { all, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Load, Point } from '../../job/sealed';

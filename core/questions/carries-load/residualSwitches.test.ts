@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { star, threePhaseHouse } from '../../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, segment, stated } from '../../testing/jobs';
 import { behindSwitch, rccb, residual } from '../../testing/residuals';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask } from '../../testing/ask';
+import { ask } from '../../study/testing/ask';
 import { splitHouse, star, threePhaseHouse } from '../../testing/houses';
 import { stated } from '../../testing/jobs';
 

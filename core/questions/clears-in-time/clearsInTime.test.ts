@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask } from '../../testing/ask';
+import { ask } from '../../study/testing/ask';
 import { breaker, type CircuitSketch, gg, jobWith, measuredOrigin, stated, withField } from '../../testing/jobs';
 
 /** BS 7671 table 41.3, greatest Zs in Ω at 0.95 × 230 V (from memory; the formula U/Ia is checked beside it). */

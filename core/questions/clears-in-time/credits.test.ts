@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../../job/schema/circuit';
 import { earned } from '../../rules/credit';
-import { circuitOf } from '../../testing/ask';
+import { circuitOf } from '../../study/testing/ask';
 import { breaker, jobWith } from '../../testing/jobs';
 import { SLOW_FINAL } from './credits';
 

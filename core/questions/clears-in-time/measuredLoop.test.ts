@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { breaker, device, gg, jobWith } from '../../testing/jobs';
 import { rccb } from '../../testing/residuals';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceSettings } from '../../job/schema/device';
 import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { soilHouse } from '../../testing/houses';
 import { breaker, device, gg, segment, stated } from '../../testing/jobs';
 import { rcbo, rccb, residual } from '../../testing/residuals';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { splitHouse } from '../../testing/houses';
 import { breaker, type CircuitSketch, device, gg, jobWith, measuredOrigin, stated } from '../../testing/jobs';
 import { rcbo, rccb, residual } from '../../testing/residuals';

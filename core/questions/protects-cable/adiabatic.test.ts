@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceSettings } from '../../job/schema/device';
-import { ask, cableAnswer, check } from '../../testing/ask';
+import { ask, cableAnswer, check } from '../../study/testing/ask';
 import { EARNED } from '../../testing/earned';
 import { jobWith, measuredOrigin, stated } from '../../testing/jobs';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { cableAnswer, check } from '../../testing/ask';
+import { cableAnswer, check } from '../../study/testing/ask';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../../testing/houses';
 import { breaker, device, segment, stated } from '../../testing/jobs';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
-import { cableAnswer, check } from '../../testing/ask';
+import { cableAnswer, check } from '../../study/testing/ask';
 import { star, threePhaseHouse } from '../../testing/houses';
 import { breaker, device, jobWith, segment, stated, withField } from '../../testing/jobs';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Segment } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
-import { cableAnswer, check } from '../../testing/ask';
+import { cableAnswer, check } from '../../study/testing/ask';
 import { breaker, jobWith, segment, stated } from '../../testing/jobs';
 
 /** A service of which the neutral is the protective conductor. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cableAnswer } from '../../testing/ask';
+import { cableAnswer } from '../../study/testing/ask';
 import { breaker, jobWith, stated } from '../../testing/jobs';
 
 describe('what makes a metric cable safer', () => {

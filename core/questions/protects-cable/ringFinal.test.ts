@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
-import { cableAnswer, check } from '../../testing/ask';
+import { cableAnswer, check } from '../../study/testing/ask';
 import { breaker, type CircuitSketch, jobWith, segment, stated, withField } from '../../testing/jobs';
 
 describe('a ring final circuit by BS 7671 433.1.204', () => {

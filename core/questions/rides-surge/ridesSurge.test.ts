@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { deviceLine } from '../../devices/identity';
+import { triedFixes } from '../../fixes/fixes';
 import type { Job } from '../../job/schema/job';
-import { triedFixes } from '../../study/fixes';
 import { studyJob } from '../../study/study';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { mouldedCase, splitHouse } from '../../testing/houses';
 import { breaker, device, stated } from '../../testing/jobs';
 import { switchOf } from '../../testing/leakyHouse';

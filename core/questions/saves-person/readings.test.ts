@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../../job/schema/job';
 import type { Reading } from '../../job/schema/records';
-import { ask } from '../../testing/ask';
+import { ask } from '../../study/testing/ask';
 import { device, jobWith, stated } from '../../testing/jobs';
 import { rcbo, residual } from '../../testing/residuals';
 

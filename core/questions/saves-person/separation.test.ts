@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Load, Point } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../testing/ask';
+import { ask, check } from '../../study/testing/ask';
 import { breaker, jobWith, stated } from '../../testing/jobs';
 import { branch, load } from '../../testing/reliefJobs';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Load } from '../../job/schema/circuit';
 import type { DeviceSettings } from '../../job/schema/device';
 import type { Job } from '../../job/schema/job';
-import { ask } from '../../testing/ask';
+import { ask } from '../../study/testing/ask';
 import { breaker, gg, jobWith, stated } from '../../testing/jobs';
 import { branch, load } from '../../testing/reliefJobs';
 

@@ -1,8 +1,8 @@
 'use client';
 import type { ReactNode } from 'react';
 import { VERDICT_WORDS } from '@/core/job/terms';
+import type { InspectionStudy } from '@/core/reports/inspection';
 import type { Zone } from '@/core/rules/inspection/item';
-import type { InspectionStudy } from '@/core/study/inspection';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState } from '../../job/JobContext';

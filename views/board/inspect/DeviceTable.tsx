@@ -1,10 +1,10 @@
 'use client';
+import { look } from '@/core/edits/inspection';
 import type { Step } from '@/core/job/commands';
-import { look } from '@/core/job/edits/inspection';
 import { showTorque } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { InspectedDevice } from '@/core/study/inspection';
-import type { InspectionRow } from '@/core/study/inspectionRows';
+import type { InspectedDevice } from '@/core/reports/inspection';
+import type { InspectionRow } from '@/core/reports/inspectionRows';
 import { Button } from '@/ui/Button';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactField } from '../../facts/FactField';

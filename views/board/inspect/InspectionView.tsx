@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { word } from '@/core/job/terms';
-import type { CircuitInspection, InspectedPart, InspectionStudy, Seen } from '@/core/study/inspection';
+import type { CircuitInspection, InspectedPart, InspectionStudy, Seen } from '@/core/reports/inspection';
 import { cx } from '@/ui/cx';
 import { Details } from '@/ui/Details';
 import { useNarrow } from '@/ui/useMedia';

@@ -1,9 +1,9 @@
 'use client';
-import { howMeasured } from '@/core/job/facts/inspections';
-import { entryText } from '@/core/job/facts/typed';
+import { howMeasured } from '@/core/facts/inspections';
+import { entryText } from '@/core/facts/typed';
 import { CODES, type ObservationCode } from '@/core/job/inspected';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { InspectionRow } from '@/core/study/inspectionRows';
+import type { InspectionRow } from '@/core/reports/inspectionRows';
 import { Choice } from '@/ui/Choice';
 import { KeptText } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';

@@ -1,9 +1,9 @@
 'use client';
-import { type Came, confirmCode, type Looking, look, unlook } from '@/core/job/edits/inspection';
-import { howMeasured } from '@/core/job/facts/inspections';
-import { readFact } from '@/core/job/facts/typed';
+import { type Came, confirmCode, type Looking, look, unlook } from '@/core/edits/inspection';
+import { howMeasured } from '@/core/facts/inspections';
+import { readFact } from '@/core/facts/typed';
 import type { ObservationCode } from '@/core/job/inspected';
-import type { InspectionRow } from '@/core/study/inspectionRows';
+import type { InspectionRow } from '@/core/reports/inspectionRows';
 import { useJobState, useSession } from '../../job/JobContext';
 import { seenNow } from './SeenBy';
 

@@ -1,6 +1,6 @@
+import type { InspectionStudy } from '@/core/reports/inspection';
+import type { InspectionRow } from '@/core/reports/inspectionRows';
 import type { Zone } from '@/core/rules/inspection/item';
-import type { InspectionStudy } from '@/core/study/inspection';
-import type { InspectionRow } from '@/core/study/inspectionRows';
 import type { MarkKind } from '@/ui/VerdictMark';
 import type { BoardPlace } from '../place';
 

@@ -1,11 +1,11 @@
 'use client';
 import { Fragment, memo, useState } from 'react';
-import { setFact } from '@/core/job/edits/rows';
-import { factPaths } from '@/core/job/facts/read';
+import { setFact } from '@/core/edits/rows';
+import { factPaths } from '@/core/facts/read';
 import type { Job } from '@/core/job/schema/job';
 import { showNumber } from '@/core/job/show';
 import { lineLetter, word } from '@/core/job/terms';
-import type { DemandStudy, ShownCalculation } from '@/core/study/demand';
+import type { DemandStudy, ShownCalculation } from '@/core/reports/demand';
 import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { Select } from '@/ui/Field';

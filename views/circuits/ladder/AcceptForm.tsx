@@ -1,7 +1,7 @@
 'use client';
 import { formatISO } from 'date-fns/formatISO';
 import { useForm } from 'react-hook-form';
-import { accept } from '@/core/job/edits/rows';
+import { accept } from '@/core/edits/rows';
 import type { QuestionId } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';

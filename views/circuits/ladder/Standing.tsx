@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { takeOut } from '@/core/job/edits/rows';
+import { takeOut } from '@/core/edits/rows';
 import { Popover } from '@/ui/Popover';
 import { useJobState, useSession } from '../../job/JobContext';
 import type { Judged } from './AcceptForm';

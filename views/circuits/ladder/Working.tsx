@@ -1,6 +1,6 @@
 'use client';
 import { Fragment } from 'react';
-import { factAt, onItsPanel } from '@/core/job/facts/read';
+import { factAt, onItsPanel } from '@/core/facts/read';
 import type { Given, Missing } from '@/core/job/known';
 import type { Job } from '@/core/job/schema/job';
 import { showAmount } from '@/core/job/show';

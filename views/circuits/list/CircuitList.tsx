@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
-import { placeCircuit, stepCircuit } from '@/core/job/edits/circuits';
+import { placeCircuit, stepCircuit } from '@/core/edits/circuits';
 import type { Board } from '@/core/job/schema/supply';
 import { nextNumber } from '@/core/quick/circuit';
 import { cx } from '@/ui/cx';

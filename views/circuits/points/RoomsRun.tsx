@@ -1,8 +1,8 @@
 'use client';
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
-import { addPoints, movePoint, removePoint, stepPoint } from '@/core/job/edits/points';
-import { setField } from '@/core/job/edits/rows';
+import { addPoints, movePoint, removePoint, stepPoint } from '@/core/edits/points';
+import { setField } from '@/core/edits/rows';
 import type { PointDraft } from '@/core/job/points/draft';
 import { endOfLine, type PlacedPoint, placedPoints } from '@/core/job/points/tree';
 import type { Point } from '@/core/job/schema/circuit';

@@ -2,8 +2,8 @@
 import { getCoreRowModel, getFilteredRowModel, useReactTable } from '@tanstack/react-table';
 import { useSearchParams } from 'next/navigation';
 import { type ClipboardEvent, type KeyboardEvent, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { gridColumns } from '@/core/job/grid/columns';
-import { type Filling, fillCells, type Misfilling } from '@/core/job/grid/fill';
+import { gridColumns } from '@/core/edits/grid/columns';
+import { type Filling, fillCells, type Misfilling } from '@/core/edits/grid/fill';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Provenance } from '@/core/job/schema/facts';
 import { useCoarse } from '@/ui/useMedia';

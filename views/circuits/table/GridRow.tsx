@@ -1,6 +1,6 @@
 'use client';
 import { Fragment, memo, type ReactNode } from 'react';
-import { type Cell, type GridColumn, rowsOfCircuit } from '@/core/job/grid/columns';
+import { type Cell, type GridColumn, rowsOfCircuit } from '@/core/edits/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import type { Verdict } from '@/core/judging/answer';

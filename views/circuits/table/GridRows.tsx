@@ -1,7 +1,7 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Fragment, memo, useEffect } from 'react';
-import type { GridColumn } from '@/core/job/grid/columns';
+import type { GridColumn } from '@/core/edits/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import type { Verdict } from '@/core/judging/answer';

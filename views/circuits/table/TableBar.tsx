@@ -1,6 +1,6 @@
 'use client';
 import { useRef } from 'react';
-import type { Misfilling } from '@/core/job/grid/fill';
+import type { Misfilling } from '@/core/edits/grid/fill';
 import type { Provenance } from '@/core/job/schema/facts';
 import { PROVENANCE_WORDS, VERDICT_WORDS, word } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { guessColumns, readTable, type TableReading, takenColumns } from '@/core/job/grid/intake';
+import { guessColumns, readTable, type TableReading, takenColumns } from '@/core/edits/grid/intake';
 import type { Provenance } from '@/core/job/schema/facts';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Field';

@@ -1,5 +1,5 @@
 import { unparse } from 'papaparse';
-import { type Cell, gridColumns } from '@/core/job/grid/columns';
+import { type Cell, gridColumns } from '@/core/edits/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 import { saveFile } from '@/ui/saveFile';

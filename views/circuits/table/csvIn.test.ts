@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { type ForeignTable, guessColumns, readTable, type TableReading, takenColumns } from '@/core/edits/grid/intake';
 import { applyCommand } from '@/core/job/commands';
-import { type ForeignTable, guessColumns, readTable, type TableReading, takenColumns } from '@/core/job/grid/intake';
 import type { Job } from '@/core/job/schema/job';
 import { demo, demoJobs } from '@/core/testing/demos';
 import { csvOf } from './csv';

@@ -1,5 +1,5 @@
-import type { GridColumn } from '@/core/job/grid/columns';
-import { takenText } from '@/core/job/grid/fill';
+import type { GridColumn } from '@/core/edits/grid/columns';
+import { takenText } from '@/core/edits/grid/fill';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
 

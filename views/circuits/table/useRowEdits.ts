@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { placeCircuit, stepCircuit } from '@/core/edits/circuits';
+import { copyOfCircuit } from '@/core/edits/parts';
 import type { Command } from '@/core/job/commands';
-import { placeCircuit, stepCircuit } from '@/core/job/edits/circuits';
-import { copyOfCircuit } from '@/core/job/edits/parts';
 import type { Circuit } from '@/core/job/schema/circuit';
 import { word } from '@/core/job/terms';
 import { nextNumber } from '@/core/quick/circuit';

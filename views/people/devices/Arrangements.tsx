@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
+import type { Arranged } from '@/core/fixes/arrangements';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { Arranged } from '@/core/study/arrangements';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
 import { cx } from '@/ui/cx';

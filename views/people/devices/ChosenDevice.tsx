@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import { factPaths } from '@/core/job/facts/read';
+import { factPaths } from '@/core/facts/read';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { ResidualGauge } from '@/core/study/residual';
+import type { ResidualGauge } from '@/core/reports/residual';
 import { Select } from '@/ui/Field';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { FactRows } from '../../facts/FactRows';

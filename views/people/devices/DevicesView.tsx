@@ -1,6 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
-import type { ResidualGauge } from '@/core/study/residual';
+import type { ResidualGauge } from '@/core/reports/residual';
 import { Button } from '@/ui/Button';
 import { useNarrow } from '@/ui/useMedia';
 import { useAnswer, useJobState, useProgress } from '../../job/JobContext';

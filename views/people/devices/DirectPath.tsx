@@ -1,6 +1,6 @@
 'use client';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { ResidualGauge } from '@/core/study/residual';
+import type { ResidualGauge } from '@/core/reports/residual';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { figure } from './figures';
 

@@ -1,6 +1,6 @@
 'use client';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { ResidualGauge } from '@/core/study/residual';
+import type { ResidualGauge } from '@/core/reports/residual';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { figure, percentSaid } from './figures';

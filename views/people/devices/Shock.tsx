@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
-import type { ShockStudy } from '@/core/study/residual';
+import type { ShockStudy } from '@/core/reports/residual';
 import { Pick } from '@/ui/Choice';
 import type { ChartModel } from '@/ui/charts/model';
 import { VerdictMark } from '@/ui/VerdictMark';

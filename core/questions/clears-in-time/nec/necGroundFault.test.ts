@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ask, check } from '../../../testing/ask';
+import { ask, check } from '../../../study/testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { stated, withField } from '../../../testing/jobs';
 

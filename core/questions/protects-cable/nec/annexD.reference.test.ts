@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { check } from '../../../testing/ask';
+import { check } from '../../../study/testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { device, stated } from '../../../testing/jobs';
 import { askCable } from '../../../testing/necCircuit';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Segment, Tap } from '../../../job/schema/circuit';
-import { check } from '../../../testing/ask';
+import { check } from '../../../study/testing/ask';
 import { mouldedCase } from '../../../testing/houses';
 import { device, stated } from '../../../testing/jobs';
 import { askCable, fed, house } from '../../../testing/necCircuit';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Segment } from '../../../job/schema/circuit';
 import { studyJob } from '../../../study/study';
-import { ask, check } from '../../../testing/ask';
+import { ask, check } from '../../../study/testing/ask';
 import { american, mouldedCase, splitHouse, star, threePhaseHouse } from '../../../testing/houses';
 import { device, stated, withField } from '../../../testing/jobs';
 import { askCable, house, overload } from '../../../testing/necCircuit';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Electrode } from '../../../job/schema/supply';
-import { check } from '../../../testing/ask';
+import { check } from '../../../study/testing/ask';
 import { splitHouse } from '../../../testing/houses';
 import { stated } from '../../../testing/jobs';
 import { askCable } from '../../../testing/necCircuit';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { circuitFacts } from '../../../house/facts';
 import type { Job } from '../../../job/schema/job';
-import { outcomeAt, protectedBy, type Spot, spotJob } from '../../../testing/askedPlaces';
 import { device, stated } from '../../../testing/jobs';
 import { savesPerson } from '../savesPerson';
+import { outcomeAt, protectedBy, type Spot, spotJob } from '../testing/askedPlaces';
 import { askedChecks } from './asked';
 
 const GARAGE: Spot = { use: 'garage', point: { serves: 'general' }, board: { readilyAccessible: true } };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askedAt, outcomeAt, type Spot, spotJob } from '../../../testing/askedPlaces';
+import { askedAt, outcomeAt, type Spot, spotJob } from '../testing/askedPlaces';
 
 /**
  * Where IEC 60364 and BS 7671:2018+A2:2022 ask for additional protection, arc detection and circuits of their own, from memory of the

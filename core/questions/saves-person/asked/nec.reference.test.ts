@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askedAt, type Spot, spotJob } from '../../../testing/askedPlaces';
+import { askedAt, type Spot, spotJob } from '../testing/askedPlaces';
 
 /**
  * Where the NEC asks for protection, edition by edition, from memory of the publications: the clause where it does, `-` where it does not,

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { circuitFacts } from '../../../house/facts';
-import { spotJob } from '../../../testing/askedPlaces';
 import { mouldedCase } from '../../../testing/houses';
 import { breaker, device, stated } from '../../../testing/jobs';
+import { spotJob } from '../testing/askedPlaces';
 import { ratedAt } from './outletFacts';
 
 describe('what an outlet is rated', () => {

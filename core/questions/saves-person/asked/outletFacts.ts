@@ -1,7 +1,7 @@
 import { sameItems } from '../../../cells/alike';
 import { ratedCurrent } from '../../../devices/bands';
+import { CONTACTS } from '../../../facts/configurations';
 import type { CircuitFacts } from '../../../house/facts';
-import { CONTACTS } from '../../../job/facts/configurations';
 import { andThen, type Known, known, list, type Maybe, map, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Load, Point, Room } from '../../../job/sealed';

@@ -3,7 +3,7 @@ import type { Circuit } from '../../../job/schema/circuit';
 import type { Device } from '../../../job/schema/device';
 import type { Job } from '../../../job/schema/job';
 import type { Board, Electrode, RoomUse } from '../../../job/schema/supply';
-import { ask, check } from '../../../testing/ask';
+import { ask, check } from '../../../study/testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { breaker, device, jobWith, stated } from '../../../testing/jobs';
 import { behindSwitch, rcbo, rccb } from '../../../testing/residuals';

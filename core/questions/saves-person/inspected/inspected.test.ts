@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { look } from '../../../edits/inspection';
 import { applyCommand } from '../../../job/commands';
-import { look } from '../../../job/edits/inspection';
 import { type InspectedItem, ITEMS, itemOn } from '../../../job/inspected';
 import { parseJobText } from '../../../job/parse';
 import type { Segment } from '../../../job/schema/circuit';
@@ -9,7 +9,7 @@ import { type Job, RulePackId } from '../../../job/schema/job';
 import type { ShownCheck, Verdict } from '../../../judging/answer';
 import { clauseOfItem, inWords } from '../../../rules/inspection/item';
 import { ITEMS as RULES } from '../../../rules/inspection/items';
-import { ask } from '../../../testing/ask';
+import { ask } from '../../../study/testing/ask';
 import { boardInspected, buriedBranch, measured, panelInspected, right, seen, wrong } from '../../../testing/inspectedHouse';
 import { stated } from '../../../testing/jobs';
 

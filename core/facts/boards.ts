@@ -1,0 +1,92 @@
+import { layoutOf } from '../job/board/layout';
+import type { Board } from '../job/schema/supply';
+import { word } from '../job/terms';
+import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type SpecsOf, said, yesNo } from './spec';
+
+/** A board with an electrode of its own: only there its earth may be another than the supply's. */
+const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes).some(({ boardId }) => boardId === id);
+
+const isApart = (row: Row): boolean => (row as Board).otherBuilding === true && (row as Board).areaM2 === undefined;
+
+const PREMISES = choice('serves', [
+  { value: 'household', label: 'a household' },
+  { value: 'high-rise', label: 'a residential building above 18 m' },
+  { value: 'shared', label: 'a house in multiple occupation' },
+  { value: 'student', label: 'student rooms' },
+  { value: 'care', label: 'a care home' },
+  { value: 'work', label: 'a workplace' },
+]);
+/** The American book tells a dwelling from what is none, and those who live together from both. */
+const NEC_PREMISES = choice('serves', [
+  { value: 'household', label: 'a dwelling unit' },
+  { value: 'student', label: 'a dormitory' },
+  { value: 'care', label: 'a nursing home' },
+  { value: 'work', label: 'no dwelling' },
+]);
+
+/** Facts of boards, in the order they are asked. */
+export const SPECS: SpecsOf<Board> = {
+  deviceFactor: quantity('share of its rating a device may carry here', 'factor'),
+  ratedA: quantity('rating', 'current'),
+  neutralBonded: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
+  earthTied: (job, row) =>
+    yesNo(`metal path or bond to the ${word(job.dialect, 'earth')} of the supply`, 'yes', 'none')(job, row),
+  earthsWithinReach: (job, row) => yesNo(`metal of both ${word(job.dialect, 'earth')}s within reach together`)(job, row),
+  annexZB: yesNo('marked by BS EN 61439-3 annex ZB, 16 kA'),
+  spaces: said('spaces', 'count'),
+  rails: quantity('rails', 'count'),
+  halfFrom: quantity('half-size and twin from space', 'count'),
+  plugOnNeutral: yesNo('neutrals plug on'),
+  oneLineJumper: yesNo('jumper that makes every space one leg', 'fitted', 'none'),
+  openingsClosed: yesNo('spaces without a device', 'closed', 'some open'),
+  nonCombustible: yesNo('enclosure', 'non-combustible', 'combustible'),
+  neutralTerminals: quantity('terminals of the neutral bar', 'count'),
+  earthTerminals: (job, row) => quantity(`terminals of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
+  earthWiresPerTerminal: (job, row) =>
+    quantity(`wires to a terminal of the ${word(job.dialect, 'earth')} bar`, 'count')(job, row),
+  intersystemBonding: yesNo('intersystem bonding termination', 'there', 'none'),
+  premises: (job, row) => (job.dialect === 'nec' ? NEC_PREMISES : PREMISES)(job, row),
+  emergencyDisconnect: yesNo('emergency disconnect', 'outdoors, within reach', 'none'),
+  readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
+  overSteps: yesNo('stands', 'over steps', 'beside them'),
+  disconnect: choice('switched off as a whole', [
+    { value: 'own-main', label: 'by its own main' },
+    { value: 'in-sight', label: 'ahead, in sight' },
+    { value: 'lockable', label: 'ahead, can be locked off' },
+    { value: 'remote', label: 'ahead, neither' },
+  ]),
+  growthPercent: quantity('kept free for growth', 'percent'),
+  areaM2: (job, row) => quantity('floor area of the dwelling it serves', 'area', job.dialect === 'nec' ? 'ft²' : 'm²')(job, row),
+  demandMethod: choice('demand of that dwelling by', [
+    { value: 'standard', label: 'article 220 part III' },
+    { value: 'optional', label: '220.82, optional' },
+    { value: 'existing', label: '220.83, existing dwelling' },
+    { value: 'metered', label: '220.87, metered' },
+  ]),
+  meteredVa: quantity('greatest demand metered over a year', 'apparent-power'),
+  managedA: quantity('current an energy management system holds it to', 'current'),
+  floors: quantity('floors', 'count'),
+  people: quantity('people in it', 'count'),
+  electronics: choice('electronics in it', ['few', 'usual', 'many']),
+};
+
+/** Where a fact says something; one that is not named here does everywhere. */
+export const APPLIES: Applies = {
+  deviceFactor: iec,
+  readilyAccessible: nec,
+  emergencyDisconnect: nec,
+  earthTied: ownEarth,
+  earthsWithinReach: ownEarth,
+  annexZB: british,
+  areaM2: nec,
+  rails: (job, row) => layoutOf(job, row as Board) === 'rails',
+  halfFrom: nec,
+  plugOnNeutral: nec,
+  oneLineJumper: (job, row) => layoutOf(job, row as Board) === 'slots',
+  nonCombustible: british,
+  intersystemBonding: nec,
+  overSteps: (job, row) => nec(job, row) && job.rooms[(row as Board).roomId ?? '']?.use?.value === 'stairs',
+  managedA: nec,
+  demandMethod: (job, row) => nec(job, row) && !isApart(row),
+  meteredVa: (job, row) => nec(job, row) && (row as Board).demandMethod?.value === 'metered',
+};

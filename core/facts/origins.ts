@@ -1,0 +1,71 @@
+import type { Origin } from '../job/schema/supply';
+import { word } from '../job/terms';
+import { type Applies, british, choice, iec, named, quantity, type SpecsOf, said, size, yesNo } from './spec';
+
+/** Facts of origins, in the order they are asked. */
+export const SPECS: SpecsOf<Origin> = {
+  zeOhm: named((dialect) => (dialect === 'nec' ? 'impedance of the ground-fault path' : 'earth fault loop Ze'), 'impedance'),
+  zLnOhm: quantity('line to neutral loop', 'impedance'),
+  psccA: quantity('short-circuit current, line to neutral', 'current', 'kA'),
+  psccLlA: quantity('short-circuit current, line to line', 'current', 'kA'),
+  pscc3A: quantity('short-circuit current, three-phase', 'current', 'kA'),
+  pefcA: named((dialect) => `${word(dialect, 'earthFault')} current`, 'current', 'kA'),
+  maxFaultA: said('declaredFault', 'current', 'kA'),
+  minFaultA: quantity('minimum current it drives into a fault', 'current'),
+  fullNeutral: yesNo('neutral as good as a line'),
+  xOverR: quantity('X/R', 'ratio'),
+  runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
+  dcLeakageMa: quantity('DC it can leak, mA; 0 through a transformer', 'ratio'),
+  surroundings: choice('surroundings', ['rural', 'suburban', 'urban']),
+  flashesPerKm2: quantity('lightning strikes a km² and year', 'ratio'),
+  overheadLvM: quantity('overhead line before it', 'length', 'km'),
+  cableLvM: quantity('cable before it', 'length', 'km'),
+  overheadHvM: quantity('overhead line of high voltage before that', 'length', 'km'),
+  cableHvM: quantity('cable of high voltage before that', 'length', 'km'),
+  lightningProtection: yesNo('external lightning protection', 'stands', 'none'),
+  surgeCosts: choice('a surge could cost', [
+    { value: 'life', label: 'life or limb' },
+    { value: 'safety-service', label: 'a safety service' },
+    { value: 'money-or-data', label: 'significant money or data' },
+    { value: 'no-more', label: 'no more than equipment' },
+  ]),
+  surgeDeclined: yesNo('surge protection', 'declined in writing', 'not declined'),
+  neutralBond: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
+  partedBy: (job, row) => {
+    const changeover = job.dialect === 'nec' ? 'transfer switch' : 'changeover switch';
+    return choice('kept apart from the other sources by', [
+      { value: 'changeover', label: `a ${changeover}, lines alone` },
+      { value: 'changeover-neutral', label: `a ${changeover}, neutral too` },
+      { value: 'interlock', label: 'an interlock of two breakers' },
+      { value: 'nothing', label: 'nothing' },
+    ])(job, row);
+  },
+  pipes: choice('metal pipes and frames', [
+    { value: 'bonded', label: 'bonded' },
+    { value: 'not-bonded', label: 'not bonded' },
+    { value: 'none', label: 'none come in' },
+  ]),
+  bondingSize: size(() => 'bonding conductor'),
+  'transformer.ratedVA': quantity('rating', 'apparent-power', 'kVA'),
+  'transformer.impedancePercent': quantity('impedance', 'percent'),
+  'transformer.xOverR': quantity('X/R', 'ratio'),
+  'transformer.upstreamFaultVA': quantity('maximum fault level above it', 'apparent-power', 'MVA'),
+  'transformer.upstreamLeastVA': quantity('minimum fault level above it', 'apparent-power', 'MVA'),
+};
+
+const ofSupplier = ({ kind }: Origin): boolean => kind === 'network' || kind === 'transformer';
+/** The British book asks what a surge could cost, never for the risk of one; the American asks neither. */
+const byRisk: Applies[string] = (job, row) => iec(job, row) && !british(job, row) && ofSupplier(row as Origin);
+
+/** Where a fact says something; one that is not named here does everywhere. */
+export const APPLIES: Applies = {
+  runsAlone: (_, row) => ['generator', 'inverter'].includes((row as Origin).kind),
+  partedBy: (job) => Object.keys(job.origins).length > 1,
+  dcLeakageMa: (_, row) => (row as Origin).kind === 'inverter',
+  ...Object.fromEntries(
+    ['surroundings', 'flashesPerKm2', 'overheadLvM', 'cableLvM', 'overheadHvM', 'cableHvM'].map((field) => [field, byRisk]),
+  ),
+  lightningProtection: (job, row) => iec(job, row) && ofSupplier(row as Origin),
+  surgeCosts: (job, row) => british(job, row) && ofSupplier(row as Origin),
+  surgeDeclined: (job, row) => british(job, row) && ofSupplier(row as Origin),
+};
