@@ -5,7 +5,8 @@ import { anyCommand } from '../testing/anyJob';
 import { applyChanges, changesBetween, inverseOf, standingInTheWay } from './changes';
 import { applyCommand, type Command, CommandRefused } from './commands';
 import { jobFileText } from './jobFile';
-import { duplicateOf, newJob, PACKS_OF } from './newJob';
+import { duplicateOf, newJob } from './newJob';
+import { packsOf } from './packs';
 import { parseJob, parseJobText } from './parse';
 import type { Job } from './schema/job';
 
@@ -108,7 +109,7 @@ describe('job files', () => {
 });
 
 describe('new jobs', () => {
-  it.each((['iec', 'nec'] as const).flatMap((dialect) => PACKS_OF[dialect].map((pack) => [dialect, pack] as const)))(
+  it.each((['iec', 'nec'] as const).flatMap((dialect) => packsOf(dialect).map((pack) => [dialect, pack] as const)))(
     '%s %s: valid, with nothing known',
     (dialect, pack) => {
       const job = newJob({ id: 'house', name: 'House', dialect, pack });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { newJob, PACKS_OF } from './newJob';
+import { newJob } from './newJob';
+import { packsOf } from './packs';
 import { linesOf } from './terms';
 
 describe('a new job', () => {
@@ -7,7 +8,7 @@ describe('a new job', () => {
     ['iec', 'single-phase', 1, 230, 50, 1.1, 0.9],
     ['nec', 'split-phase', 2, 120, 60, 1, 1],
   ] as const)('of %s starts with its nominal supply', (dialect, voltageSystem, lines, u0V, frequencyHz, cMax, cMin) => {
-    for (const pack of PACKS_OF[dialect]) {
+    for (const pack of packsOf(dialect)) {
       const { supply } = newJob({ id: 'j', name: 'J', dialect, pack });
       expect(supply).toEqual({ voltageSystem, earthing: 'TN-C-S', u0V, frequencyHz, cMax, cMin });
       expect(linesOf(supply)).toHaveLength(lines);

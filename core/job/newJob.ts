@@ -9,12 +9,6 @@ export interface NewJob {
   pack: RulePackId;
 }
 
-/** The packs of each dialect, the usual one first. */
-export const PACKS_OF: Readonly<Record<Job['dialect'], readonly RulePackId[]>> = {
-  iec: ['iec-60364', 'bs-7671-2018-a2'],
-  nec: ['nec-2023', 'nec-2020', 'nec-2017'],
-};
-
 /** Nominal supply a job of each dialect starts with; voltage factors of IEC 60909-0 for ±10 % (IEC), none for NEC. */
 const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {
   iec: { voltageSystem: 'single-phase', earthing: 'TN-C-S', u0V: 230, frequencyHz: 50, cMax: 1.1, cMin: 0.9 },

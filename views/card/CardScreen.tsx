@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { setOfJob, underRules } from '@/core/edits/rows';
 import { jobMisfits } from '@/core/job/fits';
-import { PACKS_OF } from '@/core/job/newJob';
+import { packsOf } from '@/core/job/packs';
 import type { Job, JobCard } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
 import { KeptText, Labelled, Select } from '@/ui/Field';
@@ -49,7 +49,7 @@ export function CardScreen() {
               <Select
                 {...wiring}
                 value={pack}
-                options={[...PACKS_OF[dialect], ...PACKS_OF[dialect === 'nec' ? 'iec' : 'nec']].map((each) => ({
+                options={[...packsOf(dialect), ...packsOf(dialect === 'nec' ? 'iec' : 'nec')].map((each) => ({
                   value: each,
                   label: packName(each),
                 }))}

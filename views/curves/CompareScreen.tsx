@@ -1,7 +1,8 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { newJob, PACKS_OF } from '@/core/job/newJob';
+import { newJob } from '@/core/job/newJob';
+import { packsOf } from '@/core/job/packs';
 import type { Dialect } from '@/core/job/terms';
 import { Pick } from '@/ui/Choice';
 import { HomeFrame } from '../HomeFrame';
@@ -16,7 +17,7 @@ const DIALECTS = [
 
 /** A job nobody keeps, with nothing in it: devices are compared by themselves. */
 const nothing = (dialect: Dialect) => ({
-  ...newJob({ id: 'compare', name: 'Devices', dialect, pack: PACKS_OF[dialect][0]! }),
+  ...newJob({ id: 'compare', name: 'Devices', dialect, pack: packsOf(dialect)[0]! }),
   ...{ circuits: {}, segments: {}, devices: {} },
 });
 

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import * as z from 'zod';
-import { PACKS_OF } from '@/core/job/newJob';
+import { packsOf } from '@/core/job/packs';
 import { ShortText } from '@/core/job/schema/facts';
 import { Dialect, RulePackId } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
@@ -27,7 +27,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
   const [refusal, setRefusal] = useState<string>();
   const { register, control, handleSubmit, watch, setValue, formState } = useForm<NewJob>({
     resolver: zodResolver(NewJob),
-    defaultValues: { name: '', dialect: usualDialect, pack: PACKS_OF[usualDialect][0]! },
+    defaultValues: { name: '', dialect: usualDialect, pack: packsOf(usualDialect)[0]! },
   });
   const dialect = watch('dialect');
   const begin = async (wanted: NewJob) => {
@@ -50,7 +50,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
             options={DIALECTS}
             onChange={(value) => {
               field.onChange(value);
-              setValue('pack', PACKS_OF[value][0]!);
+              setValue('pack', packsOf(value)[0]!);
             }}
           />
         )}
@@ -64,7 +64,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
               <Select
                 {...wiring}
                 value={field.value}
-                options={PACKS_OF[dialect].map((pack) => ({ value: pack, label: packName(pack) }))}
+                options={packsOf(dialect).map((pack) => ({ value: pack, label: packName(pack) }))}
                 onChange={field.onChange}
               />
             )}

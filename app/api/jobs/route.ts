@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { bodyOf, refuseRequest, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
-import { duplicateOf, newJob, PACKS_OF, withId } from '@/core/job/newJob';
+import { duplicateOf, newJob, withId } from '@/core/job/newJob';
+import { packsOf } from '@/core/job/packs';
 import { Id, ShortText } from '@/core/job/schema/facts';
 import { Dialect, type Job, RulePackId } from '@/core/job/schema/job';
 import { demoJob } from '@/server/demos';
@@ -24,7 +25,7 @@ function made(store: Store, body: z.infer<typeof Body>): Job {
     if (found === undefined) throw new StoreProblem('There is no such job.', 'missing');
     return duplicateOf(found.job, body.id, body.name);
   }
-  const packs = PACKS_OF[body.dialect];
+  const packs = packsOf(body.dialect);
   if (!packs.includes(body.pack))
     refuseRequest(400, [{ path: 'pack', message: `a job in this dialect takes one of ${packs.join(', ')}` }]);
   return newJob(body, store.firm.load());

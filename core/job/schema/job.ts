@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { CollectionName } from '../collections';
+import { PACK_IDS } from '../packs';
 import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Segment } from './circuit';
 import { Combination, Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
@@ -11,7 +12,7 @@ import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
 export const JOB_FORMAT = 'isotrip.job/1';
 
 export const Dialect = z.enum(['iec', 'nec']);
-export const RulePackId = z.enum(['iec-60364', 'bs-7671-2018-a2', 'nec-2017', 'nec-2020', 'nec-2023']);
+export const RulePackId = z.enum(PACK_IDS);
 export type RulePackId = z.infer<typeof RulePackId>;
 
 export const JobCard = z.strictObject({

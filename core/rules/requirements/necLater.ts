@@ -9,7 +9,7 @@ const TO_250 = every(RECEPTACLE, SINGLE_PHASE);
 const HVAC = is('equipment', 'heat-pump', 'air-conditioner');
 
 /** NEC 2020 over 2017: 250 V receptacles too, every basement, damp locations, outdoor outlets, equipment that is serviced. */
-export const NEC_2020: RequirementPack = {
+const NEC_2020: RequirementPack = {
   names: {
     'receptacle-a': TO_250,
     'near-sink': atMost('sinkM', 1.8288),
@@ -71,7 +71,7 @@ export const NEC_2020: RequirementPack = {
 };
 
 /** NEC 2023 over 2020: whole kitchens, places with a sink and food, cooking and drying appliances, 10 A arc-fault circuits, garages and sheds. */
-export const NEC_2023: RequirementPack = {
+const NEC_2023: RequirementPack = {
   names: {
     'kitchen-outlet': is('use', 'kitchen'),
     'outdoor-place': every(
@@ -144,3 +144,6 @@ export const NEC_2023: RequirementPack = {
     },
   },
 };
+
+/** The editions after 2017, each with what it says otherwise than the one before. */
+export const NEC_LATER = { 'nec-2020': NEC_2020, 'nec-2023': NEC_2023 } as const;

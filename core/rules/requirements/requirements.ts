@@ -1,20 +1,19 @@
-import { PACKS } from '../../job/packs';
+import { extendedBy, PACKS } from '../../job/packs';
 import type { RulePackId } from '../../job/sealed';
 import { necCited } from '../../tables/necCited';
 import type { Source } from '../../tables/source';
 import { BS_7671 } from './bs7671';
 import { IEC_60364 } from './iec60364';
 import { NEC_2017 } from './nec2017';
-import { NEC_2020, NEC_2023 } from './necLater';
+import { NEC_LATER } from './necLater';
 import type { AskKind, Requirement, RequirementPack } from './row';
 import type { Where } from './vocabulary';
 
-const OWN: Readonly<Partial<Record<RulePackId, RequirementPack>>> = {
+const OWN: Readonly<Record<RulePackId, RequirementPack>> = {
   'iec-60364': IEC_60364,
   'bs-7671-2018-a2': BS_7671,
   'nec-2017': NEC_2017,
-  'nec-2020': NEC_2020,
-  'nec-2023': NEC_2023,
+  ...NEC_LATER,
 };
 
 /** The rows that hold under a pack, those of the packs it extends with them. */
@@ -27,9 +26,9 @@ const whole = new Map<RulePackId, Requirements>();
 export function requirementsOf(pack: RulePackId): Requirements {
   let found = whole.get(pack);
   if (found === undefined) {
-    const from = PACKS[pack].extends;
+    const from = extendedBy(pack);
     const before: Requirements = from === undefined ? { names: {}, rows: new Map() } : requirementsOf(from);
-    const own = OWN[pack]!;
+    const own = OWN[pack];
     const rows = new Map(before.rows);
     for (const [id, row] of Object.entries(own.rows))
       if (row === null) rows.delete(id);
