@@ -3,14 +3,14 @@ import { boardLayout, boardOf, linesAt, placeOf, spanOf } from '../job/board/lay
 import type { Step } from '../job/commands';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import type { Candidate } from './candidate';
+import { CABLE, type Candidate, maker, RESIDUAL } from './candidate';
 
 /** The device a circuit starts with. */
 export const startDevice = (job: Job, circuitId: string): Device | undefined =>
   Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed');
 
 /** A shared neutral put right: its devices tied, beside each other and on lines of their own; or a neutral of its own. */
-export function sharedNeutral(job: Job, circuitId: string): Candidate[] {
+function sharedNeutral(job: Job, circuitId: string): Candidate<'tie' | 'leg' | 'neutral'>[] {
   const circuit = job.circuits[circuitId];
   const holder = (id: string | undefined) =>
     Object.values(job.circuits).find((each) => each.id === id && each.state !== 'removed');
@@ -20,7 +20,7 @@ export function sharedNeutral(job: Job, circuitId: string): Candidate[] {
   const [own, other] = [startDevice(job, circuitId), partner === undefined ? undefined : startDevice(job, partner.id)];
   if (circuit === undefined || partner === undefined || own === undefined || other === undefined) return [];
   const ties = (['handle', 'common-trip'] as const).map(
-    (kind): Candidate => ({ kind: 'tie', command: tieDevices(own, other, kind) }),
+    (kind): Candidate<'tie'> => ({ kind: 'tie', command: tieDevices(own, other, kind) }),
   );
   const board = job.boards[circuit.fromBoardId ?? ''];
   const layout = board === undefined ? undefined : boardLayout(job, board);
@@ -28,7 +28,7 @@ export function sharedNeutral(job: Job, circuitId: string): Candidate[] {
   const beside =
     place === undefined || layout === undefined
       ? []
-      : [place.at + place.span, place.at - spanOf(own, layout)].flatMap((at): Candidate[] => {
+      : [place.at + place.span, place.at - spanOf(own, layout)].flatMap((at): Candidate<'leg'>[] => {
           // Moved first, and tied then: tied, the other would go along.
           const tried = putDevice(own.tiedTo === undefined ? job : untied(job, own), own.id, { track: place.track, at });
           if (!tried.ok) return [];
@@ -59,7 +59,7 @@ const untied = (job: Job, { id, tiedTo: _, tie: _t, ...device }: Device): Job =>
 });
 
 /** The lines a device is on by where it sits, where something else is said of it. */
-export function asItSits(job: Job, circuitId: string): Candidate[] {
+function asItSits(job: Job, circuitId: string): Candidate<'leg'>[] {
   const device = startDevice(job, circuitId);
   const board = device === undefined ? undefined : boardOf(job, device);
   const layout = board === undefined ? undefined : boardLayout(job, board);
@@ -70,3 +70,13 @@ export function asItSits(job: Job, circuitId: string): Candidate[] {
   const step: Step = { do: 'set', on: 'devices', id: device.id, field: ['lines'], to: lines };
   return [{ kind: 'leg', command: { label: `Take it for what it is: on ${lines.join(' and ')}, as it sits`, steps: [step] } }];
 }
+
+export const ON_A_BOARD = maker(
+  {
+    tie: [...CABLE, ...RESIDUAL, 'saves-person'],
+    leg: [...CABLE, ...RESIDUAL, 'carries-load', 'saves-person'],
+    neutral: [...CABLE, ...RESIDUAL, 'saves-person'],
+  },
+  sharedNeutral,
+  asItSits,
+);

@@ -8,6 +8,7 @@ import type { Segment } from '../job/schema/circuit';
 import type { DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
+import type { QuestionId } from '../job/terms';
 import { linesOf, protectiveWord } from '../job/terms';
 import { fusesNeutral, linesOpened, opensNeutral } from '../network/poles';
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
@@ -19,37 +20,14 @@ import { necSizes, standardRatingsA } from '../tables/necAmpacity';
 import { NEC_FUSES } from '../tables/necFuses';
 import { SENSITIVE } from '../tables/residualTimes';
 import { milli } from '../units';
-import { asItSits, sharedNeutral, startDevice } from './boardCandidates';
-import type { Candidate } from './candidate';
-import { marks, protections } from './outletCandidates';
-import { moves, sensitivities, types } from './residualCandidates';
-import { surges } from './surgeCandidates';
+import { ON_A_BOARD, startDevice } from './boardCandidates';
+import { CABLE, type Candidate, DEVICE, type Maker, maker, RESIDUAL } from './candidate';
+import { MARKS, PROTECTIONS } from './outletCandidates';
+import { MOVES, RESIDUAL_TYPES, SENSITIVITIES } from './residualCandidates';
+import { SURGES } from './surgeCandidates';
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
 const SIZES_UP = 4;
-
-/** Nearest changes first, so that the least intrusive of equals is kept. */
-export function candidates(job: Job, circuitId: string): Candidate[] {
-  return [
-    ...poles(job, circuitId),
-    ...neutralPoles(job, circuitId),
-    ...ratingAndCurve(job, circuitId),
-    ...families(job, circuitId),
-    ...sizes(job, circuitId),
-    ...protectiveSizes(job, circuitId),
-    ...places(job, circuitId),
-    ...splits(job, circuitId),
-    ...delays(job, circuitId),
-    ...types(job, circuitId),
-    ...sensitivities(job, circuitId),
-    ...moves(job, circuitId),
-    ...surges(job, circuitId),
-    ...sharedNeutral(job, circuitId),
-    ...asItSits(job, circuitId),
-    ...protections(job, circuitId),
-    ...marks(job, circuitId),
-  ];
-}
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 
@@ -67,7 +45,7 @@ function ratingsOf(settings: DeviceSettings, job: Job): readonly number[] {
 }
 
 /** Residual devices ahead of a circuit delayed, so that only its own opens; one for shock protection stays as quick as it is. */
-function delays(job: Job, circuitId: string): Candidate[] {
+function delays(job: Job, circuitId: string): Candidate<'delay'>[] {
   const circuit = job.circuits[circuitId];
   const feeders = Object.values(job.circuits)
     .filter(({ toBoardId, state }) => toBoardId !== undefined && toBoardId === circuit?.fromBoardId && state !== 'removed')
@@ -76,7 +54,7 @@ function delays(job: Job, circuitId: string): Candidate[] {
     ({ id, circuitId: at, state }) =>
       state !== 'removed' && (id === circuit?.behindDeviceId || (at !== undefined && feeders.includes(at))),
   );
-  return ahead.flatMap(({ id, name, settings }): Candidate[] => {
+  return ahead.flatMap(({ id, name, settings }): Candidate<'delay'>[] => {
     if (settings.family !== 'rccb' && settings.family !== 'rcbo') return [];
     const { delay, sensitivityA } = settings.residual;
     if (delay?.value !== 'general' || sensitivityA === undefined || sensitivityA.value <= SENSITIVE.upToA) return [];
@@ -86,7 +64,7 @@ function delays(job: Job, circuitId: string): Candidate[] {
 }
 
 /** A pole for every line its cable has. */
-function poles(job: Job, circuitId: string): Candidate[] {
+function poles(job: Job, circuitId: string): Candidate<'poles'>[] {
   const device = startDevice(job, circuitId);
   const roles = segmentsOf(job, circuitId).find((segment) => segment.roles?.includes('line'))?.roles ?? [];
   const all = linesOf(job.supply);
@@ -111,8 +89,8 @@ function poles(job: Job, circuitId: string): Candidate[] {
 }
 
 /** A neutral without a fuse in it, and one that opens with its lines where it was left closed. */
-function neutralPoles(job: Job, circuitId: string): Candidate[] {
-  return Object.values(job.devices).flatMap(({ id, circuitId: at, state, ...device }): Candidate[] => {
+function neutralPoles(job: Job, circuitId: string): Candidate<'poles'>[] {
+  return Object.values(job.devices).flatMap(({ id, circuitId: at, state, ...device }): Candidate<'poles'>[] => {
     const { settings } = device;
     if (at !== circuitId || state === 'removed' || !('poles' in settings)) return [];
     const of = { id, state, ...device };
@@ -126,7 +104,7 @@ function neutralPoles(job: Job, circuitId: string): Candidate[] {
 const PLUS_N = { 1: '1P+N', 2: undefined, 3: '3P+N' } as const;
 const WITH_N = { 1: '2P', 2: undefined, 3: '4P' } as const;
 
-function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
+function ratingAndCurve(job: Job, circuitId: string): Candidate<'rating' | 'curve'>[] {
   const device = startDevice(job, circuitId);
   if (device === undefined) return [];
   const { settings, id } = device;
@@ -142,7 +120,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
     .sort((a, b) => Math.abs(a - now!) - Math.abs(b - now!))
     .slice(0, MOST_RATINGS)
     .map(
-      (ratingA): Candidate => ({
+      (ratingA): Candidate<'rating'> => ({
         kind: 'rating',
         command: { label: `Fit ${ratingA} A instead of ${now} A`, steps: set('ratingA', ratingA) },
       }),
@@ -151,7 +129,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
   const byCurve = (['B', 'C', 'D'] as const)
     .filter((curve) => settings.curve !== undefined && curve !== settings.curve.value)
     .map(
-      (curve): Candidate => ({
+      (curve): Candidate<'curve'> => ({
         kind: 'curve',
         command: { label: `Fit curve ${curve} instead of ${settings.curve!.value}`, steps: set('curve', curve) },
       }),
@@ -160,7 +138,7 @@ function ratingAndCurve(job: Job, circuitId: string): Candidate[] {
 }
 
 /** The breaker with a residual part: it sees the earth fault its overcurrent part does not clear in time. */
-function families(job: Job, circuitId: string): Candidate[] {
+function families(job: Job, circuitId: string): Candidate<'family'>[] {
   const device = startDevice(job, circuitId);
   if (device === undefined || device.settings.family !== 'mcb' || job.circuits[circuitId]?.kind !== 'final') return [];
   const { id, settings } = device;
@@ -203,7 +181,7 @@ const sized = (id: string, field: string, size: ConductorSize): Step => ({
 });
 
 /** Protective conductors thinner than a size brought up to it, the lines left as they are, which none of them outgrows. */
-function protectiveSizes(job: Job, circuitId: string): Candidate[] {
+function protectiveSizes(job: Job, circuitId: string): Candidate<'protective'>[] {
   const segments = segmentsOf(job, circuitId);
   const own = segments.flatMap(({ id, protectiveSize }) =>
     protectiveSize === undefined ? [] : [{ id, size: protectiveSize.value }],
@@ -223,7 +201,7 @@ function protectiveSizes(job: Job, circuitId: string): Candidate[] {
 }
 
 /** All of the circuit's segments thinner than a size brought up to it; the protective conductor keeps at least its share. */
-function sizes(job: Job, circuitId: string): Candidate[] {
+function sizes(job: Job, circuitId: string): Candidate<'size'>[] {
   const segments = segmentsOf(job, circuitId);
   const thinnest = thinnestOf(segments.flatMap(({ lineSize }) => lineSize?.value ?? []));
   if (thinnest === undefined) return [];
@@ -266,16 +244,17 @@ const COOL_C = 30;
 /** Methods that let a cable breathe, or lie in the ground: nothing is gained by the wall. */
 const OPEN_METHODS = new Set(['C', 'D1', 'D2', 'E', 'F']);
 
+type Place = 'apart' | 'heat' | 'method';
 /** The cable laid another way: apart from others, out of the heat, on the wall. */
-function places(job: Job, circuitId: string): Candidate[] {
+function places(job: Job, circuitId: string): Candidate<Place>[] {
   const segments = segmentsOf(job, circuitId);
   const change = (
-    kind: Candidate['kind'],
+    kind: Place,
     label: string,
     field: string,
     to: unknown,
     which: (segment: Segment) => boolean,
-  ): Candidate[] => {
+  ): Candidate<Place>[] => {
     const steps = segments
       .filter(which)
       .map(({ id }): Step => ({ do: 'set', on: 'segments', id, field: [field], to: stated(to) }));
@@ -310,7 +289,7 @@ function places(job: Job, circuitId: string): Candidate[] {
 }
 
 /** Half of the loads on a circuit of their own, made like this one. */
-function splits(job: Job, circuitId: string): Candidate[] {
+function splits(job: Job, circuitId: string): Candidate<'split'>[] {
   const circuit = job.circuits[circuitId];
   const loads = Object.values(job.loads)
     .filter((load) => load.circuitId === circuitId)
@@ -338,3 +317,34 @@ function splits(job: Job, circuitId: string): Candidate[] {
     },
   ];
 }
+
+/**
+ * All that is tried, nearest changes first, so that the least intrusive of equals is kept; of each kind what is offered stands in this
+ * order too. A fix that is not named here is not tried, and one made here says itself what it can mend.
+ */
+const MAKERS: readonly Maker[] = [
+  maker({ poles: [...DEVICE, 'saves-person'] }, poles, neutralPoles),
+  maker({ rating: DEVICE, curve: DEVICE }, ratingAndCurve),
+  maker({ family: [...DEVICE, 'saves-person'] }, families),
+  maker({ size: CABLE }, sizes),
+  maker({ protective: CABLE }, protectiveSizes),
+  maker({ apart: ['protects-cable'], heat: ['protects-cable'], method: ['protects-cable'] }, places),
+  maker({ split: DEVICE }, splits),
+  maker({ delay: RESIDUAL }, delays),
+  RESIDUAL_TYPES,
+  SENSITIVITIES,
+  MOVES,
+  SURGES,
+  ON_A_BOARD,
+  PROTECTIONS,
+  MARKS,
+];
+const MENDED: ReadonlyMap<string, ReadonlySet<QuestionId>> = new Map(MAKERS.flatMap(({ mends }) => [...mends]));
+
+/** Kinds of what is tried; of each the first that reaches the best verdict is offered. */
+export const KINDS = [...MENDED.keys()];
+/** Whether a kind can mend a question, by what it changes: for others it is not tried. */
+export const mends = (kind: string, question: QuestionId): boolean => MENDED.get(kind)?.has(question) === true;
+
+export const candidates = (job: Job, circuitId: string): Candidate[] =>
+  MAKERS.flatMap(({ makes }) => makes.flatMap((make) => make(job, circuitId)));

@@ -4,8 +4,8 @@ import { QUESTION_IDS, type QuestionId } from '../job/terms';
 import { rankOf, type Verdict, worse } from '../judging/answer';
 import type { Progress } from '../study/progress';
 import { type CircuitStudy, type Study, studyJob } from '../study/study';
-import { type Candidate, KINDS, MENDS } from './candidate';
-import { candidates } from './candidates';
+import type { Candidate } from './candidate';
+import { candidates, KINDS, mends } from './candidates';
 
 /** How an answer somewhere in the job changes with a fix. */
 export interface Change {
@@ -43,7 +43,7 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
   const failing = QUESTION_IDS.map((question) => ({ question, ...settledIn(study, circuitId, question) })).filter(
     ({ verdict }) => circuit !== undefined && (verdict === 'stop' || verdict === 'caution'),
   );
-  const hopeful = candidates(job, circuitId).filter(({ kind }) => failing.some(({ question }) => MENDS[kind].has(question)));
+  const hopeful = candidates(job, circuitId).filter(({ kind }) => failing.some(({ question }) => mends(kind, question)));
   const was = { people: failing.some(({ question }) => question === 'saves-person') ? peopleChecks(study, circuitId) : NONE };
   const tried: Tried[] = [];
   for (const candidate of hopeful) {
@@ -51,11 +51,11 @@ export function* tryFixes(job: Job, study: Study, circuitId: string): Generator<
     yield { done: tried.length, of: hopeful.length };
   }
   return failing.flatMap(({ question, verdict, unknowns }) => {
-    const helping = tried.filter(({ kind, after, mends }) => {
-      if (!MENDS[kind].has(question)) return false;
+    const helping = tried.filter(({ kind, after, settles }) => {
+      if (!mends(kind, question)) return false;
       const settled = after(question);
       return question === 'saves-person'
-        ? mends !== ''
+        ? settles !== ''
         : settled.unknowns <= unknowns && rankOf(settled.verdict) > rankOf(verdict) && settled.verdict !== 'stop';
     });
     return KINDS.flatMap((kind) => {
@@ -75,7 +75,7 @@ interface Tried {
   worsens: Change[];
   after: (question: QuestionId) => Settled;
   /** Which things question 5 asks for it settles, by their checks; nothing where it settles none. */
-  mends: string;
+  settles: string;
 }
 
 function outcomeOf(
@@ -94,8 +94,8 @@ function outcomeOf(
     const both = other ?? LOST;
     return { verdict: worse(one.verdict, both.verdict), unknowns: Math.max(one.unknowns, both.unknowns) };
   };
-  const mends = !MENDS[kind].has('saves-person') || people.size === 0 ? '' : settledBy(people, study, circuitId, makes);
-  return { kind, command, after, mends, ...changes(before, study) };
+  const settles = !mends(kind, 'saves-person') || people.size === 0 ? '' : settledBy(people, study, circuitId, makes);
+  return { kind, command, after, settles, ...changes(before, study) };
 }
 const NONE: ReadonlyMap<string, Verdict> = new Map();
 const LOST: Settled = { verdict: 'stop', unknowns: 0 };
@@ -122,7 +122,7 @@ function settledBy(was: ReadonlyMap<string, Verdict>, after: Study, circuitId: s
 }
 /** Of a kind the first that settles each thing. */
 const oneForEach = (ofKind: readonly Tried[]): Tried[] =>
-  ofKind.filter(({ mends }, at) => ofKind.findIndex((each) => each.mends === mends) === at);
+  ofKind.filter(({ settles }, at) => ofKind.findIndex((each) => each.settles === settles) === at);
 const peopleChecks = (study: Study, circuitId: string): Map<string, Verdict> =>
   new Map(
     ofCircuit(study, circuitId)

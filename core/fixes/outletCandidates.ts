@@ -3,14 +3,14 @@ import type { Step } from '../job/commands';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import type { Candidate } from './candidate';
+import { type Candidate, DEVICE, maker } from './candidate';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 
 /** Outlets found to be other than is asked for, put right each in its own way. */
-export function marks(job: Job, circuitId: string): Candidate[] {
+function marks(job: Job, circuitId: string): Candidate<'mark'>[] {
   const points = Object.values(job.points).filter((point) => point.circuitId === circuitId && point.state !== 'removed');
-  const refit = (says: string, of: typeof points, field: string, to: unknown): Candidate[] =>
+  const refit = (says: string, of: typeof points, field: string, to: unknown): Candidate<'mark'>[] =>
     of.length === 0
       ? []
       : [
@@ -64,7 +64,7 @@ export function marks(job: Job, circuitId: string): Candidate[] {
       'neutralTouchesEarth',
       false,
     ),
-    ...Object.values(job.devices).flatMap(({ id, circuitId: at, name, state, neutralAt, settings }): Candidate[] =>
+    ...Object.values(job.devices).flatMap(({ id, circuitId: at, name, state, neutralAt, settings }): Candidate<'mark'>[] =>
       at !== circuitId || state === 'removed' || neutralAt === undefined || !landsWrong(neutralAt.value, settings)
         ? []
         : [
@@ -81,7 +81,7 @@ export function marks(job: Job, circuitId: string): Candidate[] {
           ],
     ),
     ...reversed.map(
-      ({ id, name }): Candidate => ({
+      ({ id, name }): Candidate<'mark'> => ({
         kind: 'mark',
         command: {
           label: `Swap line and load wires of ${name}`,
@@ -102,12 +102,15 @@ const landsWrong = (at: 'bar' | 'this-device' | 'other-device', settings: Device
         ((settings.groundFault ?? 'none') !== 'none' || (settings.arcFault ?? 'none') !== 'none'))));
 
 /** Protection that is asked for and lacking, the least that may do first; an RCBO in a breaker's place is tried among the families. */
-export const protections = (job: Job, circuitId: string): Candidate[] =>
+const protections = (job: Job, circuitId: string): Candidate<'protect'>[] =>
   waysFor(job, circuitId)
     .filter(({ kind }) => kind !== 'rcbo')
     .sort((a, b) => LEAST_FIRST.indexOf(a.kind) - LEAST_FIRST.indexOf(b.kind))
-    .map(({ command }) => ({ kind: 'protect', command }));
+    .map(({ command }) => ({ kind: 'protect' as const, command }));
 const LEAST_FIRST: readonly WayKind[] = [
   ...(['ground-breaker', 'arc-breaker', 'combined-breaker', 'first-outlet', 'first-outlet-both', 'blank-face'] as const),
   ...(['shared-rcd', 'afdd', 'socket-rcd'] as const),
 ];
+
+export const PROTECTIONS = maker({ protect: [...DEVICE, 'saves-person'] }, protections);
+export const MARKS = maker({ mark: ['saves-person'] }, marks);

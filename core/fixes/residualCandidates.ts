@@ -6,7 +6,7 @@ import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { DC_TOLERANCE_A } from '../tables/leakage';
 import { milli } from '../units';
-import type { Candidate } from './candidate';
+import { type Candidate, maker, RESIDUAL } from './candidate';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 const present = ({ state }: { state: string }): boolean => state !== 'removed';
@@ -45,10 +45,10 @@ const sumOf = ({ loads }: Job, field: 'leakageMa' | 'dcLeakageMa'): number =>
   Object.values(loads).reduce((sum, load) => sum + (load[field]?.value ?? 0), 0);
 
 /** Of the device next to the circuit the type that sees what leaks there; of those further up the ones that stand the DC of the house. */
-export function types(job: Job, circuitId: string): Candidate[] {
+function types(job: Job, circuitId: string): Candidate<'type'>[] {
   const ahead = residualAhead(job, circuitId);
   const directMa = sumOf(job, 'dcLeakageMa');
-  return ahead.flatMap(({ id, name, settings }, at): Candidate[] => {
+  return ahead.flatMap(({ id, name, settings }, at): Candidate<'type'>[] => {
     const type = 'residual' in settings ? settings.residual?.type?.value : undefined;
     if (type === undefined) return [];
     const higher = TYPES.slice(TYPES.indexOf(type) + 1);
@@ -73,10 +73,10 @@ const STEPS_A = [0.1, 0.3] as const;
 const LEAKS_FROM = 0.2;
 
 /** A device ahead of others, that stands over finer ones, may be coarser: it then leaves more room for what leaks. */
-export const sensitivities = (job: Job, circuitId: string): Candidate[] =>
+const sensitivities = (job: Job, circuitId: string): Candidate<'sensitivity'>[] =>
   residualAhead(job, circuitId)
     .slice(0, -1)
-    .flatMap(({ id, name, settings }): Candidate[] => {
+    .flatMap(({ id, name, settings }): Candidate<'sensitivity'>[] => {
       const now = 'residual' in settings ? settings.residual?.sensitivityA?.value : undefined;
       if (now === undefined || sumOf(job, 'leakageMa') < milli(LEAKS_FROM * now)) return [];
       return STEPS_A.filter((each) => each > now).map((to) => ({
@@ -92,7 +92,7 @@ export const sensitivities = (job: Job, circuitId: string): Candidate[] =>
 const MOST_MOVED = 3;
 
 /** Circuits taken from behind a shared residual device: to another there is, or to one of their own; what leaks most first. */
-export function moves(job: Job, circuitId: string): Candidate[] {
+function moves(job: Job, circuitId: string): Candidate<'move' | 'apart-residual'>[] {
   const circuit = job.circuits[circuitId];
   const group = job.devices[circuit?.behindDeviceId ?? ''];
   if (circuit === undefined || group === undefined || !('residual' in group.settings)) return [];
@@ -110,21 +110,33 @@ export function moves(job: Job, circuitId: string): Candidate[] {
       each.boardId === group.boardId &&
       'residual' in each.settings,
   );
-  return [circuit, ...others.filter(({ id }) => id !== circuitId)].flatMap(({ id, name }): Candidate[] => {
-    const own = waysFor(job, id).find(({ kind }) => kind === 'rcbo');
-    return [
-      ...neighbours.map((each): Candidate => {
-        const step: Step = { do: 'set', on: 'circuits', id, field: ['behindDeviceId'], to: each.id };
-        return { kind: 'move', command: { label: `Hang ${name} behind ${each.name} instead of ${group.name}`, steps: [step] } };
-      }),
-      ...(own === undefined
-        ? []
-        : [
-            {
-              kind: 'apart-residual',
-              command: { ...own.command, label: `Give ${name} an RCBO of its own, off ${group.name}` },
-            } as Candidate,
-          ]),
-    ];
-  });
+  return [circuit, ...others.filter(({ id }) => id !== circuitId)].flatMap(
+    ({ id, name }): Candidate<'move' | 'apart-residual'>[] => {
+      const own = waysFor(job, id).find(({ kind }) => kind === 'rcbo');
+      return [
+        ...neighbours.map((each): Candidate<'move'> => {
+          const step: Step = { do: 'set', on: 'circuits', id, field: ['behindDeviceId'], to: each.id };
+          return { kind: 'move', command: { label: `Hang ${name} behind ${each.name} instead of ${group.name}`, steps: [step] } };
+        }),
+        ...(own === undefined
+          ? []
+          : [
+              {
+                kind: 'apart-residual',
+                command: { ...own.command, label: `Give ${name} an RCBO of its own, off ${group.name}` },
+              } as const,
+            ]),
+      ];
+    },
+  );
 }
+
+export const RESIDUAL_TYPES = maker({ type: [...RESIDUAL, 'saves-person'] }, types);
+export const SENSITIVITIES = maker({ sensitivity: RESIDUAL }, sensitivities);
+export const MOVES = maker(
+  {
+    move: [...RESIDUAL, 'carries-load', 'saves-person'],
+    'apart-residual': [...RESIDUAL, 'carries-load', 'saves-person'],
+  },
+  moves,
+);

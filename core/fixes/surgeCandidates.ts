@@ -4,7 +4,7 @@ import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { LEAD_M } from '../tables/surge';
-import type { Candidate } from './candidate';
+import { type Candidate, maker } from './candidate';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 const present = ({ state }: { state: string }): boolean => state !== 'removed';
@@ -25,13 +25,13 @@ function boardsOf(job: Job, circuitId: string): string[] {
 }
 
 /** Shorter leads, a new device for one that failed, a stage nearer to the circuit, a fuse that was listed with it. */
-export function surges(job: Job, circuitId: string): Candidate[] {
+function surges(job: Job, circuitId: string): Candidate<'lead' | 'stage'>[] {
   const boards = boardsOf(job, circuitId);
   const stages = Object.values(job.devices).filter(
     (each) => present(each) && each.settings.family === 'spd' && boards.includes(each.boardId ?? ''),
   );
   const bare = boards.filter((id) => !stages.some(({ boardId }) => boardId === id));
-  return [...stages.flatMap((each) => ofStage(job, each)), ...bare.map((id): Candidate => another(job, id))];
+  return [...stages.flatMap((each) => ofStage(job, each)), ...bare.map((id) => another(job, id))];
 }
 
 /** Overcurrent devices of what feeds a board. */
@@ -46,7 +46,7 @@ const feedersOf = (job: Job, boardId: string | undefined): string[] =>
     )
     .map(({ id }) => id);
 
-function ofStage(job: Job, { id, name, settings, boardId }: Device): Candidate[] {
+function ofStage(job: Job, { id, name, settings, boardId }: Device): Candidate<'lead' | 'stage'>[] {
   if (settings.family !== 'spd') return [];
   const setting = (field: string, to: unknown): Step => ({ do: 'set', on: 'devices', id, field: ['settings', field], to });
   const { leadM, indicator, backupDeviceId } = settings;
@@ -54,24 +54,31 @@ function ofStage(job: Job, { id, name, settings, boardId }: Device): Candidate[]
   const backup = job.devices[backupDeviceId ?? ''];
   return [
     ...LEADS_M.filter((metres) => now !== undefined && metres < now).map(
-      (metres): Candidate => ({
+      (metres): Candidate<'lead'> => ({
         kind: 'lead',
         command: { label: `Lay the leads of ${name} within ${metres} m`, steps: [setting('leadM', stated(metres))] },
       }),
     ),
     ...(indicator?.value === 'failed'
-      ? [{ kind: 'stage', command: { label: `Fit ${name} anew`, steps: [setting('indicator', stated('good'))] } } as Candidate]
+      ? [
+          {
+            kind: 'stage',
+            command: { label: `Fit ${name} anew`, steps: [setting('indicator', stated('good'))] },
+          } satisfies Candidate<'stage'>,
+        ]
       : []),
     // What feeds its board, named as it is now, where nothing opens it any more.
     ...(backup !== undefined && !present(backup)
-      ? feedersOf(job, boardId).map((each): Candidate => ({ kind: 'stage', command: backedBy(job, id, each) }))
+      ? feedersOf(job, boardId).map((each): Candidate<'stage'> => ({ kind: 'stage', command: backedBy(job, id, each) }))
       : []),
-    ...(backup !== undefined && present(backup) ? [{ kind: 'stage', command: backedBy(job, id, backup.id) } as Candidate] : []),
+    ...(backup !== undefined && present(backup)
+      ? [{ kind: 'stage', command: backedBy(job, id, backup.id) } satisfies Candidate<'stage'>]
+      : []),
   ];
 }
 
 /** Another stage with what such devices usually have; its plate is to be read. */
-function another(job: Job, boardId: string): Candidate {
+function another(job: Job, boardId: string): Candidate<'stage'> {
   const { label, steps } = addSurge(job, boardId);
   const usual = job.supply.u0V > 150 ? STAGE.high : STAGE.low;
   const filled = steps.map((step): Step => {
@@ -85,3 +92,5 @@ function another(job: Job, boardId: string): Candidate {
   });
   return { kind: 'stage', command: { label: `${label}, Up ${usual.upKv} kV, leads of 0.3 m`, steps: filled } };
 }
+
+export const SURGES = maker({ lead: ['rides-surge'], stage: ['rides-surge'] }, surges);
