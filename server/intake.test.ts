@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { jobFileText } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/schema/job';
@@ -29,6 +31,8 @@ describe('a job file', () => {
     expect(await takeIn(store, jobFileText(job))).toMatchObject({ ok: true, id: 'large', name: 'Large', renamed: false });
     expect(new JobRepository(store.db).load('large')).toEqual({ job, revision: 1 });
     expect(store.db.pragma('foreign_key_check')).toEqual([]);
+    // It is acknowledged like any other: a database that lacks it later is behind.
+    expect(readFileSync(path.join(store.folder, 'acknowledged.log'), 'utf8')).toMatch(/\blarge\b/);
     const { verdict, counts } = studyJob(job);
     expect(await jobVerdict(store, 'large', 1)).toEqual({ verdict, counts, revision: 1 });
     expect(await takeIn(store, jobFileText(job))).toMatchObject({ id: 'large-2', renamed: true });
@@ -137,6 +141,21 @@ describe('a verdict that was found', () => {
     store.db.exec('ALTER TABLE verdicts ADD COLUMN sum TEXT CHECK (sum IS NULL)');
     expect(await later('bindery-yard', 1, 'one')).toMatchObject({ revision: 1 });
     expect(store.db.prepare('SELECT count(*) FROM verdicts').pluck().get()).toBe(0);
+  });
+  it('of several jobs asked for at once is each one’s own', async () => {
+    const ids = ['bindery-yard', 'kiln-house', 'skerry-light'] as const;
+    for (const id of ids) store.jobs.insert(demoJob(id));
+    const found = await Promise.all(ids.map((id) => later(id, 1, 'one')));
+    expect(found).toEqual(
+      ids.map((id) => {
+        const { verdict, counts } = studyJob(demoJob(id));
+        return { verdict, counts, revision: 1 };
+      }),
+    );
+    expect(new Set(found.map((each) => JSON.stringify(each?.counts))).size).toBe(3);
+  });
+  it('is none where the job has gone meanwhile', async () => {
+    expect(await later('nowhere', 1, 'one')).toBeUndefined();
   });
   it('goes with its job', async () => {
     store.jobs.insert(demoJob('bindery-yard'));
