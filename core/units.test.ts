@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fromKilo, fromMilli, kilo, milli } from './units';
+import { fromKilo, fromMilli, inPercent, kilo, milli, ofPercent } from './units';
 
 describe('prefixes', () => {
   it.each([
@@ -11,5 +11,7 @@ describe('prefixes', () => {
     [fromMilli(350), 0.35],
     [fromKilo(6), 6000],
     [fromKilo(60), 60_000],
+    [inPercent(0.8), 80],
+    [ofPercent(33), 0.33],
   ])('%d is %d', (is, wanted) => expect(is).toBe(wanted));
 });

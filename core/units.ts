@@ -9,3 +9,9 @@ export const fromMilli = kilo;
 
 /** The quantity whose thousands these are: 6 kA is 6000 A, 60 kcmil is 60 000 cmil. */
 export const fromKilo = milli;
+
+/** A share in hundredths: 0.8 is 80 %. */
+export const inPercent = (share: number): number => share * 100;
+
+/** The share so many hundredths are: 33 % is 0.33. */
+export const ofPercent = (percent: number): number => percent / 100;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
+import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { ask } from '../study/testing/ask';
 import { demo } from '../testing/demos';
@@ -160,6 +161,22 @@ describe('what is tried to mend a circuit', () => {
     expect(of(withField(lying, 'segments', 'c-cable', ['ambientC']), 'heat')).toEqual([]);
     const house = splitHouse();
     expect(of(house, 'method', 'outlets')).toEqual([]);
+  });
+
+  it.each([
+    [{ family: 'switch', duty: 'main' }, '1P', ['Fit 2P instead of 1P']],
+    [{ family: 'switch', duty: 'main' }, '3P', ['Fit 4P instead of 3P']],
+    [{ family: 'switch', duty: 'main' }, '4P', []],
+    [{ family: 'fuse', system: 'gG' }, '2P', ['Fit 1P+N instead of 2P']],
+    [{ family: 'fuse', system: 'gG' }, '4P', ['Fit 3P+N instead of 4P']],
+    [{ family: 'fuse', system: 'gG' }, '3P', []],
+  ] as const)('%j of %s: a neutral that opens with its lines, and no fuse in it', (of, poles, wanted) => {
+    const job = threePhaseHouse(star());
+    const lines = poles === '1P' || poles === '2P' ? (['L1'] as const) : (['L1', 'L2', 'L3'] as const);
+    const settings = { ...of, poles, ratingA: stated(40) } as DeviceSettings;
+    job.devices['motor-device'] = device('motor-device', 'motor', settings, { lines: [...lines] });
+    delete job.segments['motor-cable']!.roles;
+    expect(labels(job, 'poles', 'motor')).toEqual(wanted);
   });
 
   it('a pole for every line of its cable', () => {

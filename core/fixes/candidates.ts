@@ -95,14 +95,15 @@ function neutralPoles(job: Job, circuitId: string): Candidate<'poles'>[] {
     if (at !== circuitId || state === 'removed' || !('poles' in settings)) return [];
     const of = { id, state, ...device };
     const lines = linesOpened(of);
-    const to = fusesNeutral(of) ? PLUS_N[lines] : settings.family === 'switch' && !opensNeutral(of) ? WITH_N[lines] : undefined;
-    if (to === undefined || to === settings.poles) return [];
+    if (lines === 2) return [];
+    const leftClosed = settings.family === 'switch' && !opensNeutral(of);
+    const to = fusesNeutral(of) ? (`${lines}P+N` as const) : leftClosed ? WITH_NEUTRAL[lines] : undefined;
+    if (to === undefined) return [];
     const step: Step = { do: 'set', on: 'devices', id, field: ['settings', 'poles'], to };
     return [{ kind: 'poles', command: { label: `Fit ${to} instead of ${settings.poles}`, steps: [step] } }];
   });
 }
-const PLUS_N = { 1: '1P+N', 2: undefined, 3: '3P+N' } as const;
-const WITH_N = { 1: '2P', 2: undefined, 3: '4P' } as const;
+const WITH_NEUTRAL = { 1: '2P', 3: '4P' } as const;
 
 function ratingAndCurve(job: Job, circuitId: string): Candidate<'rating' | 'curve'>[] {
   const device = startDevice(job, circuitId);

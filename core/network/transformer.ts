@@ -1,6 +1,7 @@
 import { all, andThen, known, type Maybe, map, need, unknown } from '../job/known';
 import type { Origin, Supply } from '../job/sealed';
 import { impedanceTolerance, SPLIT_T, UPSTREAM_R_OVER_X } from '../tables/transformer';
+import { ofPercent } from '../units';
 import { add, atRatio, type Complex, scale, ZERO } from './complex';
 import { type FaultKind, LINES_OF, lineVoltageV, type NetworkState } from './states';
 
@@ -23,7 +24,7 @@ function referred(origin: Origin, supply: Supply, state: NetworkState): Maybe<Re
   return map(facts, ({ ratedVA, percent, xOverR, above }) => {
     const volts = lineVoltageV(supply);
     const tolerance = impedanceTolerance(percent, transformer.standard ?? 'iec');
-    const ohm = (percent / 100) * (1 + (state === 'MAX' ? -tolerance : tolerance)) * (volts ** 2 / ratedVA);
+    const ohm = ofPercent(percent) * (1 + (state === 'MAX' ? -tolerance : tolerance)) * (volts ** 2 / ratedVA);
     return { own: atRatio(ohm, xOverR), above };
   });
 }

@@ -14,6 +14,7 @@ import type { Study } from '../study/study';
 import { FULL_SHARE } from '../tables/customary';
 import { byPracticeA, diversityKind } from '../tables/diversityPractice';
 import { type Basis, cite } from '../tables/source';
+import { ofPercent } from '../units';
 
 export interface ShownDemandLine {
   id: string;
@@ -221,5 +222,5 @@ function spacesOf(job: Job, { wirings }: House, boardId: string): DemandStudy['s
   const board = job.boards[boardId]!;
   const present = ifStated('boards', board, 'spaces', 'spaces').value ?? null;
   const growth = ifStated('boards', board, 'growthPercent', 'growth').value;
-  return { present, used, wanted: growth === undefined ? null : Math.ceil(used * (1 + growth / 100)) };
+  return { present, used, wanted: growth === undefined ? null : Math.ceil(used * (1 + ofPercent(growth))) };
 }

@@ -1,4 +1,4 @@
-import { fromKilo, kilo } from '../units';
+import { fromKilo, kilo, ofPercent } from '../units';
 import { necCited } from './necCited';
 
 /** Loads of dwellings by NEC article 220, from memory; examples of annex D hold them. */
@@ -110,7 +110,8 @@ export function cookingDemandW(ratedW: readonly number[]): { demandW: number; by
   const large = within.filter((each) => each > COOKING.medium);
   const sum = (each: readonly number[]) => each.reduce((total, one) => total + one, 0);
   const together = byColumnC(within);
-  const apart = (sum(small) * columnA(small.length)) / 100 + (sum(medium) * columnB(medium.length)) / 100 + byColumnC(large);
+  const apart =
+    ofPercent(sum(small) * columnA(small.length)) + ofPercent(sum(medium) * columnB(medium.length)) + byColumnC(large);
   const columns = [small.length > 0 && 'A', medium.length > 0 && 'B', large.length > 0 && 'C'].filter((each) => each !== false);
   return apart < together
     ? { demandW: apart + asIs, by: `column ${columns.join(', ')}` }

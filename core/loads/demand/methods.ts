@@ -2,7 +2,7 @@ import { known, type Maybe, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
-import { kilo } from '../../units';
+import { inPercent, kilo } from '../../units';
 import { chargersVa, chargersWords, type DemandLine, generalLines, names, partThree, shareOf } from './partThree';
 import { ofKind, type Read, vaOf } from './read';
 import type { DemandMethod, TakenLoad } from './taken';
@@ -20,7 +20,11 @@ function together(read: Read, { wholeVa, share }: { wholeVa: number; share: numb
       }),
     ),
     {
-      ...{ id: 'together', what: 'these together', factor: `first ${kilo(wholeVa)} kVA at 100 %, the rest at ${100 * share} %` },
+      ...{
+        id: 'together',
+        what: 'these together',
+        factor: `first ${kilo(wholeVa)} kVA at 100 %, the rest at ${inPercent(share)} %`,
+      },
       ...{ connectedVa, demandVa: Math.min(connectedVa, wholeVa) + share * Math.max(0, connectedVa - wholeVa), rule },
       shares: [{ va: general.connectedVa, on: undefined }, ...rest.map(shareOf)],
     },
@@ -46,7 +50,9 @@ function optionalClimate({ taken }: Read, shares: { few: number; many: number },
   const most = heat.demandVa >= cool.demandVa ? heat : cool;
   if (most.connectedVa === 0) return [];
   const factor =
-    most === cool || space.length === 0 ? '100 %' : `${100 * share} % of ${space.length} heater${space.length === 1 ? '' : 's'}`;
+    most === cool || space.length === 0
+      ? '100 %'
+      : `${inPercent(share)} % of ${space.length} heater${space.length === 1 ? '' : 's'}`;
   return [{ id: 'climate', ...most, factor, rule }];
 }
 
@@ -75,7 +81,11 @@ function newCharger({ job }: Read, each: TakenLoad): DemandLine {
   const va = chargersVa(job, [each]);
   const demandVa = table.METERED_TIMES * va;
   return {
-    ...{ id: each.load.id, what: `${each.load.name}, new`, factor: `${100 * table.METERED_TIMES} % of ${chargersWords(job)}` },
+    ...{
+      id: each.load.id,
+      what: `${each.load.name}, new`,
+      factor: `${inPercent(table.METERED_TIMES)} % of ${chargersWords(job)}`,
+    },
     ...{ connectedVa: va, demandVa, rule: table.CHARGERS(job.pack), shares: [{ ...shareOf(each), va: demandVa }] },
   };
 }
@@ -108,7 +118,7 @@ export const METHODS: Readonly<Record<DemandMethod, Method>> = {
     const added = read.taken.filter(({ isNew, kind }) => isNew && kind !== 'general');
     return map(factOf('boards', read.board, 'meteredVa'), (meteredVa) => [
       {
-        ...{ id: 'metered', what: 'greatest demand metered over a year', factor: `${100 * table.METERED_TIMES} %` },
+        ...{ id: 'metered', what: 'greatest demand metered over a year', factor: `${inPercent(table.METERED_TIMES)} %` },
         ...{ connectedVa: meteredVa, demandVa: table.METERED_TIMES * meteredVa, rule },
       },
       ...added.map((each) =>

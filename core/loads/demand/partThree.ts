@@ -2,6 +2,7 @@ import { heldBy } from '../../job/packs';
 import type { Circuit, Line } from '../../job/sealed';
 import * as table from '../../tables/demand';
 import type { Source } from '../../tables/source';
+import { inPercent, ofPercent } from '../../units';
 import type { Ruled } from '../drawn';
 import { ofKind, type Read, sum, vaOf } from './read';
 import type { TakenLoad } from './taken';
@@ -93,7 +94,7 @@ export function groupsOf({ job, taken }: Read): Group[] {
     'dryers',
     'clothes dryer',
     dryers,
-    (dryersVa * dryerPercent) / 100,
+    ofPercent(dryersVa * dryerPercent),
     `5000 W or more each, ${dryerPercent} %`,
     table.DRYERS(pack),
   );
@@ -103,7 +104,7 @@ export function groupsOf({ job, taken }: Read): Group[] {
     'appliances fastened in place',
     fixed,
     vaOf(fixed) - (1 - share) * vaOf(counted),
-    `${100 * share} %, ${counted.length} of ${table.FIXED_LEAST_VA} VA or more`,
+    `${inPercent(share)} %, ${counted.length} of ${table.FIXED_LEAST_VA} VA or more`,
     table.FIXED_APPLIANCES(pack),
   );
   const climate = climateOf(taken);
@@ -139,7 +140,11 @@ function largestMotorLine({ job }: Read, counted: readonly TakenLoad[]): DemandL
   );
   return [
     {
-      ...{ id: 'largest-motor', what: `largest motor: ${largest.load.name}`, factor: `${100 * table.LARGEST_MOTOR_SHARE} %` },
+      ...{
+        id: 'largest-motor',
+        what: `largest motor: ${largest.load.name}`,
+        factor: `${inPercent(table.LARGEST_MOTOR_SHARE)} %`,
+      },
       ...{ connectedVa: largest.va, demandVa: table.LARGEST_MOTOR_SHARE * largest.va, rule: table.MOTORS(job.pack) },
       shares: [shareOf(largest)],
     },

@@ -31,6 +31,7 @@ import { rulesOf } from '../../rules/packs';
 import { CONSUMER_UNIT_A, CONSUMER_UNIT_SOURCE } from '../../tables/consumerUnit';
 import { INSTRUMENT_ERROR, MEASURED_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
+import { inPercent } from '../../units';
 import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credits';
 
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
@@ -223,7 +224,7 @@ function reservation(fault: Fault, limit: number, serviceA: number | undefined):
     return { within: 'caution', because: `; above Ics ${showCurrent(serviceA)}: may not serve again` };
   const offA = withError(fault);
   if (offA === undefined || fits(offA, MEASURED_SHARE * limit)) return { within: 'pass', because: '' };
-  const error = `${100 * INSTRUMENT_ERROR.share} % and ${INSTRUMENT_ERROR.ohm} Ω`;
+  const error = `${inPercent(INSTRUMENT_ERROR.share)} % and ${INSTRUMENT_ERROR.ohm} Ω`;
   const most = Number.isFinite(offA) ? `${figure(offA)} A` : 'anything';
   return {
     within: 'caution',

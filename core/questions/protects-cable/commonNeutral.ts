@@ -10,6 +10,7 @@ import type { Stretch } from '../../network/paths';
 import type { SegmentFacts } from '../../network/segmentFacts';
 import type { Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
+import { ofPercent } from '../../units';
 
 const ORDER: Readonly<Record<Line, 0 | 1 | 2>> = { L1: 0, L2: 1, L3: 2 };
 
@@ -38,7 +39,7 @@ function partsOf(house: House, group: readonly Circuit[]): Maybe<Part[]> {
       // Two halves oppose each other in their third harmonics too; those of three phases add up.
       const third = hasThreeLines(job.supply) ? house.thirdHarmonicOf(wiring!) : NO_HARMONIC;
       return map(all({ ratedA: ratedCurrent(device), third }), (of) =>
-        lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: of.third / 100 })),
+        lines.map((at) => ({ circuitId: circuit.id, at, ratedA: of.ratedA, third: ofPercent(of.third) })),
       );
     }),
   );

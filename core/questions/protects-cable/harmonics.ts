@@ -8,6 +8,7 @@ import { type Comparison, figure, holds, judge, line } from '../../judging/judge
 import { clause } from '../../rules/clauses';
 import { harmonicRow } from '../../tables/harmonics';
 import type { Source } from '../../tables/source';
+import { ofPercent } from '../../units';
 import { ampacityLines, type Cable } from './cable';
 import { cablePoles } from './commonNeutral';
 
@@ -36,7 +37,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
   const percent = cableHarmonic(facts);
   const comparison = map(all({ iz, design: facts.design, percent }), ({ iz: ampacity, design, percent: third }): Comparison => {
     const row = harmonicRow(third);
-    const times = row.neutral ? (3 * third) / 100 : 1;
+    const times = row.neutral ? ofPercent(3 * third) : 1;
     const demand = times * design.ibA;
     const limit = row.factor * ampacity.izA;
     return {
@@ -51,7 +52,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
         ...ampacityLines(ampacity),
         line('third harmonic', 'of what flows, on the fullest line', `${figure(third)} %`, rule),
         ...(row.neutral
-          ? [line('I neutral = 3 · h · Ib', `3 · ${figure(third / 100)} · ${figure(design.ibA)}`, `${figure(demand)} A`, rule)]
+          ? [line('I neutral = 3 · h · Ib', `3 · ${figure(ofPercent(third))} · ${figure(design.ibA)}`, `${figure(demand)} A`, rule)]
           : []),
         limitLine(demand, row.factor, ampacity, rule),
       ],
@@ -71,7 +72,7 @@ function behind(device: Device, iz: Maybe<Ampacity>, percent: Maybe<number>, rul
   const neutralHeld = 'poles' in settings && settings.poles === '4P';
   return map(all({ iz, percent, ratedA: ratedCurrent(device) }), ({ iz: ampacity, percent: third, ratedA }): Comparison => {
     const row = harmonicRow(third);
-    const times = row.neutral && !neutralHeld ? (3 * third) / 100 : 1;
+    const times = row.neutral && !neutralHeld ? ofPercent(3 * third) : 1;
     const demand = times * ratedA;
     return {
       demand,
@@ -84,7 +85,7 @@ function behind(device: Device, iz: Maybe<Ampacity>, percent: Maybe<number>, rul
         ...ampacityLines(ampacity),
         ...(times === 1
           ? []
-          : [line('3 · h · In', `3 · ${figure(third / 100)} · ${figure(ratedA)}`, `${figure(demand)} A`, rule)]),
+          : [line('3 · h · In', `3 · ${figure(ofPercent(third))} · ${figure(ratedA)}`, `${figure(demand)} A`, rule)]),
         limitLine(demand, row.factor, ampacity, rule),
       ],
     };

@@ -8,6 +8,7 @@ import type { Stretch } from '../../network/paths';
 import { clause } from '../../rules/clauses';
 import { earned } from '../../rules/credit';
 import { harmonicRow } from '../../tables/harmonics';
+import { ofPercent } from '../../units';
 import { ampacityLines } from './cable';
 import { cablePoles } from './commonNeutral';
 import { REDUCED_NEUTRAL } from './credits';
@@ -71,7 +72,7 @@ function flows(facts: CircuitFacts, { facts: of }: Stretch): Maybe<Comparison> {
     percent: cableHarmonic(facts),
   });
   return map(parts, ({ iz, design, percent }): Comparison => {
-    const times = harmonicRow(percent).neutral ? (3 * percent) / 100 : 1;
+    const times = harmonicRow(percent).neutral ? ofPercent(3 * percent) : 1;
     const demand = times * design.ibA;
     return {
       demand,

@@ -8,6 +8,7 @@ import { ringHolds } from '../../network/poles';
 import type { Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
 import { DROP_PERCENT } from '../../tables/overload';
+import { inPercent } from '../../units';
 
 /** Voltage drop from the origin to the farthest point at the design currents, conductors at their limit. Never more than a caution. */
 export function dropCheck(facts: CircuitFacts): Check {
@@ -18,7 +19,7 @@ export function dropCheck(facts: CircuitFacts): Check {
   const comparison = map(drops, (volts): Comparison => {
     const sumV = volts.reduce((sum, { mostV }) => sum + mostV, 0);
     const leastV = volts.reduce((sum, each) => sum + each.leastV, 0);
-    const percent = (100 * sumV) / job.supply.u0V;
+    const percent = inPercent(sumV) / job.supply.u0V;
     return {
       demand: percent,
       limit: allowed,
@@ -26,7 +27,9 @@ export function dropCheck(facts: CircuitFacts): Check {
       rule,
       beyond: 'caution',
       atLeast:
-        leastV < sumV ? { demand: (100 * leastV) / job.supply.u0V, missing: volts.flatMap(({ missing }) => missing) } : undefined,
+        leastV < sumV
+          ? { demand: inPercent(leastV) / job.supply.u0V, missing: volts.flatMap(({ missing }) => missing) }
+          : undefined,
       because: () => `voltage drop from the origin, ${figure(sumV)} V line to neutral`,
       working: () => [
         line(

@@ -10,7 +10,7 @@ import { type Comparison, figure, fits, holds, judge, line } from '../../judging
 import { type Chance, type Evening, Evenings } from '../../leakage/nuisance';
 import { clause } from '../../rules/clauses';
 import { CLASS_A_SOURCE, LEAKAGE_SOURCE, LEAKAGE_SPREAD, NUISANCE_SHARE, NUISANCE_SOURCE } from '../../tables/leakage';
-import { milli } from '../../units';
+import { inPercent, milli } from '../../units';
 
 /** Trials of a verdict, and where they start: enough to tell a chance of 1 % from one of 10 %, and the same each time. */
 const TRIALS = 20_000;
@@ -131,7 +131,12 @@ function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
     const chance = chanceOf(house, seated);
     const surely = !fits(chance.low, NUISANCE_SHARE.stop);
     return {
-      ...{ demand: chance.high * 100, limit: NUISANCE_SHARE.caution * 100, unit: '% of evenings', rule: NUISANCE_SOURCE },
+      ...{
+        demand: inPercent(chance.high),
+        limit: inPercent(NUISANCE_SHARE.caution),
+        unit: '% of evenings',
+        rule: NUISANCE_SOURCE,
+      },
       beyond: surely ? 'stop' : 'caution',
       because: () => `${device.name} opens without a fault in ${percent(chance.low)} to ${percent(chance.high)} of evenings`,
       working: () => [
@@ -144,4 +149,4 @@ function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
 }
 
 /** Never none: what did not happen may all the same. */
-export const percent = (share: number): string => (share < 0.0001 ? '< 0.01 %' : `${Number((share * 100).toPrecision(2))} %`);
+export const percent = (share: number): string => (share < 0.0001 ? '< 0.01 %' : `${Number(inPercent(share).toPrecision(2))} %`);

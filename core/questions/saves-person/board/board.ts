@@ -12,6 +12,7 @@ import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from
 import { linesOpened } from '../../../network/poles';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
+import { ofPercent } from '../../../units';
 import { asFor, ifSaid, saidCheck } from '../said';
 
 /** What is asked of a board as it is built, with the circuit that feeds it first. */
@@ -51,7 +52,7 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
     const used = seated.seats
       .filter(({ as, place }) => seated.layout.kind === 'rails' || as !== 'main' || place !== undefined)
       .reduce((sum, { device }) => sum + (spanIn(seated, device) / 2) * (halfFrom === 0 && halfSize(device) ? 2 : 1), 0);
-    const wanted = used * (1 + (growth ?? 0) / 100);
+    const wanted = used * (1 + ofPercent(growth ?? 0));
     return {
       demand: used,
       limit,

@@ -12,6 +12,7 @@ import type { Stretch } from '../../../network/paths';
 import { earned } from '../../../rules/credit';
 import { boxAllowanceCm3, boxSource, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../../../tables/inspection';
 import { conductorIn2, fillShare, fillSource, insideIn2, ROUNDS_UP_FROM } from '../../../tables/raceway';
+import { inPercent } from '../../../units';
 import { asFor } from '../said';
 
 const BOX_FACTS = ['boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'] as const;
@@ -143,8 +144,8 @@ export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
       // Whether other circuits' wires have the same insulation nobody said.
       const others = count > (segment.roles?.length ?? 0);
       const fitsThick = within(inside, thick, room, nipple);
-      const share = `${figure((100 * own) / insideIn2(raceway, trade))} %`;
-      const most = `${Math.round(100 * fillShare(count, nipple))} %`;
+      const share = `${figure(inPercent(own) / insideIn2(raceway, trade))} %`;
+      const most = `${Math.round(inPercent(fillShare(count, nipple)))} %`;
       return {
         ...{
           demand: own,
