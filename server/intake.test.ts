@@ -82,6 +82,12 @@ describe('a job file', () => {
     expect(store.jobs.has('large')).toBe(false);
   });
 
+  it('that is small and wrong says so too', async () => {
+    const job = { ...demoJob('bindery-yard'), name: '' };
+    expect(await takeIn(store, jobFileText(job))).toMatchObject({ ok: false, problems: [{ path: 'name' }] });
+    expect(store.jobs.list()).toEqual([]);
+  });
+
   it('that is small is taken in at once', async () => {
     const job = demoJob('bindery-yard');
     expect(await takeIn(store, jobFileText(job))).toMatchObject({ ok: true, id: 'bindery-yard' });
@@ -126,9 +132,12 @@ describe('a verdict that was found', () => {
       expect(asked).toEqual([]);
       await later('bindery-yard', 1, 'two');
       await later('bindery-yard', 2, 'one');
+      // Asked for again while it is found: found once.
+      await Promise.all([1, 2, 3].map(() => jobVerdict(store, 'bindery-yard', 3, 'one')));
+      expect(asked).toHaveLength(3);
       store.db.prepare("UPDATE verdicts SET verdict = 'pass'").run();
       await later('bindery-yard', 1, 'one');
-      expect(asked).toHaveLength(3);
+      expect(asked).toHaveLength(4);
     } finally {
       ofProcess.isotripBeside = beside;
     }

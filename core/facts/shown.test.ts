@@ -72,6 +72,18 @@ describe('what is shown', () => {
   });
 });
 
+describe('figures that are shown', () => {
+  it.each([
+    ['apparent-power', 12_345, '12.35 kVA'],
+    ['apparent-power', 1_234_567, '1.235 MVA'],
+    ['apparent-power', 999, '999 VA'],
+    ['power', 12_345, '12.3 kW'],
+    ['current', 12_345, '12.3 kA'],
+    ['ratio', 1.234567, '1.235'],
+    ['impedance', 0.123456, '0.1235 Ω'],
+  ] as const)('of %s: %d is %s', (edge, value, shown) => expect(showFact('iec', { kind: 'quantity', edge }, value)).toBe(shown));
+});
+
 /** The facts of a load and of a circuit that nobody is asked for everywhere: in which systems they are. */
 const SYSTEMS: readonly [Job['dialect'], Job['supply']['voltageSystem'], readonly string[]][] = [
   ['iec', 'single-phase', []],
