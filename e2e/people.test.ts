@@ -104,6 +104,8 @@ describe('who is protected', () => {
 
   it('says what another edition asks for, and which are not shipped', async () => {
     const page = await people('kiln-house');
+    // Below the ways: each that is tried moves it down.
+    await page.waitForSelector('[data-testid=ways]:not([aria-busy=true])');
     await page.click('[data-testid=editions] summary');
     await page.waitForFunction(() => document.querySelector('[data-testid=editions]')?.textContent?.includes('clothes dryers'));
     expect(await text(page, '[data-testid=editions]')).toContain('NEC 2026');

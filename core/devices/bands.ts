@@ -1,4 +1,5 @@
 import type { Band } from '../curves/band';
+import { FAMILIES } from '../job/families';
 import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
 import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf, settingPath } from '../job/readers';
@@ -22,8 +23,7 @@ export const isBreaker = (settings: DeviceSettings): settings is BreakerSettings
   settings.family === 'mcb' || settings.family === 'rcbo';
 
 /** Whether a device of this family opens on overcurrent at all. */
-export const opensOnOvercurrent = (settings: DeviceSettings): boolean =>
-  isBreaker(settings) || settings.family === 'fuse' || settings.family === 'mccb' || settings.family === 'moulded-case-nec';
+export const opensOnOvercurrent = (settings: DeviceSettings): boolean => FAMILIES[settings.family].onOvercurrent;
 
 /** The rating of a device that opens on overcurrent; of one that is set, its setting, which its frame must carry. */
 export const ratedCurrent = perRow((device: Device): Maybe<number> => {

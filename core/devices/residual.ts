@@ -1,5 +1,6 @@
 import type { Edge } from '../curves/edge';
 import { makeEdge } from '../curves/edge';
+import { opensOnResidual } from '../job/families';
 import { all, known, type Maybe, map, need } from '../job/known';
 import type { Device } from '../job/sealed';
 import { BREAK_S, CLASS_A, classATimeS, NEC_SENSITIVITY_A, SENSITIVE } from '../tables/residualTimes';
@@ -43,11 +44,7 @@ function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
 type ResidualFacts = Extract<Device['settings'], { family: 'rccb' }>['residual'];
 
 /** Whether a device opens on residual current. */
-export function hasResidual({ settings }: Device): boolean {
-  if (settings.family === 'rcbo' || settings.family === 'rccb') return true;
-  if (settings.family === 'moulded-case-nec') return settings.groundFault !== undefined && settings.groundFault !== 'none';
-  return settings.family === 'outlet-protection' && settings.groundFault !== 'none';
-}
+export const hasResidual = ({ settings }: Device): boolean => opensOnResidual(settings);
 
 /** A straight line on log-log paper. */
 export const CLASS_A_SLOW = makeEdge(

@@ -1,6 +1,6 @@
 import { spanOf } from '../job/board/layout';
 import type { Command, Step } from '../job/commands';
-import { BODY } from '../job/familyFields';
+import { BODY } from '../job/families';
 import type { Circuit } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';

@@ -1,7 +1,7 @@
 import { deviceLine } from '../devices/identity';
 import type { CollectionName } from '../job/collections';
 import type { Command, Step } from '../job/commands';
-import { BODY, CONDITIONAL, FAMILY_FIELDS } from '../job/familyFields';
+import { BODY, CONDITIONAL, FAMILIES, familiesPut } from '../job/families';
 import { keyAfter, keyBetween } from '../job/order';
 import { LINKS } from '../job/references';
 import type { Circuit } from '../job/schema/circuit';
@@ -9,12 +9,6 @@ import type { Device, DeviceFamily } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { type Dialect, familyWord, linesOf, word } from '../job/terms';
 import { edit, set } from './steps';
-
-/** Families a circuit's device can be of, in each dialect, the usual one first. */
-export const FAMILIES_OF: Readonly<Record<Dialect, readonly DeviceFamily[]>> = {
-  iec: ['mcb', 'rcbo', 'rccb', 'fuse', 'mccb', 'afdd', 'switch'],
-  nec: ['moulded-case-nec', 'fuse', 'switch'],
-};
 
 /** What a family must have beside the facts that may be unknown. */
 function required(family: DeviceFamily, dialect: Dialect): Record<string, unknown> {
@@ -36,7 +30,7 @@ const OF_THE_DEVICE: ReadonlySet<string> = new Set([...BODY, ...CONDITIONAL, 'cu
 
 /** A device made into one of another family: what both are asked stays, what the new one does not have is gone, the rest is unknown. */
 export function asFamily({ settings, id, name }: Device, family: DeviceFamily, dialect: Dialect): Command {
-  const has = new Set(FAMILY_FIELDS[family]);
+  const has = new Set(FAMILIES[family].fields);
   const kept = Object.fromEntries(
     Object.entries(settings).filter(([field]) => field !== 'family' && has.has(field) && !OF_THE_DEVICE.has(field)),
   );
@@ -60,7 +54,7 @@ const ofCircuit = <T extends { circuitId?: string | undefined }>(rows: Record<st
  * disconnect is. One of a service opens every line of the supply.
  */
 export function addDevice(job: Job, circuit: Circuit, id: string): Command {
-  const family = FAMILIES_OF[job.dialect][0]!;
+  const family = familiesPut(job.dialect)[0]!;
   const order = keyAfter(lastOrder(ofCircuit(job.devices, circuit.id)));
   const service = circuit.kind === 'service';
   const lines = service ? linesOf(job.supply) : [];

@@ -1,5 +1,5 @@
 import type { Command, Step } from '../job/commands';
-import { BODY } from '../job/familyFields';
+import { BODY } from '../job/families';
 import { keyAfter } from '../job/order';
 import { placedPoints } from '../job/points/tree';
 import type { Circuit } from '../job/schema/circuit';

@@ -1,12 +1,16 @@
+import { FAMILIES, opensOnResidual } from '../job/families';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { word } from '../job/terms';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from './preferred';
 import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type SpecsOf, said, yesNo } from './spec';
 
+/** The steps a rating is walked through. */
+const RATINGS = { breaker: BREAKER_RATINGS, fuse: GG_RATINGS, nec: NEC_RATINGS } as const;
+
 function ratingOf(_: Job, row: Row): Spec {
   const family = 'settings' in row ? row.settings.family : 'mcb';
-  const steps = family === 'fuse' ? GG_RATINGS : family === 'moulded-case-nec' ? NEC_RATINGS : BREAKER_RATINGS;
+  const steps = RATINGS[FAMILIES[family].ratings];
   return { label: 'rating', how: { kind: 'quantity', edge: 'current', steps } };
 }
 
@@ -109,15 +113,9 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
 
 const isTransfer = ({ settings }: Device): boolean => settings.family === 'switch' && settings.duty === 'transfer';
 
-const hasResidualPart = ({ settings }: Device): boolean =>
-  settings.family === 'rcbo' ||
-  settings.family === 'rccb' ||
-  ((settings.family === 'moulded-case-nec' || settings.family === 'outlet-protection') &&
-    (settings.groundFault ?? 'none') !== 'none');
-
 /** Where a fact says something; one that is not named here does everywhere. */
 export const APPLIES: Applies = {
-  standingMa: (_, row) => hasResidualPart(row as Device),
+  standingMa: (_, row) => opensOnResidual((row as Device).settings),
   standingAllOn: (_, row) => (row as Device).standingMa !== undefined,
   tie: ({ devices }, row) =>
     (row as Device).tiedTo !== undefined || Object.values(devices).some(({ tiedTo }) => tiedTo === row.id),

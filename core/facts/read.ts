@@ -1,7 +1,7 @@
 import { type CollectionName, isCollection } from '../job/collections';
 import type { Step } from '../job/commands';
 import { showSize, unitSymbol } from '../job/edges';
-import { FAMILY_FIELDS } from '../job/familyFields';
+import { FAMILIES } from '../job/families';
 import type { Segment } from '../job/schema/circuit';
 import type { Fact, Provenance } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
@@ -64,7 +64,7 @@ function placeOf(path: string): { on: CollectionName; id: string; field: string[
 export function factPaths(job: Job, on: CollectionName, id: string): string[] {
   const row = job[on][id];
   if (row === undefined) return [];
-  const family = 'settings' in row ? new Set(FAMILY_FIELDS[row.settings.family]) : undefined;
+  const family = 'settings' in row ? new Set(FAMILIES[row.settings.family].fields) : undefined;
   const { SPECS = {}, APPLIES = {} } = FACTS[on] ?? {};
   return Object.keys(SPECS).flatMap((field) => {
     const [first, second] = field.split('.');

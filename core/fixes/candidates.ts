@@ -3,7 +3,7 @@ import { copyOfCircuit } from '../edits/parts';
 import { showFact } from '../facts/read';
 import type { Step } from '../job/commands';
 import { showSize, sizeMm2 } from '../job/edges';
-import { BODY } from '../job/familyFields';
+import { BODY } from '../job/families';
 import type { Segment } from '../job/schema/circuit';
 import type { DeviceSettings } from '../job/schema/device';
 import type { ConductorSize, Fact, Line } from '../job/schema/facts';

@@ -1,5 +1,6 @@
 import { addSurge, backedBy } from '../edits/surge';
 import type { Step } from '../job/commands';
+import { FAMILIES } from '../job/families';
 import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
@@ -40,7 +41,7 @@ const feedersOf = (job: Job, boardId: string | undefined): string[] =>
     .filter(
       (each) =>
         present(each) &&
-        ['fuse', 'mcb', 'mccb', 'moulded-case-nec'].includes(each.settings.family) &&
+        FAMILIES[each.settings.family].opensSurge === true &&
         boardId !== undefined &&
         job.circuits[each.circuitId ?? '']?.toBoardId === boardId,
     )

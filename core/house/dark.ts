@@ -1,4 +1,4 @@
-import { opensOnOvercurrent } from '../devices/bands';
+import { partsWhenOpen } from '../job/families';
 import type { Device, Job, SourceState } from '../job/sealed';
 import type { Wiring, Wirings } from '../network/paths';
 import { linesOpened, opensNeutral, polesOf } from '../network/poles';
@@ -85,9 +85,7 @@ export interface ToOpen {
   wiring: Wiring;
 }
 
-/** Whether a device parts what is behind it when it is open: a contactor, a monitor or a surge device does not. */
-const parts = ({ settings }: Device): boolean =>
-  opensOnOvercurrent(settings) || settings.family === 'rccb' || (settings.family === 'switch' && settings.duty !== 'contactor');
+const parts = ({ settings }: Device): boolean => partsWhenOpen(settings);
 
 /**
  * Before a box is opened: every circuit that has a conductor in it, what opens each, and what may be live or carry current even so.

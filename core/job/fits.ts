@@ -1,3 +1,4 @@
+import { FAMILIES } from './families';
 import { need } from './known';
 import { perRow } from './perRow';
 import { Construction } from './schema/circuit';
@@ -12,11 +13,6 @@ export interface Misfit {
   idle?: true;
 }
 
-/** Device families of each dialect; those not named belong to both. */
-const FAMILIES: Readonly<Record<Dialect, ReadonlySet<Device['settings']['family']>>> = {
-  iec: new Set(['mcb', 'rcbo', 'rccb', 'mccb', 'afdd']),
-  nec: new Set(['moulded-case-nec']),
-};
 const NEC_FUSES: ReadonlySet<string> = new Set(['J', 'R', 'T', 'CC', 'G', 'plug']);
 const CONSTRUCTIONS: Readonly<Record<Dialect, ReadonlySet<string>>> = {
   iec: new Set(['flat-sheathed', 'round-sheathed']),
@@ -54,7 +50,7 @@ export const segmentMisfit = (segment: Segment, dialect: Dialect): readonly Misf
 function ofDevice({ id, name, settings }: Device, dialect: Dialect): Misfit[] {
   const { family } = settings;
   const foreignFuse = settings.family === 'fuse' && NEC_FUSES.has(settings.system) === (dialect === 'iec');
-  if (!foreignFuse && !FAMILIES[other(dialect)].has(family)) return [];
+  if (!foreignFuse && FAMILIES[family].home !== other(dialect)) return [];
   const kind = settings.family === 'fuse' ? `${settings.system} fuse` : familyWord(family);
   return [{ path: `devices.${id}`, what: `${name} is a ${kind}: none of the ${dialectName(dialect)} families` }];
 }

@@ -1,5 +1,7 @@
+import { FAMILIES } from './families';
 import { PACKS } from './packs';
 import type { Circuit } from './schema/circuit';
+import type { DeviceFamily } from './schema/device';
 import type { Line } from './schema/facts';
 import type { Job } from './schema/job';
 
@@ -67,21 +69,8 @@ export const word = (dialect: Dialect, name: Word): string => WORDS[name][dialec
 export const wordOfUse = (dialect: Dialect, use: NonNullable<Circuit['use']>): string =>
   use === 'sockets' && dialect === 'nec' ? 'receptacles' : use;
 
-const FAMILIES = {
-  mcb: 'circuit-breaker of IEC 60898',
-  rcbo: 'RCBO',
-  rccb: 'RCCB',
-  fuse: 'fuse',
-  mccb: 'breaker of IEC 60947-2',
-  'moulded-case-nec': 'molded-case breaker of UL 489',
-  'outlet-protection': 'protective receptacle',
-  afdd: 'AFDD',
-  switch: 'switch',
-  spd: 'surge device',
-  monitor: 'monitor',
-} as const;
 /** A device family in words. */
-export const familyWord = (family: keyof typeof FAMILIES): string => FAMILIES[family];
+export const familyWord = (family: DeviceFamily): string => FAMILIES[family].word;
 /** The dialect by the name of its rules. */
 export const dialectName = (dialect: Dialect): string => (dialect === 'nec' ? 'NEC' : 'IEC');
 

@@ -1,7 +1,7 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { type FormEvent, useMemo, useState } from 'react';
-import type { Device } from '@/core/job/schema/device';
+import { FAMILIES } from '@/core/job/families';
 import { DEVICE_LINES, readDeviceLine } from '@/core/quick/deviceLine';
 import type { CurvesStudy } from '@/core/reports/curves';
 import { Button } from '@/ui/Button';
@@ -14,7 +14,6 @@ import { type CurvesPlace, showCurves } from './place';
 
 const MOST = 12;
 const HUES = 5;
-const CURVED: ReadonlySet<Device['settings']['family']> = new Set(['mcb', 'rcbo', 'fuse', 'mccb', 'moulded-case-nec']);
 
 /** The devices whose bands are shown; any of the job can be added, or one that is typed. */
 export function DevicesPanel({
@@ -34,7 +33,9 @@ export function DevicesPanel({
   const others = useMemo(
     () =>
       Object.values(devices)
-        .filter(({ id, state, settings }) => state !== 'removed' && CURVED.has(settings.family) && !items.includes(id))
+        .filter(
+          ({ id, state, settings }) => state !== 'removed' && FAMILIES[settings.family].onOvercurrent && !items.includes(id),
+        )
         .map(({ id, name }) => ({ value: id, label: name }))
         .sort((a, b) => a.label.localeCompare(b.label)),
     [devices, items],

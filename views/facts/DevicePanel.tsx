@@ -1,8 +1,8 @@
 'use client';
-import { asFamily, FAMILIES_OF, ratedWith } from '@/core/edits/parts';
+import { asFamily, ratedWith } from '@/core/edits/parts';
 import { setField } from '@/core/edits/rows';
 import { factPaths } from '@/core/facts/read';
-import { FAMILY_FIELDS } from '@/core/job/familyFields';
+import { FAMILIES, familiesPut } from '@/core/job/families';
 import { readLetThrough, showLetThrough } from '@/core/job/letThroughText';
 import { recordedOnly } from '@/core/job/recorded';
 import { type Device, type DeviceFamily, Grade } from '@/core/job/schema/device';
@@ -23,10 +23,6 @@ const SEATS = [
   { value: 'start' as const, label: 'at the start' },
   { value: 'end' as const, label: 'at the end' },
 ];
-/** Families with a curve of their own. */
-const CURVED: ReadonlySet<DeviceFamily> = new Set(['mcb', 'rcbo', 'mccb', 'moulded-case-nec', 'fuse']);
-/** Families that may be listed to break more together with a device ahead. */
-const COMBINED: ReadonlySet<DeviceFamily> = new Set(['mcb', 'rcbo', 'moulded-case-nec', 'fuse']);
 
 /** Everything there is to say of a device. */
 export function DeviceFacts({ device }: { device: Device }) {
@@ -34,7 +30,7 @@ export function DeviceFacts({ device }: { device: Device }) {
   const job = useJobState((state) => state.job);
   const { id, name, settings } = device;
   const edit = (label: string, field: string[], to: unknown) => session.edit(setField(job, 'devices', id, field, to, label));
-  const usual = FAMILIES_OF[job.dialect];
+  const usual = familiesPut(job.dialect);
   const families = usual.includes(settings.family) ? usual : [...usual, settings.family];
   const lines = linesOf(job.supply);
   const feeds = device.circuitId === undefined ? undefined : job.circuits[device.circuitId];
@@ -109,11 +105,11 @@ export function DeviceFacts({ device }: { device: Device }) {
           keep={keepLetThrough}
         />
       )}
-      {CURVED.has(settings.family) && <OwnCurve device={device} />}
-      {FAMILY_FIELDS[settings.family].includes('conditionalWithDeviceId') && (
+      {FAMILIES[settings.family].onOvercurrent && <OwnCurve device={device} />}
+      {FAMILIES[settings.family].fields.includes('conditionalWithDeviceId') && (
         <Backup device={device} named={'conditionalWithDeviceId' in settings ? settings.conditionalWithDeviceId : undefined} />
       )}
-      {device.circuitId !== undefined && COMBINED.has(settings.family) && <Combinations device={device} />}
+      {device.circuitId !== undefined && FAMILIES[settings.family].combined === true && <Combinations device={device} />}
       <Button onClick={() => edit('deleted', ['state'], 'removed')}>Delete</Button>
     </div>
   );
@@ -131,7 +127,7 @@ function Backup({ device, named }: { device: Device; named: string | undefined }
   const near = Object.values(job.devices).filter(({ id, circuitId, settings, state }) => {
     const circuit = job.circuits[circuitId ?? ''];
     const here = circuit !== undefined && (circuit.fromBoardId === boardId || circuit.toBoardId === boardId);
-    return here && id !== device.id && state !== 'removed' && COMBINED.has(settings.family);
+    return here && id !== device.id && state !== 'removed' && FAMILIES[settings.family].combined === true;
   });
   return (
     <Labelled label={`Its ${job.dialect === 'nec' ? 'short-circuit current' : 'conditional'} rating holds with`}>

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { PACKS } from '@/core/job/packs';
+import { PACKS, packsOf } from '@/core/job/packs';
 import type { RulePackId } from '@/core/job/schema/job';
 import { Choice } from '@/ui/Choice';
 import { Details } from '@/ui/Details';
@@ -9,7 +9,7 @@ import { useAnswer, useJobState } from '../job/JobContext';
 /** What the job's edition asks for otherwise than another of its code; an edition that is not shipped is named. */
 export function Editions() {
   const pack = useJobState((state) => state.job.pack);
-  const others = (Object.keys(PACKS) as RulePackId[]).filter((id) => PACKS[id].dialect === PACKS[pack].dialect && id !== pack);
+  const others = packsOf(PACKS[pack].dialect).filter((id) => id !== pack);
   const [open, setOpen] = useState(false);
   const [against, setAgainst] = useState(others[0]!);
   return (
@@ -30,8 +30,8 @@ export function Editions() {
           <Compare against={against} key={against} />
           <p className="mt-2 text-[12px] text-quiet">
             {PACKS[pack].dialect === 'nec'
-              ? 'Shipped: NEC 2017, 2020 and 2023. NEC 2026 and editions before 2017 are not: where one of them holds, this is not it.'
-              : 'Shipped: IEC 60364 and BS 7671:2018+A2:2022. Amendment 3 of 2024 and other countries’ rules are not: where one of them holds, this is not it.'}
+              ? 'NEC 2026 and editions before 2017 are not shipped: where one of them holds, this is not it.'
+              : 'Amendment 3 of BS 7671 (2024) and other countries’ rules are not shipped: where one of them holds, this is not it.'}
           </p>
         </>
       )}

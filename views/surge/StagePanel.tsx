@@ -4,6 +4,7 @@ import { setFact } from '@/core/edits/rows';
 import { backedBy } from '@/core/edits/surge';
 import { factPaths } from '@/core/facts/read';
 import { leadsByPlace } from '@/core/job/board/leads';
+import { FAMILIES } from '@/core/job/families';
 import { showLength } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownStage, SurgeStudy } from '@/core/reports/surge';
@@ -108,7 +109,7 @@ function Opens({ deviceId }: { deviceId: string }) {
   const device = job.devices[deviceId];
   if (device?.settings.family !== 'spd' || device.settings.ownDisconnector?.value === true) return null;
   const ahead = Object.values(job.devices).filter(
-    ({ state, settings }) => state !== 'removed' && ['fuse', 'mcb', 'mccb', 'moulded-case-nec'].includes(settings.family),
+    ({ state, settings }) => state !== 'removed' && FAMILIES[settings.family].opensSurge === true,
   );
   return (
     <section aria-label="What opens it" className="grid gap-1 text-[13px]">

@@ -1,6 +1,7 @@
 import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '../../devices/capacity';
 import { identityOf } from '../../devices/identity';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, leastOfMost, type Seated } from '../../house/facts';
+import { FAMILIES } from '../../job/families';
 import { all, andThen, both, known, type Maybe, map } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
@@ -36,20 +37,16 @@ import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credit
 
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
 
-/** Families that break nothing, or are judged with another question. */
-const SILENT = new Set(['spd', 'monitor']);
-/** Families that break no fault, and stand one only together with an overcurrent device. */
-const CONDITIONALLY = new Set(['rccb', 'afdd', 'switch']);
-
 /** Compares the greatest fault at each device's line terminals with what it may break, each fault kind at its own voltage. */
 export function breaksFault(facts: CircuitFacts): Answer {
   const { circuit, own, wiring } = facts;
   const checks: Check[] = [];
   for (const seated of own) {
     const { device } = seated;
+    const { breaks } = FAMILIES[device.settings.family];
     if (isOvercurrent(seated)) checks.push(...ownBreaking(facts, seated));
-    else if (CONDITIONALLY.has(device.settings.family)) checks.push(...conditional(facts, seated));
-    else if (!SILENT.has(device.settings.family)) checks.push(capacityNotAssessed(device.id, device.name));
+    else if (breaks === 'conditionally') checks.push(...conditional(facts, seated));
+    else if (breaks !== 'nothing') checks.push(capacityNotAssessed(device.id, device.name));
   }
   if (!own.some(isOvercurrent))
     checks.unshift(

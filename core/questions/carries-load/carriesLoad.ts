@@ -2,6 +2,7 @@ import { isBreaker, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { perDevice } from '../../house/perDevice';
+import { FAMILIES } from '../../job/families';
 import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device } from '../../job/sealed';
@@ -45,20 +46,17 @@ const PLATE: Source = { standard: 'as entered', edition: '', clause: '', basis: 
 
 const FULL: Source = { standard: 'common practice', edition: '', clause: 'a fifth of the rating left free', basis: 'practice' };
 
-/** Families that carry nothing of the circuit, or are judged with another question. */
-const SILENT = new Set(['spd', 'monitor']);
-
 /** Compares the design current with what each of the circuit's devices may carry where it sits. */
 export function carriesLoad(facts: CircuitFacts): Answer {
   const { circuit, own, wiring } = facts;
   const checks: Check[] = [];
   for (const seated of own) {
     const { device } = seated;
-    const { family } = device.settings;
+    const { carries } = FAMILIES[device.settings.family];
     if (isOvercurrent(seated)) checks.push(...overcurrentDevice(facts, seated));
-    else if (family === 'switch' || family === 'afdd') checks.push(switchRating(facts, seated));
-    else if (family === 'rccb') checks.push(residualSwitchRating(facts, seated));
-    else if (!SILENT.has(family)) checks.push(ratingNotAssessed(device));
+    else if (carries === 'switch') checks.push(switchRating(facts, seated));
+    else if (carries === 'residual-switch') checks.push(residualSwitchRating(facts, seated));
+    else if (carries !== 'nothing') checks.push(ratingNotAssessed(device));
   }
   if (!own.some(isOvercurrent))
     checks.unshift(

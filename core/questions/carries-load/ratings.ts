@@ -2,6 +2,7 @@ import { opensOnOvercurrent, ratedCurrent } from '../../devices/bands';
 import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { perDevice } from '../../house/perDevice';
+import { FAMILIES } from '../../job/families';
 import { all, andThen, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device, Line } from '../../job/sealed';
@@ -152,9 +153,7 @@ export function switchRating(facts: CircuitFacts, { device }: Seated): Check {
   const rule = clause(facts.job.pack, 'switchRating');
   const ahead = aheadOf(facts, device);
   const own =
-    settings.family === 'switch' || settings.family === 'afdd'
-      ? settingOf(device, 'ratingA')
-      : unknown(`devices.${id}`, `rating of ${name}`);
+    FAMILIES[settings.family].carries === 'switch' ? settingOf(device, 'ratingA') : unknown(`devices.${id}`, `rating of ${name}`);
   const comparison = map(all({ ahead, own }), (parts): Comparison => {
     return {
       demand: parts.ahead,

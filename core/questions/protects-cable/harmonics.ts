@@ -52,7 +52,14 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
         ...ampacityLines(ampacity),
         line('third harmonic', 'of what flows, on the fullest line', `${figure(third)} %`, rule),
         ...(row.neutral
-          ? [line('I neutral = 3 · h · Ib', `3 · ${figure(ofPercent(third))} · ${figure(design.ibA)}`, `${figure(demand)} A`, rule)]
+          ? [
+              line(
+                'I neutral = 3 · h · Ib',
+                `3 · ${figure(ofPercent(third))} · ${figure(design.ibA)}`,
+                `${figure(demand)} A`,
+                rule,
+              ),
+            ]
           : []),
         limitLine(demand, row.factor, ampacity, rule),
       ],

@@ -1,7 +1,7 @@
-import { opensOnOvercurrent } from '../../../devices/bands';
 import type { CircuitFacts } from '../../../house/facts';
 import { devicesIn, halfSize, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
 import { layoutOf } from '../../../job/board/layout';
+import { partsWhenOpen } from '../../../job/families';
 import { all, join, type Known, known, list, type Maybe, map } from '../../../job/known';
 import { heldBy } from '../../../job/packs';
 import { factOf, ifStated, settingIfEntered, settingOf } from '../../../job/readers';
@@ -223,10 +223,7 @@ const fromTheNetwork = ({ circuits, origins }: CircuitFacts['job'], circuitId: s
 };
 
 /** A main that parts the board from what feeds it: a surge device or a contactor beside it does not. */
-function switchesOff({ as, device: { settings } }: SeatedDevice): boolean {
-  const parts = settings.family === 'switch' ? settings.duty !== 'contactor' : settings.family === 'rccb';
-  return as === 'main' && (parts || opensOnOvercurrent(settings));
-}
+const switchesOff = ({ as, device: { settings } }: SeatedDevice): boolean => as === 'main' && partsWhenOpen(settings);
 
 /** Where a board is switched off as a whole. */
 function switchedOff({ job, house }: CircuitFacts, board: Board, mains: readonly SeatedDevice[]): Check {
