@@ -125,11 +125,13 @@ function tryEach(list, other) {
     const target = path.join(copy, each.file);
     const text = readFileSync(target, 'utf8');
     writeFileSync(target, `${text.slice(0, each.start)}${other(each.value)}${text.slice(each.end)}`);
-    const { status } = spawnSync(
-      bin('vitest'),
-      ['related', each.file, '--run', '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'],
-      { cwd: copy, stdio: 'ignore', env: { ...process.env, OF } },
-    );
+    const noticedBy = (...which) =>
+      spawnSync(bin('vitest'), [...which, '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'], {
+        ...{ cwd: copy, stdio: 'ignore', env: { ...process.env, OF } },
+      }).status !== 0;
+    // Most are noticed by the tests that stand beside them, in a tenth of the time.
+    const status =
+      noticedBy('run', `${path.dirname(each.file)}/`, '--passWithNoTests') || noticedBy('related', each.file, '--run') ? 1 : 0;
     writeFileSync(target, text);
     if (status === 0) console.log(`not noticed: ${each.value} as ${other(each.value)}, ${place(each)}`);
     else noticed += 1;

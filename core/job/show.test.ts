@@ -34,6 +34,7 @@ describe('numbers as they are read', () => {
   ])('a limit of %d %s reads in %s', (limit, unit, shown, by) => expect(prefixFor(limit, unit)).toEqual({ unit: shown, by }));
 
   it('demand and limit share a unit, and never look alike where they differ', () => {
+    expect(showAmount(4541, 6000, 'A')).toEqual({ demand: '4.54', limit: '6', unit: 'kA' });
     expect(showAmount(4540, 6000, 'A')).toEqual({ demand: '4.54', limit: '6', unit: 'kA' });
     expect(showAmount(6001, 6000, 'A')).toEqual({ demand: '6.001', limit: '6', unit: 'kA' });
     expect(showAmount(6000, 6000, 'A')).toEqual({ demand: '6', limit: '6', unit: 'kA' });
