@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'facts-are-sealed',
       severity: 'error',
-      from: { path: '^core/(network|devices|conductors|loads|selectivity|rules|house|questions)/', pathNot: TESTS },
+      from: { path: '^core/(network|devices|conductors|loads|selectivity|rules|house|board|inspection|questions)/', pathNot: TESTS },
       to: { path: '^core/job/schema/' },
     },
     above('study', 'reports|fixes|queries'),
@@ -46,13 +46,13 @@ module.exports = {
     {
       name: 'house-below-questions',
       severity: 'error',
-      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|house/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|board/|inspection/|house/)', pathNot: TESTS },
       to: { path: '^core/house/' },
     },
     {
       name: 'judging-below-house',
       severity: 'error',
-      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|house/|judging/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|queries/|questions/|board/|inspection/|house/|judging/)', pathNot: TESTS },
       to: { path: '^core/judging/' },
     },
     {

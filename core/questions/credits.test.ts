@@ -5,6 +5,7 @@ import * as ofHouse from '../house/credits';
 import * as directCurrent from '../house/directCurrent';
 import * as leakageRead from '../house/leakageRead';
 import * as nipple from '../house/nipple';
+import * as inspected from '../inspection/credits';
 import { applyCommand } from '../job/commands';
 import type { Maybe } from '../job/known';
 import { type Job, RulePackId } from '../job/schema/job';
@@ -29,8 +30,7 @@ import * as nec from './protects-cable/nec/credits';
 import * as taps from './protects-cable/nec/tapCredits';
 import * as surge from './rides-surge/credits';
 import * as asked from './saves-person/asked/credits';
-import * as bonding from './saves-person/bonding';
-import * as inspected from './saves-person/inspected/credits';
+import * as bonding from './saves-person/bonding/bonding';
 
 /** Every relief there is, wherever its record stands. */
 const CREDITS = [

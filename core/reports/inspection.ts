@@ -1,10 +1,10 @@
 import { factPaths } from '../facts/read';
 import type { CircuitFacts } from '../house/facts';
+import { boardLooked, cableLooked, pointLooked } from '../inspection/inspected';
+import type { Looked, Subject } from '../inspection/looked';
 import { CODES, type ObservationCode } from '../job/inspected';
 import { placedPoints } from '../job/points/tree';
 import type { Job } from '../job/schema/job';
-import { boardLooked, cableLooked, pointLooked } from '../questions/saves-person/inspected/inspected';
-import type { Looked, Subject } from '../questions/saves-person/inspected/looked';
 import type { CircuitStudy, Study } from '../study/study';
 import { deviceLabel } from './chart';
 import { type Answered, besides, besidesPart, hasCodes, type InspectionRow, isWrong, seenRow } from './inspectionRows';

@@ -1,6 +1,7 @@
 import { howMeasured, measuredIn } from '../facts/inspections';
 import { factAt, showFact } from '../facts/read';
 import type { CircuitFacts } from '../house/facts';
+import { type Looked, placeOf, type Subject } from '../inspection/looked';
 import type { InspectedItem, InspectedOn, ObservationCode } from '../job/inspected';
 import { PACKS } from '../job/packs';
 import type { Provenance } from '../job/schema/facts';
@@ -9,7 +10,6 @@ import type { Job } from '../job/schema/job';
 import { word } from '../job/terms';
 import { type Check, rankOf, type Verdict, worstVerdict } from '../judging/answer';
 import { citedBy, outcomesOf } from '../questions/saves-person/asked/outcome';
-import { type Looked, placeOf, type Subject } from '../questions/saves-person/inspected/looked';
 import { clauseOfItem, inWords, type Zone } from '../rules/inspection/item';
 import type { AskKind } from '../rules/requirements/row';
 import type { CircuitStudy } from '../study/study';

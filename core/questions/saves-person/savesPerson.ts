@@ -1,24 +1,24 @@
+import { boardChecks } from '../../board/board';
+import { earthingChecks } from '../../board/earthing';
+import { emergencyChecks } from '../../board/emergency';
+import { landingChecks } from '../../board/landing';
+import { seatChecks } from '../../board/seat';
+import { sharedNeutralChecks } from '../../board/sharedNeutral';
+import { sourceChecks } from '../../board/sources';
 import type { CircuitFacts } from '../../house/facts';
+import { inspectedChecks } from '../../inspection/inspected';
+import { readingChecks } from '../../inspection/readings';
 import type { Check } from '../../judging/answer';
 import { notApplicable } from '../../judging/judge';
 import { askedChecks } from './asked/asked';
-import { boardChecks } from './board/board';
-import { earthingChecks } from './board/earthing';
-import { landingChecks } from './board/landing';
-import { seatChecks } from './board/seat';
-import { sharedNeutralChecks } from './board/sharedNeutral';
-import { sourceChecks } from './board/sources';
-import { bondingChecks } from './bonding';
-import { emergencyChecks } from './emergency';
-import { inspectedChecks } from './inspected/inspected';
-import { readingChecks } from './readings';
+import { bondingChecks } from './bonding/bonding';
+import { safetyCircuitChecks } from './places/safetyCircuit';
+import { separationChecks } from './places/separation';
+import { specialPlaces } from './places/specialPlaces';
+import { toldApart } from './places/toldApart';
 import { suppliedChecks } from './residual/supplied';
 import { touchedChecks } from './residual/touched';
 import { typeChecks } from './residual/types';
-import { safetyCircuitChecks } from './safetyCircuit';
-import { separationChecks } from './separation';
-import { specialPlaces } from './specialPlaces';
-import { toldApart } from './toldApart';
 
 /** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
 export function savesPerson(facts: CircuitFacts): Check[] {

@@ -1,16 +1,16 @@
-import { hasResidual } from '../../../devices/residual';
-import type { CircuitFacts } from '../../../house/facts';
-import { boardOfDevice, placeOfDevice } from '../../../house/seats';
-import { numberAt } from '../../../job/board/layout';
-import { type Givens, join, NO_GIVENS } from '../../../job/known';
-import { factOf, ifStated } from '../../../job/readers';
-import type { Circuit, Device, Load } from '../../../job/sealed';
-import type { Check } from '../../../judging/answer';
-import { ruled, unknownCheck } from '../../../judging/judge';
-import type { Wiring } from '../../../network/paths';
-import { clause } from '../../../rules/clauses';
-import { rulesOf } from '../../../rules/packs';
-import { saidCheck } from '../said';
+import { hasResidual } from '../devices/residual';
+import type { CircuitFacts } from '../house/facts';
+import { boardOfDevice, placeOfDevice } from '../house/seats';
+import { numberAt } from '../job/board/layout';
+import { type Givens, join, NO_GIVENS } from '../job/known';
+import { factOf, ifStated } from '../job/readers';
+import type { Circuit, Device, Load } from '../job/sealed';
+import type { Check } from '../judging/answer';
+import { ruled, unknownCheck } from '../judging/judge';
+import { saidCheck } from '../judging/said';
+import type { Wiring } from '../network/paths';
+import { clause } from '../rules/clauses';
+import { rulesOf } from '../rules/packs';
 
 /** A circuit on a shared neutral, with the device that opens its line. */
 interface Member {

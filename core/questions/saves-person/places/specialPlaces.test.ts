@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { houseOf } from '../../house/facts';
-import type { Job } from '../../job/schema/job';
-import { studyJob } from '../../study/study';
-import { demo } from '../../testing/demos';
-import { stated } from '../../testing/jobs';
-import { cookingHouse } from '../../testing/reliefJobs';
-import { voltsAt } from './asked/outletFacts';
-import { spotJob } from './testing/askedPlaces';
+import { houseOf } from '../../../house/facts';
+import type { Job } from '../../../job/schema/job';
+import { studyJob } from '../../../study/study';
+import { demo } from '../../../testing/demos';
+import { stated } from '../../../testing/jobs';
+import { cookingHouse } from '../../../testing/reliefJobs';
+import { voltsAt } from '../asked/outletFacts';
+import { spotJob } from '../testing/askedPlaces';
 
 const checkOf = (job: Job, circuitId: string, id: string, question = 'saves-person') =>
   studyJob(job)

@@ -1,12 +1,12 @@
-import { residualPart } from '../../devices/residual';
-import type { CircuitFacts } from '../../house/facts';
-import type { Reading } from '../../job/sealed';
-import type { Check, Verdict } from '../../judging/answer';
-import { fits, ruled } from '../../judging/judge';
-import { clause } from '../../rules/clauses';
-import { INSULATION_MOHM } from '../../tables/insulation';
-import { BREAK_S } from '../../tables/residualTimes';
-import { milli } from '../../units';
+import { residualPart } from '../devices/residual';
+import type { CircuitFacts } from '../house/facts';
+import type { Reading } from '../job/sealed';
+import type { Check, Verdict } from '../judging/answer';
+import { fits, ruled } from '../judging/judge';
+import { clause } from '../rules/clauses';
+import { INSULATION_MOHM } from '../tables/insulation';
+import { BREAK_S } from '../tables/residualTimes';
+import { milli } from '../units';
 
 /** Tests of what opens on a residual current: it is to trip. */
 const TRIPS: ReadonlySet<Reading['kind']> = new Set(['gfci-trip', 'rcd-one', 'rcd-five', 'rcd-button']);

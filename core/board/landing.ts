@@ -1,9 +1,9 @@
-import { hasResidual } from '../../../devices/residual';
-import type { CircuitFacts } from '../../../house/facts';
-import { ifStated } from '../../../job/readers';
-import type { Check } from '../../../judging/answer';
-import { clause } from '../../../rules/clauses';
-import { ifSaid } from '../said';
+import { hasResidual } from '../devices/residual';
+import type { CircuitFacts } from '../house/facts';
+import { ifStated } from '../job/readers';
+import type { Check } from '../judging/answer';
+import { ifSaid } from '../judging/said';
+import { clause } from '../rules/clauses';
 
 /** Where the neutral of a circuit lands: on another circuit's device never, on the bar not where its own device compares it with the line. */
 export function landingChecks({ job, wiring }: CircuitFacts): Check[] {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import type { Segment } from '../../../job/schema/circuit';
-import type { Job } from '../../../job/schema/job';
-import { wiresOf } from '../../../job/wireList';
-import type { ShownCheck } from '../../../judging/answer';
-import { ask } from '../../../study/testing/ask';
-import { conductorIn2, fillShare, insideIn2, type Raceway, TRADE_SIZES, type TradeSize } from '../../../tables/raceway';
-import { american } from '../../../testing/houses';
-import { box, panelInspected } from '../../../testing/inspectedHouse';
-import { stated } from '../../../testing/jobs';
+import type { Segment } from '../job/schema/circuit';
+import type { Job } from '../job/schema/job';
+import { wiresOf } from '../job/wireList';
+import type { ShownCheck } from '../judging/answer';
+import { ask } from '../study/testing/ask';
+import { conductorIn2, fillShare, insideIn2, type Raceway, TRADE_SIZES, type TradeSize } from '../tables/raceway';
+import { american } from '../testing/houses';
+import { box, panelInspected } from '../testing/inspectedHouse';
+import { stated } from '../testing/jobs';
 
 const only = (job: Job, id: string): ShownCheck | undefined =>
   ask({ ...job, inspections: {} }, 'saves-person', 'outlets').checks.find((check) => check.id.startsWith(id));

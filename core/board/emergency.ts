@@ -1,9 +1,9 @@
-import type { CircuitFacts } from '../../house/facts';
-import { heldBy } from '../../job/packs';
-import { factOf } from '../../job/readers';
-import type { Check } from '../../judging/answer';
-import { clause } from '../../rules/clauses';
-import { asFor, saidCheck } from './said';
+import type { CircuitFacts } from '../house/facts';
+import { heldBy } from '../job/packs';
+import { factOf } from '../job/readers';
+import type { Check } from '../judging/answer';
+import { asFor, saidCheck } from '../judging/said';
+import { clause } from '../rules/clauses';
 
 /**
  * What switches a dwelling off from outdoors in an emergency: of services since the NEC of 2020, of a feeder to another building since 2023.

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Job } from '../../../job/schema/job';
-import { ask, check } from '../../../study/testing/ask';
-import { mouldedCase, splitHouse } from '../../../testing/houses';
-import { breaker, device, jobWith, stated } from '../../../testing/jobs';
-import { secondSource } from '../../../testing/saidJobs';
+import type { Job } from '../job/schema/job';
+import { ask, check } from '../study/testing/ask';
+import { mouldedCase, splitHouse } from '../testing/houses';
+import { breaker, device, jobWith, stated } from '../testing/jobs';
+import { secondSource } from '../testing/saidJobs';
 
 const verdict = (job: Job, id: string) => check(ask(job, 'saves-person', 'lead'), id)?.verdict;
 

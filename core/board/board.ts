@@ -1,19 +1,19 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { devicesIn, halfSize, type SeatedDevice, seatedBoard, spanIn } from '../../../house/seats';
-import { layoutOf } from '../../../job/board/layout';
-import { partsWhenOpen } from '../../../job/families';
-import { all, join, type Known, known, list, type Maybe, map } from '../../../job/known';
-import { heldBy } from '../../../job/packs';
-import { factOf, ifStated, settingIfEntered, settingOf } from '../../../job/readers';
-import type { Board, Device } from '../../../job/sealed';
-import { word } from '../../../job/terms';
-import type { Check } from '../../../judging/answer';
-import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
-import { linesOpened } from '../../../network/poles';
-import { clause } from '../../../rules/clauses';
-import { rulesOf } from '../../../rules/packs';
-import { ofPercent } from '../../../units';
-import { asFor, ifSaid, saidCheck } from '../said';
+import type { CircuitFacts } from '../house/facts';
+import { devicesIn, halfSize, type SeatedDevice, seatedBoard, spanIn } from '../house/seats';
+import { layoutOf } from '../job/board/layout';
+import { partsWhenOpen } from '../job/families';
+import { all, join, type Known, known, list, type Maybe, map } from '../job/known';
+import { heldBy } from '../job/packs';
+import { factOf, ifStated, settingIfEntered, settingOf } from '../job/readers';
+import type { Board, Device } from '../job/sealed';
+import { word } from '../job/terms';
+import type { Check } from '../judging/answer';
+import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../judging/judge';
+import { asFor, ifSaid, saidCheck } from '../judging/said';
+import { linesOpened } from '../network/poles';
+import { clause } from '../rules/clauses';
+import { rulesOf } from '../rules/packs';
+import { ofPercent } from '../units';
 
 /** What is asked of a board as it is built, with the circuit that feeds it first. */
 export function boardChecks(facts: CircuitFacts): Check[] {

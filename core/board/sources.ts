@@ -1,13 +1,13 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { all, known, list, type Maybe, map } from '../../../job/known';
-import { factOf, ifStated } from '../../../job/readers';
-import type { Board, Device, Origin } from '../../../job/sealed';
-import { word } from '../../../job/terms';
-import type { Check } from '../../../judging/answer';
-import { unpartedFrom } from '../../../network/parting';
-import { opensNeutral } from '../../../network/poles';
-import { clause } from '../../../rules/clauses';
-import { saidCheck } from '../said';
+import type { CircuitFacts } from '../house/facts';
+import { all, known, list, type Maybe, map } from '../job/known';
+import { factOf, ifStated } from '../job/readers';
+import type { Board, Device, Origin } from '../job/sealed';
+import { word } from '../job/terms';
+import type { Check } from '../judging/answer';
+import { saidCheck } from '../judging/said';
+import { unpartedFrom } from '../network/parting';
+import { opensNeutral } from '../network/poles';
+import { clause } from '../rules/clauses';
 
 /**
  * A generator, inverter or battery that feeds the house in place of another source: something keeps the two from feeding together,

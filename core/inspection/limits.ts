@@ -1,13 +1,13 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { all, andThen, known, type Maybe, map, unknown } from '../../../job/known';
-import { factOf, settingOf } from '../../../job/readers';
-import type { Device, InspectedItem, Job, RulePackId } from '../../../job/sealed';
-import { showSmall, showTorque } from '../../../job/show';
-import { figure, holds, line } from '../../../judging/judge';
-import type { SegmentFacts } from '../../../network/segmentFacts';
-import { earned } from '../../../rules/credit';
-import { clauseOfItem } from '../../../rules/inspection/item';
-import { ITEMS } from '../../../rules/inspection/items';
+import type { CircuitFacts } from '../house/facts';
+import { all, andThen, known, type Maybe, map, unknown } from '../job/known';
+import { factOf, settingOf } from '../job/readers';
+import type { Device, InspectedItem, Job, RulePackId } from '../job/sealed';
+import { showSmall, showTorque } from '../job/show';
+import { figure, holds, line } from '../judging/judge';
+import type { SegmentFacts } from '../network/segmentFacts';
+import { earned } from '../rules/credit';
+import { clauseOfItem } from '../rules/inspection/item';
+import { ITEMS } from '../rules/inspection/items';
 import {
   BEND_CUSTOM,
   BEND_DIAMETERS,
@@ -20,8 +20,8 @@ import {
   TORQUE_OFF,
   TORQUE_SOURCE,
   WORKING_SPACE_M,
-} from '../../../tables/inspection';
-import type { Source } from '../../../tables/source';
+} from '../tables/inspection';
+import type { Source } from '../tables/source';
 import { SHALLOW } from './credits';
 import type { Limits, Measured } from './looked';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { studyJob } from '../../study/study';
-import { demo, demoJobs } from '../../testing/demos';
+import { studyJob } from '../../../study/study';
+import { demo, demoJobs } from '../../../testing/demos';
 
 const sharedOn = (job: ReturnType<typeof demo>) => studyJob(job).findings.filter(({ check }) => check === 'number-shared');
 

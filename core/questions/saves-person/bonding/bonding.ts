@@ -1,14 +1,14 @@
-import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, join, known, type Maybe, map, NO_GIVENS, unknown } from '../../job/known';
-import { factOf, ifStated } from '../../job/readers';
-import type { Room } from '../../job/sealed';
-import type { Check } from '../../judging/answer';
-import { ruled, unknownCheck } from '../../judging/judge';
-import { clause } from '../../rules/clauses';
-import { type Credit, earned } from '../../rules/credit';
-import { rulesOf } from '../../rules/packs';
-import { outcomesOf } from './asked/outcome';
-import { asFor, saidCheck } from './said';
+import type { CircuitFacts } from '../../../house/facts';
+import { all, andThen, join, known, type Maybe, map, NO_GIVENS, unknown } from '../../../job/known';
+import { factOf, ifStated } from '../../../job/readers';
+import type { Room } from '../../../job/sealed';
+import type { Check } from '../../../judging/answer';
+import { ruled, unknownCheck } from '../../../judging/judge';
+import { asFor, saidCheck } from '../../../judging/said';
+import { clause } from '../../../rules/clauses';
+import { type Credit, earned } from '../../../rules/credit';
+import { rulesOf } from '../../../rules/packs';
+import { outcomesOf } from '../asked/outcome';
 
 /** A room with a bath, on one circuit that feeds something there. */
 export interface Bathed {

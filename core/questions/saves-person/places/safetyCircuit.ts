@@ -1,8 +1,8 @@
-import type { CircuitFacts } from '../../house/facts';
-import type { Check } from '../../judging/answer';
-import { ruled } from '../../judging/judge';
-import { clause } from '../../rules/clauses';
-import { asFor } from './said';
+import type { CircuitFacts } from '../../../house/facts';
+import type { Check } from '../../../judging/answer';
+import { ruled } from '../../../judging/judge';
+import { asFor } from '../../../judging/said';
+import { clause } from '../../../rules/clauses';
 
 /** A safety service hangs on no circuit into which anything may be plugged: whatever is, takes it with it. */
 export function safetyCircuitChecks({ job, circuit, loads, house }: CircuitFacts): Check[] {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Job } from '../../job/schema/job';
-import type { Reading } from '../../job/schema/records';
-import { ask } from '../../study/testing/ask';
-import { device, jobWith, stated } from '../../testing/jobs';
-import { rcbo, residual } from '../../testing/residuals';
+import type { Job } from '../job/schema/job';
+import type { Reading } from '../job/schema/records';
+import { ask } from '../study/testing/ask';
+import { device, jobWith, stated } from '../testing/jobs';
+import { rcbo, residual } from '../testing/residuals';
 
 const read = (readings: readonly Partial<Reading>[], delay: 'general' | 'S' = 'general', dialect: Job['dialect'] = 'iec') => {
   const job = jobWith([{ id: 'c', settings: rcbo({ residual: residual(0.03, delay) }) }]);

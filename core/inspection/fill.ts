@@ -1,19 +1,19 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { NIPPLE } from '../../../house/nipple';
-import { showSize } from '../../../job/edges';
-import { all, andThen, known, list, type Maybe, map, unknown } from '../../../job/known';
-import { heldBy } from '../../../job/packs';
-import { factOf, ifStated } from '../../../job/readers';
-import type { ConductorSize, Point } from '../../../job/sealed';
-import { type Wires, wiresOf } from '../../../job/wireList';
-import type { Check } from '../../../judging/answer';
-import { type Comparison, figure, holds, judge, line, notApplicable, placed, unknownCheck } from '../../../judging/judge';
-import type { Stretch } from '../../../network/paths';
-import { earned } from '../../../rules/credit';
-import { boxAllowanceCm3, boxSource, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../../../tables/inspection';
-import { conductorIn2, fillShare, fillSource, insideIn2, ROUNDS_UP_FROM } from '../../../tables/raceway';
-import { inPercent } from '../../../units';
-import { asFor } from '../said';
+import type { CircuitFacts } from '../house/facts';
+import { NIPPLE } from '../house/nipple';
+import { showSize } from '../job/edges';
+import { all, andThen, known, list, type Maybe, map, unknown } from '../job/known';
+import { heldBy } from '../job/packs';
+import { factOf, ifStated } from '../job/readers';
+import type { ConductorSize, Point } from '../job/sealed';
+import { type Wires, wiresOf } from '../job/wireList';
+import type { Check } from '../judging/answer';
+import { type Comparison, figure, holds, judge, line, notApplicable, placed, unknownCheck } from '../judging/judge';
+import { asFor } from '../judging/said';
+import type { Stretch } from '../network/paths';
+import { earned } from '../rules/credit';
+import { boxAllowanceCm3, boxSource, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../tables/inspection';
+import { conductorIn2, fillShare, fillSource, insideIn2, ROUNDS_UP_FROM } from '../tables/raceway';
+import { inPercent } from '../units';
 
 const BOX_FACTS = ['boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'] as const;
 

@@ -1,8 +1,8 @@
-import type { CircuitFacts } from '../../house/facts';
-import { ifStated } from '../../job/readers';
-import type { Dialect } from '../../job/terms';
-import type { Check } from '../../judging/answer';
-import { notAssessed } from '../../judging/judge';
+import type { CircuitFacts } from '../../../house/facts';
+import { ifStated } from '../../../job/readers';
+import type { Dialect } from '../../../job/terms';
+import type { Check } from '../../../judging/answer';
+import { notAssessed } from '../../../judging/judge';
 
 interface Special {
   id: string;

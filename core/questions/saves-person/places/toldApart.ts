@@ -1,10 +1,10 @@
-import { alike } from '../../cells/alike';
-import { type CircuitFacts, HOUSE, type House } from '../../house/facts';
-import type { Circuit } from '../../job/sealed';
-import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
-import type { Check } from '../../judging/answer';
-import { ruled } from '../../judging/judge';
-import { clause } from '../../rules/clauses';
+import { alike } from '../../../cells/alike';
+import { type CircuitFacts, HOUSE, type House } from '../../../house/facts';
+import type { Circuit } from '../../../job/sealed';
+import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
+import type { Check } from '../../../judging/answer';
+import { ruled } from '../../../judging/judge';
+import { clause } from '../../../rules/clauses';
 
 /** A number as it is read on a board: neither spaces nor the size of letters tell two apart. */
 const asRead = (number: string): string => number.replace(/\s/g, '').toLowerCase();

@@ -1,9 +1,9 @@
-import { ratedCurrent } from '../../../devices/bands';
-import type { CircuitFacts } from '../../../house/facts';
-import { known, type Maybe, map, unknown } from '../../../job/known';
-import type { Credit } from '../../../rules/credit';
-import { SHALLOW_TO_A } from '../../../tables/inspection';
-import { necCited } from '../../../tables/necCited';
+import { ratedCurrent } from '../devices/bands';
+import type { CircuitFacts } from '../house/facts';
+import { known, type Maybe, map, unknown } from '../job/known';
+import type { Credit } from '../rules/credit';
+import { SHALLOW_TO_A } from '../tables/inspection';
+import { necCited } from '../tables/necCited';
 
 /** Less cover over a small branch circuit in the soil (NEC table 300.5(A), column of residential branch circuits). */
 export const SHALLOW: Credit<CircuitFacts> = {

@@ -1,9 +1,9 @@
-import type { CircuitFacts } from '../../house/facts';
-import { factOf, ifStated } from '../../job/readers';
-import type { Check } from '../../judging/answer';
-import { unknownCheck } from '../../judging/judge';
-import { clause } from '../../rules/clauses';
-import { asFor, saidCheck } from './said';
+import type { CircuitFacts } from '../../../house/facts';
+import { factOf, ifStated } from '../../../job/readers';
+import type { Check } from '../../../judging/answer';
+import { unknownCheck } from '../../../judging/judge';
+import { asFor, saidCheck } from '../../../judging/said';
+import { clause } from '../../../rules/clauses';
 
 /** What separates a load from the supply when it is worked on; by the NEC of everything fastened in place but a luminaire. */
 export const separationChecks = (facts: CircuitFacts): Check[] =>

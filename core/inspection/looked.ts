@@ -1,14 +1,14 @@
-import { inspectedOn } from '../../../house/inspected';
-import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
-import { factOf } from '../../../job/readers';
-import type { Device, InspectedItem, InspectedOn, Inspection, Job } from '../../../job/sealed';
-import type { TrackedJob } from '../../../job/tracked';
-import { type Check, rankOf, type Verdict } from '../../../judging/answer';
-import { type Comparison, judge, placed, ruled, unknownCheck } from '../../../judging/judge';
-import { clause } from '../../../rules/clauses';
-import { clauseOfItem, type Item, inWords } from '../../../rules/inspection/item';
-import { ITEMS } from '../../../rules/inspection/items';
-import { asFor } from '../said';
+import { inspectedOn } from '../house/inspected';
+import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../job/known';
+import { factOf } from '../job/readers';
+import type { Device, InspectedItem, InspectedOn, Inspection, Job } from '../job/sealed';
+import type { TrackedJob } from '../job/tracked';
+import { type Check, rankOf, type Verdict } from '../judging/answer';
+import { type Comparison, judge, placed, ruled, unknownCheck } from '../judging/judge';
+import { asFor } from '../judging/said';
+import { clause } from '../rules/clauses';
+import { clauseOfItem, type Item, inWords } from '../rules/inspection/item';
+import { ITEMS } from '../rules/inspection/items';
 
 /** Something that is looked at: a board, a device in one, an outlet, a cable. */
 export interface Subject {

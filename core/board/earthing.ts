@@ -1,13 +1,13 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { type Maybe, unknown } from '../../../job/known';
-import { factOf } from '../../../job/readers';
-import type { Board, Electrode } from '../../../job/sealed';
-import { showLength } from '../../../job/show';
-import type { Check } from '../../../judging/answer';
-import { fits, ruled } from '../../../judging/judge';
-import { clause } from '../../../rules/clauses';
-import { ENOUGH_ALONE_OHM, MADE_ELECTRODE } from '../../../tables/electrodes';
-import { asFor, saidCheck } from '../said';
+import type { CircuitFacts } from '../house/facts';
+import { type Maybe, unknown } from '../job/known';
+import { factOf } from '../job/readers';
+import type { Board, Electrode } from '../job/sealed';
+import { showLength } from '../job/show';
+import type { Check } from '../judging/answer';
+import { fits, ruled } from '../judging/judge';
+import { asFor, saidCheck } from '../judging/said';
+import { clause } from '../rules/clauses';
+import { ENOUGH_ALONE_OHM, MADE_ELECTRODE } from '../tables/electrodes';
 
 /**
  * What a service is tied to the earth by: metal pipes bonded, a place for the earths of other systems, and by the NEC electrodes in

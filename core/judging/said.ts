@@ -1,7 +1,7 @@
-import type { Known, Maybe } from '../../job/known';
-import type { Check, Verdict } from '../../judging/answer';
-import { ruled, unknownCheck } from '../../judging/judge';
-import type { Source } from '../../tables/source';
+import type { Known, Maybe } from '../job/known';
+import type { Source } from '../tables/source';
+import type { Check, Verdict } from './answer';
+import { ruled, unknownCheck } from './judge';
 
 /** What work that is new or altered must have stops where it lacks; of what stands untouched it is said. */
 export const asFor = (state: string): 'stop' | 'caution' => (state === 'existing' ? 'caution' : 'stop');

@@ -1,12 +1,12 @@
-import type { CircuitFacts } from '../../../house/facts';
-import { boardOfDevice, halfSize, linesIn, placeOfDevice } from '../../../house/seats';
-import { isPlaceText, numberAt, type Place } from '../../../job/board/layout';
-import { factOf } from '../../../job/readers';
-import type { Board, Device, Job } from '../../../job/sealed';
-import type { Check } from '../../../judging/answer';
-import { ruled } from '../../../judging/judge';
-import { clause } from '../../../rules/clauses';
-import { saidCheck } from '../said';
+import type { CircuitFacts } from '../house/facts';
+import { boardOfDevice, halfSize, linesIn, placeOfDevice } from '../house/seats';
+import { isPlaceText, numberAt, type Place } from '../job/board/layout';
+import { factOf } from '../job/readers';
+import type { Board, Device, Job } from '../job/sealed';
+import type { Check } from '../judging/answer';
+import { ruled } from '../judging/judge';
+import { saidCheck } from '../judging/said';
+import { clause } from '../rules/clauses';
 
 /**
  * Each device of a circuit in its place: one that is there, that nothing else stands in, on the lines it is said to be on. Two poles

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { Circuit } from '../../../job/schema/circuit';
-import type { Device } from '../../../job/schema/device';
-import type { Job } from '../../../job/schema/job';
-import type { Board, Electrode, RoomUse } from '../../../job/schema/supply';
-import { ask, check } from '../../../study/testing/ask';
-import { mouldedCase, splitHouse } from '../../../testing/houses';
-import { breaker, device, jobWith, stated } from '../../../testing/jobs';
-import { behindSwitch, rcbo, rccb } from '../../../testing/residuals';
+import type { Circuit } from '../job/schema/circuit';
+import type { Device } from '../job/schema/device';
+import type { Job } from '../job/schema/job';
+import type { Board, Electrode, RoomUse } from '../job/schema/supply';
+import { ask, check } from '../study/testing/ask';
+import { mouldedCase, splitHouse } from '../testing/houses';
+import { breaker, device, jobWith, stated } from '../testing/jobs';
+import { behindSwitch, rcbo, rccb } from '../testing/residuals';
 
 const verdict = (job: Job, id: string, circuitId = 'service') => check(ask(job, 'saves-person', circuitId), id)?.verdict;
 const why = (job: Job, id: string, circuitId = 'service') => check(ask(job, 'saves-person', circuitId), id)?.because;

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Load, Point } from '../../job/schema/circuit';
-import type { Job } from '../../job/schema/job';
-import { ask, check } from '../../study/testing/ask';
-import { breaker, jobWith, stated } from '../../testing/jobs';
-import { branch, load } from '../../testing/reliefJobs';
+import type { Load, Point } from '../../../job/schema/circuit';
+import type { Job } from '../../../job/schema/job';
+import { ask, check } from '../../../study/testing/ask';
+import { breaker, jobWith, stated } from '../../../testing/jobs';
+import { branch, load } from '../../../testing/reliefJobs';
 
 const at = (kind: Point['kind'], more: Partial<Load>, dialect: Job['dialect'] = 'nec') => {
   const job = branch(20, '12AWG', {});
