@@ -1,8 +1,8 @@
 import { demoIds } from '@/server/demos';
 import { copyTrouble } from '@/server/upkeep';
 import { jobVerdict } from '@/server/verdicts';
-import { JobsScreen } from '@/views/jobs/JobsScreen';
-import { countsOf, found, theLatest } from '@/views/jobs/listed';
+import { JobsScreen } from '@/views/screens/jobs/JobsScreen';
+import { countsOf, found, theLatest } from '@/views/screens/jobs/listed';
 import { withStore } from './withStore';
 
 export default async function JobsPage({

@@ -3,7 +3,7 @@ import { backups } from '@/server/backupFiles';
 import { databaseFile, dataFolder } from '@/server/database';
 import { type Store, store } from '@/server/store';
 import { isOurs, isStoreError, type StoreProblem, storeProblem } from '@/server/trouble';
-import { StoreTrouble } from '@/views/StoreTrouble';
+import { StoreTrouble } from '@/views/parts/frame/StoreTrouble';
 import { kept } from './data';
 
 function opens(): boolean {

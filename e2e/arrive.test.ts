@@ -6,7 +6,7 @@ import { jobFileText } from '../core/job/jobFile';
 import type { Job } from '../core/job/schema/job';
 import { studyJob } from '../core/study/study';
 import { demoJob } from '../server/demos';
-import { hrefOf, placeOfFinding } from '../views/job/places';
+import { hrefOf, placeOfFinding } from '../views/parts/frame/places';
 import { push, sendJson } from './app';
 import { appOfThisFile } from './appOfThisFile';
 

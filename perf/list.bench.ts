@@ -5,7 +5,7 @@ import { withId } from '../core/job/newJob';
 import { serve } from '../scripts/serve.mjs';
 import { demoJob } from '../server/demos';
 import { openStore } from '../server/store';
-import { LISTED } from '../views/jobs/listed';
+import { LISTED } from '../views/screens/jobs/listed';
 import type { Figure } from './study.bench';
 
 const JOBS = 1000;

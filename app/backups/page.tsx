@@ -1,7 +1,7 @@
 import { backups } from '@/server/backupFiles';
 import { secondPlace } from '@/server/secondPlace';
 import { copyTrouble } from '@/server/upkeep';
-import { BackupsScreen } from '@/views/backups/BackupsScreen';
+import { BackupsScreen } from '@/views/screens/backups/BackupsScreen';
 import { withStore } from '../withStore';
 
 export default function BackupsPage() {

@@ -1,6 +1,6 @@
 import { Suspense } from 'react';
 import { copyTrouble } from '@/server/upkeep';
-import { CompareScreen } from '@/views/curves/CompareScreen';
+import { CompareScreen } from '@/views/screens/curves/CompareScreen';
 import { withStore } from '../withStore';
 
 export default function ComparePage() {

@@ -1,5 +1,5 @@
 import { copyTrouble } from '@/server/upkeep';
-import { FirmScreen } from '@/views/firm/FirmScreen';
+import { FirmScreen } from '@/views/screens/firm/FirmScreen';
 import { withStore } from '../withStore';
 
 export default function FirmPage() {

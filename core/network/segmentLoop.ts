@@ -3,7 +3,7 @@ import type { Job } from '../job/sealed';
 import { word } from '../job/terms';
 import { clause } from '../rules/clauses';
 import { type Credit, earned } from '../rules/credit';
-import { TEMPERATURE_COEFFICIENT_PER_K } from '../tables/conductorResistance';
+import { timesWarm } from '../tables/conductorResistance';
 import { fromMilli } from '../units';
 import { add, type Complex, scale, ZERO } from './complex';
 import type { ConductorName, SegmentFacts } from './segmentFacts';
@@ -88,7 +88,7 @@ function alongSteel(segment: SegmentFacts, state: NetworkState, dialect: Job['di
     celsius: conductorC(segment, state, dialect),
   });
   return map(facts, ({ mohmPerM, lengthM, celsius }) => ({
-    re: fromMilli(mohmPerM) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)) * lengthM,
+    re: fromMilli(mohmPerM) * timesWarm(celsius) * lengthM,
     im: 0,
   }));
 }

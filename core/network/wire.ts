@@ -1,10 +1,5 @@
 import type { ConductorSize } from '../job/sealed';
-import {
-  REACTANCE_FROM_MM2,
-  REACTANCE_MOHM_PER_M,
-  RESISTANCE_MOHM_PER_M,
-  TEMPERATURE_COEFFICIENT_PER_K,
-} from '../tables/conductorResistance';
+import { REACTANCE_FROM_MM2, REACTANCE_MOHM_PER_M, RESISTANCE_MOHM_PER_M, timesWarm } from '../tables/conductorResistance';
 import {
   M_PER_KFT,
   NEC_AC_OHM_PER_KFT,
@@ -44,7 +39,7 @@ function metricOhmPerM(metal: Metal, mm2: number, celsius: number): Complex | un
   const at20 = table[mm2];
   if (at20 === undefined) return undefined;
   return {
-    re: fromMilli(at20) * (1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - 20)),
+    re: fromMilli(at20) * timesWarm(celsius),
     im: mm2 >= REACTANCE_FROM_MM2 ? fromMilli(REACTANCE_MOHM_PER_M) : 0,
   };
 }

@@ -153,7 +153,7 @@ function ownOf(device: Device): ComparedBand['own'] {
   return { fast: [...own.value.fast.vertices], slow: [...own.value.slow.vertices], broken: said };
 }
 
-/** Currents the energy is read at: even steps on log paper, ten a decade. */
+/** Currents the energy is read at: even steps on log paper, twenty a decade. */
 function energyOf(device: Device, { ratedA, slow }: Band, toA: number): ComparedBand['energy'] {
   const letThrough = letThroughOf(device);
   if (!letThrough.known) return [];

@@ -37,7 +37,12 @@ export const RESISTANCE_MOHM_PER_M = {
 } as const satisfies Record<'Cu' | 'Al', Record<number, number>>;
 
 /** Per kelvin from 20 °C: 1.20 at 70 °C and 1.28 at 90 °C, for copper and aluminium alike. */
-export const TEMPERATURE_COEFFICIENT_PER_K = 0.004;
+const TEMPERATURE_COEFFICIENT_PER_K = 0.004;
+/** The temperature resistances are tabulated at, °C. */
+const TABULATED_C = 20;
+
+/** How many times the tabulated resistance a conductor has at a temperature. */
+export const timesWarm = (celsius: number): number => 1 + TEMPERATURE_COEFFICIENT_PER_K * (celsius - TABULATED_C);
 // BS 7671:2018+A2:2022, appendix 14; table I3 of the on-site guide; from memory.
 
 /** Reactance of cables in mΩ/m from 16 mm² up; below that it is neglected. */

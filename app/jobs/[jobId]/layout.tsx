@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { withStore } from '@/app/withStore';
 import { copyTrouble } from '@/server/upkeep';
-import { JobShell } from '@/views/job/JobShell';
+import { JobShell } from '@/views/parts/frame/JobShell';
 
 /**
  * The open job, kept over its screens: one session, one worker, one frame. The job travels as one text: a tree of ten

@@ -1,4 +1,4 @@
-import { CardScreen } from '@/views/card/CardScreen';
+import { CardScreen } from '@/views/screens/card/CardScreen';
 
 export default function CardPage() {
   return <CardScreen />;

@@ -1,4 +1,4 @@
-import { BoardScreen } from '@/views/board/BoardScreen';
+import { BoardScreen } from '@/views/screens/board/BoardScreen';
 
 export default function BoardPage() {
   return <BoardScreen />;

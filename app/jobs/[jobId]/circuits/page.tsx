@@ -1,4 +1,4 @@
-import { CircuitDesk } from '@/views/circuits/CircuitDesk';
+import { CircuitDesk } from '@/views/screens/circuits/CircuitDesk';
 
 export default function CircuitsPage() {
   return <CircuitDesk />;

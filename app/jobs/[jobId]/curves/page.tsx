@@ -1,4 +1,4 @@
-import { CurvesScreen } from '@/views/curves/CurvesScreen';
+import { CurvesScreen } from '@/views/screens/curves/CurvesScreen';
 
 export default function CurvesPage() {
   return <CurvesScreen />;

@@ -1,4 +1,4 @@
-import { HandoverScreen } from '@/views/handover/HandoverScreen';
+import { HandoverScreen } from '@/views/screens/handover/HandoverScreen';
 
 export default function HandoverPage() {
   return <HandoverScreen />;

@@ -1,4 +1,4 @@
-import { PeopleScreen } from '@/views/people/PeopleScreen';
+import { PeopleScreen } from '@/views/screens/people/PeopleScreen';
 
 export default function PeoplePage() {
   return <PeopleScreen />;

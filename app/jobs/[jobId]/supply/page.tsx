@@ -1,4 +1,4 @@
-import { SupplyScreen } from '@/views/supply/SupplyScreen';
+import { SupplyScreen } from '@/views/screens/supply/SupplyScreen';
 
 export default function SupplyPage() {
   return <SupplyScreen />;

@@ -1,4 +1,4 @@
-import { SurgeScreen } from '@/views/surge/SurgeScreen';
+import { SurgeScreen } from '@/views/screens/surge/SurgeScreen';
 
 export default function SurgePage() {
   return <SurgeScreen />;
