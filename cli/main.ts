@@ -49,7 +49,7 @@ const USAGE = [
 ].join('\n');
 
 /** Where a call writes to. */
-export interface Io {
+interface Io {
   out: (text: string) => void;
   err: (text: string) => void;
 }

@@ -136,7 +136,7 @@ function checked(folder: string, name: string): Checked {
 }
 
 /** What a backup holds, looked through; and what is kept now and would go. */
-export interface Preview {
+interface Preview {
   jobs: JobLine[];
   gone: JobLine[];
 }

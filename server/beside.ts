@@ -15,7 +15,7 @@ export interface KeptVerdict {
 export type Taken = { ok: true; id: string; name: string; renamed: boolean } | { ok: false; problems: JobProblem[] };
 
 /** What is done beside the server: a large job file taken in, a job judged; no answer where there is no such job. */
-export interface Tasks {
+interface Tasks {
   'take-in': { asks: { folder: string; text: string }; says: Taken };
   verdict: { asks: { folder: string; jobId: string }; says: KeptVerdict | undefined };
 }

@@ -2,7 +2,7 @@
 import http from 'node:http';
 
 /** Whether an address, as it was sent, is none that anything here has. */
-export const isCrooked = (target) => /\/\/|\\/.test(target.split('?')[0]);
+const isCrooked = (target) => /\/\/|\\/.test(target.split('?')[0]);
 
 const HEADERS = {
   'content-type': 'text/plain; charset=utf-8',

@@ -14,7 +14,7 @@ import { JobRows, type Tree } from './rows';
 import { StoreProblem } from './trouble';
 import type { Witness } from './witness';
 
-export interface KeptJob {
+interface KeptJob {
   job: Job;
   revision: number;
 }
@@ -24,7 +24,7 @@ interface Held extends KeptJob {
 }
 
 /** Who does what to a job: the client's key makes it happen once, its revision tells what it has seen. */
-export interface Action {
+interface Action {
   key: string;
   author: string;
   base: number;

@@ -16,7 +16,7 @@ import type Database from 'better-sqlite3';
 import { StoreProblem } from './trouble';
 
 /** A job at the revision that was acknowledged last, with the sum of its rows; revision 0: it was taken away. */
-export interface Acknowledged {
+interface Acknowledged {
   id: string;
   revision: number;
   /** `-` where none is kept. */

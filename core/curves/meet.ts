@@ -1,7 +1,7 @@
 import { type Edge, SAME, timeAt } from './edge';
 
 /** Where one edge stops being under another: the current, and whether that is inside the range looked at. */
-export interface Meeting {
+interface Meeting {
   /** Up to this current, included unless it is the start itself, the lower edge is nowhere above. */
   holdsToA: number;
   /** True when it holds over the whole range. */

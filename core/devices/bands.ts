@@ -15,9 +15,6 @@ import { type BrokenLimit, brokenLimit, ownBand } from './ownBand';
 /** Devices by what they do on overcurrent. */
 type BreakerSettings = Extract<DeviceSettings, { family: 'mcb' | 'rcbo' }>;
 type FuseSettings = Extract<DeviceSettings, { family: 'fuse' }>;
-type MouldedCaseSettings = Extract<DeviceSettings, { family: 'moulded-case-nec' }>;
-type AdjustableSettings = Extract<DeviceSettings, { family: 'mccb' }>;
-export type OvercurrentSettings = BreakerSettings | FuseSettings | MouldedCaseSettings | AdjustableSettings;
 
 export const isBreaker = (settings: DeviceSettings): settings is BreakerSettings =>
   settings.family === 'mcb' || settings.family === 'rcbo';

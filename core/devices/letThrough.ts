@@ -81,7 +81,7 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
 });
 
 /** A breaker at a current. */
-export interface AtCurrent {
+interface AtCurrent {
   device: Device;
   currentA: number;
 }

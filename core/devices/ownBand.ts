@@ -4,7 +4,7 @@ import { INSTANTANEOUS_S } from '../tables/breakerGates';
 import type { Source } from '../tables/source';
 
 /** A point of a device's own curve: it opens between the two times at the current. */
-export interface CurvePoint {
+interface CurvePoint {
   currentA: number;
   fastS: number;
   slowS: number;

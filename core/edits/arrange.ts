@@ -17,7 +17,7 @@ import { stepsFor } from './board';
 import { edit } from './steps';
 
 /** What a device draws on each of its poles, A; nothing where that is not known. */
-export type AmpsOf = (deviceId: string) => number | undefined;
+type AmpsOf = (deviceId: string) => number | undefined;
 
 /** Devices that stay together, each under the one before it. */
 type Block = readonly Seat[];

@@ -23,7 +23,7 @@ import * as segments from './segments';
 import type { Applies, FactKind, FactValue, Row, SpecOf, Specs } from './spec';
 
 /** A fact of the job at its place: what it is called, how it is typed, what stands there now. */
-export interface FactAt {
+interface FactAt {
   path: string;
   /** What it is, without and with whose it is. */
   name: string;

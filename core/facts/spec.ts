@@ -29,7 +29,7 @@ export type SpecOf = (job: Job, row: Row) => Spec;
 /** Facts of a collection by field, in the order they are asked. */
 export type Specs = Readonly<Record<string, SpecOf>>;
 /** Names of the facts of a row, those inside others by their whole path. */
-export type FactFields<R> = R extends readonly unknown[]
+type FactFields<R> = R extends readonly unknown[]
   ? never
   : R extends object
     ? {

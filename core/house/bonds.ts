@@ -28,7 +28,7 @@ export function partsHere({ job, wirings }: House, boardId: string): boolean {
 }
 
 /** A place where the neutral brings an earth fault home, in words; undefined where there is none. */
-export type NeutralReturn = Maybe<string | undefined>;
+type NeutralReturn = Maybe<string | undefined>;
 
 /**
  * Whether anywhere behind a device the neutral is the way back of an earth fault: a neutral used as protective conductor, or one

@@ -5,7 +5,7 @@ import { word } from '../job/terms';
 import type { CircuitFacts } from './facts';
 
 /** Something wrong with the earth contact of an outlet, or with the neutral in its box. */
-export interface BrokenContact {
+interface BrokenContact {
   point: Point;
   because: string;
   given: Givens;

@@ -4,7 +4,7 @@ import type { Wiring, Wirings } from '../network/paths';
 import { linesOpened, opensNeutral, polesOf } from '../network/poles';
 
 /** Boards and circuits a supply reaches with some devices open. */
-export interface Live {
+interface Live {
   boards: ReadonlySet<string>;
   circuits: ReadonlySet<string>;
 }
@@ -80,7 +80,7 @@ export function openedWith({ devices }: Job, ids: readonly string[]): Set<string
 }
 
 /** A device to open before something is worked on, and the neutral it leaves connected. */
-export interface ToOpen {
+interface ToOpen {
   device: Device;
   wiring: Wiring;
 }

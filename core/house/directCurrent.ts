@@ -131,7 +131,7 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
 }
 
 /** Smooth DC a load can leak, A: what it is said to; none where its residual current holds none; no more than what cuts it off. */
-export function smoothDcOf(house: House, wiring: Wiring, load: Load): Maybe<number> {
+function smoothDcOf(house: House, wiring: Wiring, load: Load): Maybe<number> {
   const said = ifStated('loads', load, 'dcLeakageMa');
   const waveform = waveformIn(house, wiring, load);
   const plain: Maybe<number> =

@@ -184,7 +184,7 @@ export const isResidual = ({ device }: Seated): boolean => hasResidual(device);
 
 /** The job read: facts of every circuit that is not removed, in the order of the boards. */
 export const circuitFacts = (job: Job, before?: Cells): CircuitFacts[] => factsIn(houseOf(job, before));
-export const factsIn = (house: House): CircuitFacts[] => house.wirings.byCircuit.keys().map((id) => house.factsOf(id));
+const factsIn = (house: House): CircuitFacts[] => house.wirings.byCircuit.keys().map((id) => house.factsOf(id));
 
 /** A job read as a house; what was made of the house before serves again where it still holds. */
 export const houseOf = (job: Job, before?: Cells): House => new House(wiringsOf(job, before));

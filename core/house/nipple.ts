@@ -7,7 +7,7 @@ import { NIPPLE_M } from '../tables/raceway';
 import type { CircuitFacts } from './facts';
 
 /** A length in a raceway, on its circuit. */
-export interface InRaceway {
+interface InRaceway {
   facts: Pick<CircuitFacts, 'wiring'>;
   stretch: Stretch;
 }

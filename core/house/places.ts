@@ -3,7 +3,7 @@ import { type FaultKind, kindsAmong } from '../network/states';
 import type { CircuitFacts } from './facts';
 
 /** A fault current shown at a place. */
-export interface PlaceFault {
+interface PlaceFault {
   kind: FaultKind;
   currentA: number;
 }

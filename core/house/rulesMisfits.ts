@@ -5,7 +5,7 @@ import { unknownCheck } from '../judging/judge';
 import type { CircuitFacts } from './facts';
 
 /** A check that nothing can be said because something belongs to other rules, and the questions that rest on it. */
-export interface RulesMisfit {
+interface RulesMisfit {
   questions: ReadonlySet<QuestionId>;
   check: Check;
 }

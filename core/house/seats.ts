@@ -22,7 +22,7 @@ export interface SeatedDevice {
   place: Seat['place'];
 }
 /** A board with where its devices sit. */
-export interface SeatedBoard {
+interface SeatedBoard {
   board: Board;
   layout: BoardLayout;
   seats: readonly SeatedDevice[];
@@ -60,7 +60,7 @@ const seated = READ.cell(
 );
 
 /** Where a device sits in its board; undefined where it names no place that is there. */
-export interface SeatTaken {
+interface SeatTaken {
   layout: BoardLayout;
   place: Place | undefined;
   /** Devices that take some of the same place, by name. */

@@ -107,7 +107,7 @@ function kindOfUse({ circuit }: Wiring, load: Load): Known<UseKind> {
 }
 
 /** How a house is lived in, by the people in it as the nearest board upward says; not said: as busy as it can be. */
-export function profileOf(house: House, { circuit }: Wiring): Known<Profile> {
+function profileOf(house: House, { circuit }: Wiring): Known<Profile> {
   const seen = new Set<string>();
   for (let boardId = circuit.fromBoardId ?? circuit.toBoardId; boardId !== undefined && !seen.has(boardId); ) {
     seen.add(boardId);

@@ -18,7 +18,7 @@ import { inPercent } from '../units';
 const BOX_FACTS = ['boxVolumeCm3', 'boxWires', 'boxEarths', 'boxGangs', 'boxClamps', 'boxFittings'] as const;
 
 /** Whether anybody began to count a box. */
-export const boxCounted = (point: Point): boolean => BOX_FACTS.some((field) => point[field] !== undefined);
+const boxCounted = (point: Point): boolean => BOX_FACTS.some((field) => point[field] !== undefined);
 
 /** What is in a box against what it holds (NEC 314.16); nothing where nobody counted. */
 export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {

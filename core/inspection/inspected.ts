@@ -13,7 +13,7 @@ import { boardLimits, cableLimits, deviceLimits, pointLimits } from './limits';
 import { type Looked, lookedAt, type Subject, together } from './looked';
 
 /** What is looked at on a board and on each device in it. */
-export interface BoardLooked {
+interface BoardLooked {
   subject: Subject;
   own: Looked[];
   devices: { subject: Subject; looked: Looked[] }[];

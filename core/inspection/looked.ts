@@ -54,7 +54,7 @@ export function lookedAt(job: TrackedJob, subject: Subject, items: readonly Insp
 }
 
 /** Verdict on what is wrong, by how it weighs and by the age of what it is found on. */
-export function onWrong({ weight }: Item, { state }: Subject): Wrong {
+function onWrong({ weight }: Item, { state }: Subject): Wrong {
   if (weight === 'hazard') return 'stop';
   return weight === 'work' ? asFor(state) : 'caution';
 }

@@ -6,7 +6,7 @@ export const BODY = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'space
 export const CONDITIONAL = ['conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'] as const;
 
 /** What a family of a published standard is, beside its settings in the schema and what it does over time. */
-export interface Family {
+interface Family {
   /** What it is called. */
   word: string;
   /** Whose rules know it. */

@@ -2,7 +2,7 @@ import equal from 'fast-deep-equal';
 import { Firm } from './schema/firm';
 
 /** What became of a firm that somebody changed while others changed it too. */
-export type Merged = { ok: true; firm: Firm } | { ok: false; paths: string[] };
+type Merged = { ok: true; firm: Firm } | { ok: false; paths: string[] };
 
 type Tree = Readonly<Record<string, unknown>>;
 const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value);

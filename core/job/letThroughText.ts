@@ -1,7 +1,7 @@
 import { inUnit, readQuantity, type Typed } from './edges';
 
 /** One point of a maker's let-through: good up to its own prospective current. */
-export interface LetThroughPoint {
+interface LetThroughPoint {
   upToA: number;
   letThroughA2s: number;
 }

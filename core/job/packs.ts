@@ -1,5 +1,5 @@
 /** A rule book in one edition. */
-export interface Pack {
+interface Pack {
   name: string;
   dialect: 'iec' | 'nec';
   standard: string;

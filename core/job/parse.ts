@@ -7,7 +7,7 @@ import { JOB_FORMAT, Job } from './schema/job';
 const FORMAT_NAME = /^isotrip\.job\/(\d+)$/;
 const MOST_PROBLEMS = 20;
 
-export type ParsedJob = { ok: true; job: Job } | { ok: false; problems: JobProblem[] };
+type ParsedJob = { ok: true; job: Job } | { ok: false; problems: JobProblem[] };
 
 const refused = (path: string, code: JobProblem['code'], message: string): ParsedJob => ({
   ok: false,

@@ -19,7 +19,7 @@ export interface Sealed<T> {
 type SealedField<V> =
   V extends Fact<infer T> ? Sealed<T> : V extends readonly unknown[] ? V : V extends object ? SealedRow<V> : V;
 /** A row of the job with every fact in it sealed. A plain row serves as one. */
-export type SealedRow<R> = { readonly [K in keyof R]: SealedField<R[K]> };
+type SealedRow<R> = { readonly [K in keyof R]: SealedField<R[K]> };
 
 export type Circuit = SealedRow<circuit.Circuit>;
 export type Segment = SealedRow<circuit.Segment>;

@@ -13,7 +13,7 @@ const PRACTICE: Source = {
 };
 
 /** Something that carries several parts: a circuit its loads or what hangs below it, a group device the circuits behind it. */
-export interface Carrying {
+interface Carrying {
   job: Job;
   /** Kind of circuit; a group device counts as a feeder. */
   kind: Circuit['kind'];

@@ -13,7 +13,7 @@ interface Distorted {
 }
 
 /** A circuit below: what it asks, where, and the third harmonic of it. */
-export interface DistortedBelow {
+interface DistortedBelow {
   lines: readonly Line[];
   design: Maybe<DesignCurrent>;
   percent: Maybe<number>;

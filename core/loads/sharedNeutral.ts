@@ -1,7 +1,7 @@
 import { type Complex, magnitude } from '../network/complex';
 
 /** A load on one line of a shared neutral. */
-export interface LineLoad {
+interface LineLoad {
   /** Which line it hangs on, counted from 0. */
   line: 0 | 1 | 2;
   currentA: number;
@@ -26,7 +26,7 @@ export function sharedNeutralA(loads: readonly LineLoad[], lines: 2 | 3): number
 }
 
 /** A load by what it draws at its rated voltage. */
-export interface RatedLoad {
+interface RatedLoad {
   powerW: number;
   ratedV: number;
 }

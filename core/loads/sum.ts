@@ -20,7 +20,7 @@ export interface Part {
 export type Share = { kind: 'whole' } | { kind: 'stated'; share: number } | { kind: 'unsaid'; missing: Missing };
 
 /** What parts come to on the line that has most. */
-export interface Sum {
+interface Sum {
   mostA: number;
   leastA: number;
   missing: readonly Missing[];

@@ -15,7 +15,7 @@ export type RunStation =
 export type Conductor = Line | 'N' | 'PE';
 
 /** One circuit's conductors, over the stations it spans. */
-export interface Span {
+interface Span {
   conductors: readonly Conductor[];
   /** First and last station, by index. */
   from: number;

@@ -27,7 +27,7 @@ import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCir
 import type { BodyPath, Skin } from '../tables/body';
 
 /** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
-export interface HouseMarks {
+interface HouseMarks {
   verdict: Verdict;
   counts: Counts;
   circuits: { circuitId: string; verdict: Verdict; answers: readonly Verdict[] }[];

@@ -6,7 +6,7 @@ import { lengthUnit } from '../job/show';
 import { capital } from './read';
 
 /** A piece of the line with what it was read as. */
-export interface PointToken {
+interface PointToken {
   text: string;
   start: number;
   kind: 'read' | 'name' | 'wrong';

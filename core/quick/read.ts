@@ -4,7 +4,7 @@ import type { Said, WordKind } from './wordKind';
 import { feeds, isAppliance, WORDS } from './words';
 
 /** A piece of the line, where it stands in the text, and how it was read. */
-export interface QuickToken {
+interface QuickToken {
   text: string;
   start: number;
   end: number;

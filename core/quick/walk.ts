@@ -7,7 +7,7 @@ import { type QuickReading, readQuickLine } from './read';
 import { quickSteps } from './steps';
 
 /** A line that makes a circuit and, behind a colon, its outlets: `12-2 NM 20A 55 ft counter: 4 FT Kitchen`. */
-export interface WalkReading {
+interface WalkReading {
   circuit: QuickReading;
   /** Undefined where the line says nothing of outlets. */
   outlets: PointReading | undefined;

@@ -33,7 +33,7 @@ export interface BoardDevice {
   sharesWith: string[];
 }
 /** Circuits on one neutral: what it carries with all on, and what each load gets when it opens. */
-export interface SharedNeutral {
+interface SharedNeutral {
   circuits: { circuitId: string; number: string; name: string; line: Line | null }[];
   neutralA: number | null;
   opened: { load: string; ratedV: number; worstV: number }[];
@@ -213,7 +213,7 @@ export function darkStudy(job: Job, study: Study, deviceIds: readonly string[]):
 }
 
 /** A device to open before something is worked on. */
-export interface BoxStep {
+interface BoxStep {
   deviceId: string;
   device: string;
   board: string;

@@ -26,7 +26,7 @@ export interface DrawnBand {
   slowBeyond: 'constant-energy' | 'constant-time' | 'open';
 }
 
-export interface DrawnFault {
+interface DrawnFault {
   label: string;
   currentA: number;
   kind: 'MAX' | 'MIN';
@@ -111,7 +111,7 @@ function thinnestLimit(cables: readonly SegmentFacts[]): CircuitChart['cable'] {
 }
 
 /** The live conductor of a way that takes the least energy. */
-export interface ThinnestCable {
+interface ThinnestCable {
   mm2: number;
   material: 'Cu' | 'Al';
   insulation: keyof typeof FAULT_C;

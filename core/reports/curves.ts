@@ -30,7 +30,7 @@ export interface ComparedBand extends DrawnBand {
   /** Its own points, drawn over the limits of its family, and where they leave those. */
   own: { fast: DrawnBand['fast']; slow: DrawnBand['slow']; broken: string | null } | null;
 }
-export interface ComparedPair {
+interface ComparedPair {
   downstreamId: string;
   upstreamId: string;
   sentence: string;
@@ -42,7 +42,7 @@ export interface ComparedPair {
   nearest: Nearest | null;
 }
 /** Something that flows for a time: an inrush as the rms value of its peak, the start of a motor. */
-export interface Passing {
+interface Passing {
   label: string;
   currentA: number;
   timeS: number;

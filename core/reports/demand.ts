@@ -16,7 +16,7 @@ import { byPracticeA, diversityKind } from '../tables/diversityPractice';
 import { type Basis, cite } from '../tables/source';
 import { ofPercent } from '../units';
 
-export interface ShownDemandLine {
+interface ShownDemandLine {
   id: string;
   what: string;
   factor: string;

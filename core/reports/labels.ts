@@ -5,7 +5,7 @@ import type { Study } from '../study/study';
 import { type Given, type PeoplePoint, peopleStudy, whereOf } from './people';
 
 /** A label for an outlet: what feeds it, what protects it, where that is reset. */
-export interface PointLabel {
+interface PointLabel {
   pointId: string;
   name: string;
   room: string | null;
@@ -17,7 +17,7 @@ export interface PointLabel {
   lacks: string[];
 }
 /** A label for an appliance: where it is switched off. */
-export interface ApplianceLabel {
+interface ApplianceLabel {
   loadId: string;
   name: string;
   room: string | null;

@@ -2,7 +2,7 @@ import type { Segment } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 
 /** A job in which a circuit ends part of the way along its main run, and how far that is. */
-export interface PartWay {
+interface PartWay {
   job: Job;
   /** From its start, and its whole main run, m. */
   metres: number;

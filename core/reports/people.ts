@@ -70,7 +70,7 @@ export interface PeopleRoom {
   points: PeoplePoint[];
 }
 /** A device with a test button, and what goes dead when it is pressed. */
-export interface TestButton {
+interface TestButton {
   deviceId: string;
   name: string;
   label: string;

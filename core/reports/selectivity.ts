@@ -24,7 +24,7 @@ export interface SeriesPair {
   fromM: number | null;
 }
 /** A device of the matrix. */
-export interface SeriesDevice {
+interface SeriesDevice {
   id: string;
   name: string;
   label: string;

@@ -10,7 +10,7 @@ import { RESIDUAL_RATIO } from '../tables/residualTimes';
 import { fits } from '../tables/rounding';
 
 /** Two residual devices, one above the other. */
-export interface ResidualPair {
+interface ResidualPair {
   up: ResidualPart;
   down: ResidualPart;
   /** Name of the downstream one. */
@@ -47,7 +47,7 @@ export const RESIDUAL_SELECTIVE: Credit<ResidualPair> = {
 };
 
 /** Two gG fuses, one above the other. */
-export interface FusePair {
+interface FusePair {
   upstream: Device;
   downstream: Device;
 }

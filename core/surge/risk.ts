@@ -4,7 +4,7 @@ export type LineName = keyof typeof LINE_WEIGHT;
 export type Surroundings = keyof typeof ENVIRONMENT;
 
 /** What the risk of surges from the line is worked out of. */
-export interface LineFacts {
+interface LineFacts {
   surroundings: Surroundings;
   /** Flashes to ground a km² and year. */
   flashes: number;

@@ -8,7 +8,7 @@ export const DIVERSITY_PRACTICE: Source = {
 };
 
 /** Kinds of circuit the trade's usual shares tell apart. */
-export type DiversityKind = 'lighting' | 'sockets' | 'cooking' | 'heating' | 'water' | 'other';
+type DiversityKind = 'lighting' | 'sockets' | 'cooking' | 'heating' | 'water' | 'other';
 
 /**
  * Which share of circuits of one kind runs together, by the trade's custom in dwellings; no source. Of the largest of a kind all, of the

@@ -192,7 +192,7 @@ const clauses = {
   bonding: necCited({ 'nec-2017': '250.104(A)(1), table 250.66', 'nec-2020': '250.104(A)(1), table 250.102(C)(1)' }),
   electrode: necCited('250.66, table 250.66'),
 };
-export type NecClause = keyof typeof clauses;
+type NecClause = keyof typeof clauses;
 
 /** A clause of the job's own edition; ambient factors are recomputed, the rest is from memory. */
 export const necSource = (clause: NecClause, pack: RulePackId): Source => clauses[clause](pack);

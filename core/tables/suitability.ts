@@ -1,7 +1,7 @@
 import type { Segment } from '../job/schema/circuit';
 
 export type Place = NonNullable<Segment['place']>;
-export interface Unsuited {
+interface Unsuited {
   construction: NonNullable<Segment['construction']>;
   places: readonly Place[];
   why: string;

@@ -4,7 +4,7 @@ export interface ChartGate {
   timeS: number;
 }
 
-export type ChartBeyond = 'constant-energy' | 'constant-time' | 'open';
+type ChartBeyond = 'constant-energy' | 'constant-time' | 'open';
 
 export interface ChartBand {
   id: string;
@@ -21,7 +21,7 @@ export interface ChartBand {
 }
 
 /** What the axes count: current in A or in multiples of a rating; time, or energy let through. */
-export interface ChartUnits {
+interface ChartUnits {
   x: 'A' | '× In';
   y: 's' | 'A²s';
 }
@@ -80,7 +80,7 @@ function heightAt(line: readonly Point[], x: number, from: 'left' | 'right'): nu
 }
 
 /** The filled area of a band for a range-area series: x in log10 A, y as [fast, slow] in log10 s, clipped to the axes. */
-export function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, number] }[] {
+function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, number] }[] {
   const [bottom, top] = model.decadesS;
   const fast = edgeLine(band.fast, band.fastBeyond, model);
   const slow = edgeLine(band.slow, band.slowBeyond, model);

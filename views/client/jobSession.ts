@@ -10,7 +10,7 @@ import { NOTHING_STUDIED, openStudy, type ShownStudy } from './studyClient';
 import { onTicks } from './ticks';
 import { unsent } from './unsent';
 
-export type Saved =
+type Saved =
   | { kind: 'saved'; at: number | null }
   | { kind: 'saving' }
   | { kind: 'waiting'; because: string }

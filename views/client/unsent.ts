@@ -1,7 +1,7 @@
 import type { Command } from '@/core/job/commands';
 
 /** A command on its way to the store, under the key it is carried out once by. */
-export interface Unsent {
+interface Unsent {
   key: string;
   command: Command;
 }

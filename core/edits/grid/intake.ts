@@ -14,13 +14,13 @@ import { type GridColumn, gridColumns } from './columns';
 import { stepsFor } from './fill';
 
 /** What a column of a foreign table may be taken as: a column of the table of circuits, or one that only new circuits have. */
-export interface TakenColumn {
+interface TakenColumn {
   id: string;
   head: string;
 }
 
 /** Why a row of a foreign table cannot be taken: its line in the file, the column, and what would be right. */
-export interface RowProblem {
+interface RowProblem {
   line: number;
   head: string;
   message: string;

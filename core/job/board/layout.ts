@@ -145,7 +145,7 @@ export function seatsOf(job: Job, board: Board, layout: BoardLayout | undefined 
 const ROLES: readonly Seat['as'][] = ['main', 'group', 'surge', 'branch', 'other'];
 
 /** What a device is in a board; undefined where it is none of it. */
-export function roleIn(job: Job, boardId: string, { seat, circuitId, boardId: own, settings }: Device): Seat['as'] | undefined {
+function roleIn(job: Job, boardId: string, { seat, circuitId, boardId: own, settings }: Device): Seat['as'] | undefined {
   if (seat === 'board') return own !== boardId ? undefined : settings.family === 'spd' ? 'surge' : 'group';
   const circuit = job.circuits[circuitId ?? ''];
   if (circuit === undefined || circuit.state === 'removed') return undefined;

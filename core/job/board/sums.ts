@@ -8,7 +8,7 @@ export interface Drawn {
   /** Power factor it flows at; null where nobody said it. */
   cosPhi: number | null;
 }
-export interface LineSums {
+interface LineSums {
   lines: { line: Line; amps: number }[];
   /** Vector sum of what goes from a line to the neutral, each at its power factor, 1 where none is said; null on a single line, where it is the line's. */
   neutralA: number | null;

@@ -19,7 +19,7 @@ export interface PlacedPoint<P extends Treed = Point> {
 }
 
 /** What of a point the tree is made of. */
-export type Treed = Pick<Point, 'id' | 'circuitId' | 'order' | 'parentPointId' | 'state' | 'onward'>;
+type Treed = Pick<Point, 'id' | 'circuitId' | 'order' | 'parentPointId' | 'state' | 'onward'>;
 
 const byOrder = (a: { order: string }, b: { order: string }): number => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0);
 

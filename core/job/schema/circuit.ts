@@ -82,8 +82,8 @@ export const Tap = z.enum(['feeder-10-ft', 'feeder-25-ft', 'cooking', 'outlet'])
 export type Tap = z.infer<typeof Tap>;
 
 /** Raceways and trade sizes of NEC chapter 9 table 4. */
-export const RacewayKind = z.enum(['EMT', 'PVC40', 'PVC80', 'RMC', 'IMC', 'FMC']);
-export const RacewaySize = z.enum(['1/2', '3/4', '1', '1-1/4', '1-1/2', '2']);
+const RacewayKind = z.enum(['EMT', 'PVC40', 'PVC80', 'RMC', 'IMC', 'FMC']);
+const RacewaySize = z.enum(['1/2', '3/4', '1', '1-1/4', '1-1/2', '2']);
 
 /** One length of one cable under one set of conditions. Segments follow each other by `order`; a spur names its parent. */
 export const Segment = z.strictObject({

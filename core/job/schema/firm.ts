@@ -15,7 +15,7 @@ export const FirmCurve = z.strictObject({ id: Id, name: ShortText.min(1, 'a curv
 export type FirmCurve = z.infer<typeof FirmCurve>;
 
 /** A comparison of curves kept by name, as the address that shows it: devices, unit, grade. */
-export const FirmComparison = z.strictObject({
+const FirmComparison = z.strictObject({
   id: Id,
   name: ShortText.min(1, 'a comparison needs a name'),
   address: z
@@ -23,7 +23,6 @@ export const FirmComparison = z.strictObject({
     .max(2_000, 'at most 2000 characters')
     .regex(/^\/(compare|jobs\/[A-Za-z0-9-]+\/curves)(\?[^\s#]*)?$/, 'the address of a comparison, as /compare?d=…'),
 });
-export type FirmComparison = z.infer<typeof FirmComparison>;
 
 /** The firm: its name and licence on every new job's card, and its usual parts per dialect. */
 export const Firm = z.strictObject({

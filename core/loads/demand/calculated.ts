@@ -19,7 +19,7 @@ export interface Calculation extends Legs {
 }
 
 /** What the loads of a dwelling, or of a part of it, come to. */
-export interface DwellingDemand {
+interface DwellingDemand {
   board: Board;
   calculation: Calculation;
   /** Why the method chosen may not be taken, where it may not. */

@@ -48,7 +48,7 @@ export const COMBINATION: Credit<Combined> = {
 };
 
 /** A residual switch with the overcurrent device it is rated with. */
-export interface Conditional {
+interface Conditional {
   device: Device;
   backup: Device | undefined;
 }
@@ -88,7 +88,7 @@ export const CONDITIONAL: Credit<Conditional> = {
 };
 
 /** A device in the board of a circuit. */
-export interface InBoard {
+interface InBoard {
   facts: CircuitFacts;
   seated: Seated;
 }

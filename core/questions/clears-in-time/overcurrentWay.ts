@@ -17,7 +17,7 @@ import { leavesALine } from '../poles';
 import type { Allowed, Way } from './way';
 
 /** The current that surely makes a device open within a time, and where it is from. */
-export interface Opening {
+interface Opening {
   iaA: number;
   what: string;
   sources: readonly Source[];

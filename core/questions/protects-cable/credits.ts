@@ -55,7 +55,7 @@ export const OVERLOAD_ELSEWHERE: Credit<CircuitFacts> = {
 };
 
 /** A length of a ring with the device ahead of it. */
-export interface OnRing {
+interface OnRing {
   facts: CircuitFacts;
   stretch: Stretch;
   device: Device;
@@ -142,7 +142,7 @@ export const RING_SPUR: Credit<OnRing> = {
 };
 
 /** A neutral with the lines it goes with. */
-export interface Reduced {
+interface Reduced {
   lines: 1 | 2 | 3;
   lineMm2: number;
   neutralMm2: number;

@@ -17,7 +17,7 @@ const OWN: Readonly<Record<RulePackId, RequirementPack>> = {
 };
 
 /** The rows that hold under a pack, those of the packs it extends with them. */
-export interface Requirements {
+interface Requirements {
   names: Readonly<Record<string, Where>>;
   rows: ReadonlyMap<string, Requirement>;
 }

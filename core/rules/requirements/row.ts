@@ -27,7 +27,7 @@ export type Asks =
 export type AskKind = Asks['kind'];
 
 /** A relief from a row. One that is a person's judgement counts only where somebody took it, with the reason. */
-export interface Exception {
+interface Exception {
   id: string;
   says: string;
   where: Where;

@@ -3,7 +3,7 @@ import { showNumber } from '@/core/job/show';
 import { type Dialect, word } from '@/core/job/terms';
 
 /** A setting that is chosen and is no fact with a source. */
-export interface PlainSetting {
+interface PlainSetting {
   field: string;
   label: string;
   value: string;

@@ -21,7 +21,7 @@ export interface Drawn {
   refused: { deviceId: string } | undefined;
 }
 
-export interface CardText {
+interface CardText {
   name: string;
   label: string;
   cover: string;

@@ -4,7 +4,7 @@ import { boardsInOrder } from './boards';
 
 /** How devices are told apart: by what is judged of them, the line they are on, what they hang behind, or what they carry. */
 export const VIEWS = ['verdict', 'line', 'group', 'load'] as const;
-export type BoardView = (typeof VIEWS)[number];
+type BoardView = (typeof VIEWS)[number];
 
 /** What the board screen shows: all of it stands in its address. */
 export interface BoardPlace {

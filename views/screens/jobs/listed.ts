@@ -1,5 +1,4 @@
 export type Shelf = 'active' | 'archived' | 'deleted';
-export const SHELF_ORDER: readonly Shelf[] = ['active', 'archived', 'deleted'];
 
 /** Jobs of each shelf that are listed until somebody asks for all: nobody reads on, he looks for one. */
 export const LISTED = 60;

@@ -10,7 +10,7 @@ import { OLD_RANGE_NEUTRAL } from '../../../tables/ringsAndNeutrals';
 import { fits } from '../../../tables/rounding';
 
 /** A length in which the neutral is the ground. */
-export interface GroundedByNeutral {
+interface GroundedByNeutral {
   facts: CircuitFacts;
   stretch: Stretch;
 }

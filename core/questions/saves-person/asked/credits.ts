@@ -7,7 +7,7 @@ import { necCited } from '../../../tables/necCited';
 import { isMetal } from './place';
 
 /** An outlet with arc-fault protection, on its circuit. */
-export interface ArcOutlet {
+interface ArcOutlet {
   facts: CircuitFacts;
   point: Point;
 }

@@ -34,7 +34,7 @@ const spokenOf = (amendments: readonly Amendment[], row: string, { point }: Plac
 export const SCHEDULE_ROW = 'schedule';
 
 /** What the rows of the job's pack ask at a place, rows that surely do not left out. */
-export function wantedAt(facts: CircuitFacts, place: Place): Wanted[] {
+function wantedAt(facts: CircuitFacts, place: Place): Wanted[] {
   const { job, circuit } = facts;
   const { names, rows } = requirementsOf(job.pack);
   const ask = askedOf(facts, place);

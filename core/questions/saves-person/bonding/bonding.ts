@@ -11,7 +11,7 @@ import { rulesOf } from '../../../rules/packs';
 import { outcomesOf } from '../asked/outcome';
 
 /** A room with a bath, on one circuit that feeds something there. */
-export interface Bathed {
+interface Bathed {
   facts: CircuitFacts;
   room: Room;
 }

@@ -9,7 +9,7 @@ const inOrder = <T extends { order: string; state: string }>(rows: Record<string
     .sort((a, b) => (a.order < b.order ? -1 : 1));
 
 /** A board with the circuits on it, its feed first, and the rating shown beside each. */
-export interface BoardRows {
+interface BoardRows {
   board: Board;
   circuits: readonly { circuit: Circuit; rating: string }[];
   own: number;
