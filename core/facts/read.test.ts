@@ -47,6 +47,20 @@ describe('every fact that can be typed', () => {
     }
   });
 
+  it.each(jobs.map((job) => [job.name, job] as const))(
+    'of %s that is chosen takes each of its options: a row may hold it',
+    (_, job) => {
+      for (const path of pathsOf(job)) {
+        const { how } = factAt(job, path)!;
+        if (how.kind !== 'choice') continue;
+        for (const { value } of how.options) {
+          const chosen = set(job, path, { value, from: 'stated' });
+          expect(factAt(chosen, path)!.fact?.value, path).toBe(value);
+        }
+      }
+    },
+  );
+
   it('leads nowhere by another path', () => {
     expect(factAt(jobs[0]!, 'segments.nowhere.lengthM')).toBeUndefined();
     expect(factAt(jobs[0]!, 'segments.tails.colour')).toBeUndefined();
