@@ -34,7 +34,7 @@ async function edit(): Promise<never> {
       const action = { key, author: 'a', base };
       const { revision } = undo
         ? store.jobs.turn(WORKED_ON, 'undo', action)
-        : store.jobs.apply(WORKED_ON, lengthCommand(cable, 1 + seed + at / 1000), action);
+        : store.jobs.apply(WORKED_ON, lengthCommand(cable, 1 + (seed % 1000) + at / 1000), action);
       say({ told: key, revision });
     } catch (error) {
       if (!isOurs(error, 'Conflict')) throw error;
