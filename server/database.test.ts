@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { Command } from '@/core/job/commands';
 import { dailyBackup } from './backups';
 import { databaseFile, openDatabase } from './database';
 import { demoJob } from './demos';
@@ -80,5 +81,32 @@ describe('a database', () => {
     writeFileSync(file, bytes);
     expect(opening).toThrow(expect.objectContaining({ kind: 'damaged' }));
     expect(readFileSync(file).equals(bytes)).toBe(true);
+  });
+});
+
+describe('a database that is opened', () => {
+  it('is looked through: a page nobody has read yet is not found damaged later', () => {
+    const made = openStore(folder);
+    made.jobs.insert(demoJob('bindery-yard'));
+    made.db.pragma('wal_checkpoint(TRUNCATE)');
+    const page = made.db.prepare("SELECT rootpage FROM sqlite_schema WHERE name = 'points'").pluck().get() as number;
+    const size = made.db.pragma('page_size', { simple: true }) as number;
+    made.db.close();
+    const bytes = readFileSync(file);
+    bytes.fill(0xff, (page - 1) * size, page * size);
+    writeFileSync(file, bytes);
+    expect(() => openDatabase(folder)).toThrow(/damaged/);
+    expect(readFileSync(file).equals(bytes)).toBe(true);
+  });
+
+  it.each(['\ud800', 'a\udfffb', 'a\0b'])('keeps no text that cannot be given back as it was: %j', (name) => {
+    const store = openStore(folder);
+    store.jobs.insert(demoJob('bindery-yard'));
+    const command: Command = { label: 'Name', steps: [{ do: 'set-job', field: ['name'], to: name }] };
+    expect(() => store.jobs.apply('bindery-yard', command, { key: 'a-key-of-its-own', author: 'a', base: 1 })).toThrow(
+      /broken characters/,
+    );
+    expect(store.jobs.load('bindery-yard')!.revision).toBe(1);
+    store.db.close();
   });
 });
