@@ -5,11 +5,12 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '@/core/job/schema/job';
+import { randomFrom } from '@/core/leakage/nuisance';
 import { backups } from './backupFiles';
 import { preview } from './backups';
 import { demoJob } from './demos';
 import { openStore, type Store } from './store';
-import { type BusyWord, numbers, WORKED_ON } from './testing/busyWords';
+import { type BusyWord, WORKED_ON } from './testing/busyWords';
 import { lengthCommand } from './testing/store';
 
 const KILLS = Number(process.env.KILLS ?? 60);
@@ -131,7 +132,7 @@ function lookedAt(words: readonly BusyWord[], before: readonly string[]) {
 
 describe('kill -9', () => {
   it(`${KILLS} times while edits, undos, copies, restores and arrivals run: nothing told is lost, nothing is done twice`, async () => {
-    const next = numbers(SEED);
+    const next = randomFrom(SEED);
     let present: string[] = [];
     const seen = { told: 0, restored: 0, goneBack: 0, copies: 0, arrived: 0, cutIn: 0 };
     for (let kill = 0; kill < KILLS; kill++) {

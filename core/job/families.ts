@@ -25,7 +25,7 @@ interface Family {
   breaks?: 'conditionally' | 'nothing';
   /** Open, it parts what is behind it. A switch does by its duty. */
   parts: boolean;
-  /** It is in one piece with its capacity in listed combinations with another. */
+  /** It may be listed to break more together with a device ahead. */
   combined?: true;
   /** It can stand ahead of a surge device and open it when it fails. */
   opensSurge?: true;

@@ -1,17 +1,18 @@
 // A store at work until it is killed: edits and undos one after another, and beside them copies, jobs coming in and restores.
 // `node busy.mjs FOLDER SEED`; says on its output what it is about to do, and what was done and told.
 import { writeSync } from 'node:fs';
+import { randomFrom } from '@/core/leakage/nuisance';
 import { arrive } from '../arrival';
 import { backupNow, restore } from '../backups';
 import { openDatabase } from '../database';
 import { demoJob } from '../demos';
 import { openStore } from '../store';
 import { isOurs } from '../trouble';
-import { type BusyWord, numbers, WORKED_ON } from './busyWords';
+import { type BusyWord, WORKED_ON } from './busyWords';
 import { lengthCommand } from './store';
 
 const [folder, seed] = [process.argv[2]!, Number(process.argv[3])];
-const next = numbers(seed);
+const next = randomFrom(seed);
 const store = openStore(folder);
 const say = (word: BusyWord) => writeSync(1, `${JSON.stringify(word)}\n`);
 const turn = () => new Promise((resolve) => setImmediate(resolve));
