@@ -13,7 +13,7 @@ function rowText({ name, verdict, because, value, rule, proposed, code }: Inspec
   return `  ${said.padEnd(15)} ${name}${words === '' ? '' : `: ${words}`}`;
 }
 const counted = ({ asked, seen, wrong }: { asked: number; seen: number; wrong: number }): string =>
-  `${seen} of ${asked} seen, ${wrong} not in order`;
+  `${seen} of ${asked} inspected, ${wrong} defects`;
 
 /** A board as it was inspected, with its devices, then each of its circuits, outlet by outlet. */
 export function inspectionText(job: Job, study: InspectionStudy, circuits: readonly CircuitInspection[]): string {

@@ -1,17 +1,21 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { takeSheet } from '../core/asking/taking';
 import { triedArrangements } from '../core/fixes/arrangements';
 import { triedFixes } from '../core/fixes/fixes';
-import { triedWays } from '../core/fixes/ways';
+import { triedOptions } from '../core/fixes/protectionOptions';
+import { type Selected, triedSelect } from '../core/fixes/select';
 import { applyCommand } from '../core/job/commands';
 import { MAX_JOB_BYTES } from '../core/job/limits';
+import { newJob, newWork } from '../core/job/newJob';
 import { PACKS } from '../core/job/packs';
 import { parseJobText, problemLine } from '../core/job/parse';
 import { type Job, RulePackId } from '../core/job/schema/job';
 import { completeQuick } from '../core/quick/circuit';
 import { readDeviceLine } from '../core/quick/deviceLine';
-import { readQuickLine } from '../core/quick/read';
-import { quickSteps } from '../core/quick/steps';
+import { readPointsLine } from '../core/quick/points';
+import { readSupplyLine, supplySteps } from '../core/quick/supply';
+import { hangPoints, readWalkLine, walkSteps } from '../core/quick/walk';
 import { boardStudy, boxStudy, darkStudy } from '../core/reports/board';
 import { curvesStudy } from '../core/reports/curves';
 import { demandStudy } from '../core/reports/demand';
@@ -24,14 +28,16 @@ import { selectivityStudy } from '../core/reports/selectivity';
 import { surgeStudy } from '../core/reports/surge';
 import { compareEditions } from '../core/rules/requirements/requirements';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
+import { type AskCall, asked, askedText } from './asked';
 import { boardText, boxText, darkText } from './boardText';
 import { inspectionText, labelsText } from './inspectionText';
 import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
+import { selectText } from './selectText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels]',
+  'usage: npm run study -- FILE|--new PACK [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -41,10 +47,14 @@ const USAGE = [
   'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
   'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
   "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
+  'With --select what could stand at the start of a circuit, by its id, each tried on the whole job: its eight answers, what is nearest to a limit.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
   'With --inspect what was looked at on a board, by its id, and along its circuits; with --labels what the labels of outlets and appliances say.',
+  'With --new a job of new work is begun instead (nec-2023, bs-7671-2018-a2, ...); --supply enters what stands at its supply, written as on the',
+  'quick line ("200 A main, 10 kA declared, bonded"); --points hangs outlets on a circuit, by its number. With --usual the usual sheet is taken,',
+  'as assumed or as specified; --ask lists the questions, the most answers settled first; --ask=walk answers each with what is usual.',
   'Exit: 0 studied, 2 the file or the call cannot be used.',
 ].join('\n');
 
@@ -80,17 +90,18 @@ function readJobFile(file: string): string {
 /** The job with circuits from the quick line, each word said as it was read. */
 function withLines(job: Job, lines: readonly string[], { err }: Io): Job {
   return lines.reduce((before, text, index) => {
-    const reading = readQuickLine(text, before);
-    for (const token of reading.tokens) err(`${token.text}: ${token.shown}\n`);
+    const { circuit: reading, outlets } = readWalkLine(text, before);
+    for (const token of [...reading.tokens, ...(outlets?.tokens ?? [])]) err(`${token.text}: ${token.shown}\n`);
     const circuit = completeQuick(before, reading, undefined);
     for (const { words, from } of circuit?.taken ?? []) err(`taken: ${words}${from === 'assumed' ? ' (assumed)' : ''}\n`);
     for (const words of circuit?.lacks ?? []) err(`not said: ${words}\n`);
-    if (!reading.ok || circuit === undefined || circuit.wrong !== undefined)
+    if (!reading.ok || outlets?.ok === false || circuit === undefined || circuit.wrong !== undefined)
       refuse(
         `--add ${JSON.stringify(text)}: ${circuit === undefined ? 'the job has no board' : (circuit.wrong ?? 'see the words above')}`,
       );
     let count = 0;
-    const { steps } = quickSteps(before, circuit, () => `added-${index + 1}-${++count}`);
+    const { steps, words } = walkSteps(before, circuit, outlets, () => `added-${index + 1}-${++count}`);
+    for (const each of words) err(`inferred: ${each}\n`);
     return applyCommand(before, { label: 'added', steps });
   }, job);
 }
@@ -98,7 +109,8 @@ function withLines(job: Job, lines: readonly string[], { err }: Io): Job {
 function read(args: string[]) {
   try {
     return parseArgs({
-      args,
+      // Both may stand alone.
+      args: args.map((arg) => ({ '--usual': '--usual=assumed', '--ask': '--ask=list' })[arg] ?? arg),
       allowPositionals: true,
       options: {
         json: { type: 'boolean' },
@@ -110,12 +122,18 @@ function read(args: string[]) {
         before: { type: 'string' },
         people: { type: 'boolean' },
         ways: { type: 'string' },
+        select: { type: 'string' },
         against: { type: 'string' },
         residual: { type: 'boolean' },
         arrange: { type: 'string' },
         surge: { type: 'string' },
         inspect: { type: 'string' },
         labels: { type: 'boolean' },
+        new: { type: 'string' },
+        supply: { type: 'string' },
+        points: { type: 'string', multiple: true },
+        usual: { type: 'string' },
+        ask: { type: 'string' },
       },
     });
   } catch (error) {
@@ -138,6 +156,50 @@ function compared(job: Job, study: Study, named: readonly string[]): string {
   return `${lines.join('\n')}\n`;
 }
 
+function fromFile(file: string): Job {
+  const parsed = parseJobText(readJobFile(file));
+  return parsed.ok ? parsed.job : refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
+}
+
+/** A job of new work under a rule book, with nothing known of it. */
+function begun(text: string): Job {
+  const pack = RulePackId.safeParse(text);
+  if (!pack.success) refuse(`--new ${JSON.stringify(text)}: one of ${RulePackId.options.join(', ')}`);
+  return newWork(newJob({ id: 'new', name: 'New job', dialect: PACKS[pack.data].dialect, pack: pack.data }));
+}
+
+/** The job with what a line says of its supply. */
+function withSupply(job: Job, text: string, { err }: Io): Job {
+  const reading = readSupplyLine(text, job);
+  for (const token of reading.tokens) err(`${token.text}: ${token.shown}\n`);
+  if (!reading.ok) refuse(`--supply ${JSON.stringify(text)}: see the words above`);
+  let count = 0;
+  const steps = supplySteps(job, reading, () => `supply-${++count}`);
+  return steps.length === 0 ? job : applyCommand(job, { label: 'supply', steps });
+}
+
+/** Outlets hung on a circuit, named by its number or name before a colon. */
+function withPoints(job: Job, text: string, at: number, { err }: Io): Job {
+  const [of = '', ...line] = text.split(':');
+  const circuit = Object.values(job.circuits).find(({ number, name }) => [number, name].includes(of.trim()) && of.trim() !== '');
+  if (circuit === undefined || line.length === 0)
+    refuse(`--points ${JSON.stringify(text)}: the number or name of a circuit of the job, a colon, its outlets`);
+  const reading = readPointsLine(line.join(':'), job);
+  for (const token of reading.tokens) err(`${token.text}: ${token.shown}\n`);
+  if (!reading.ok) refuse(`--points ${JSON.stringify(text)}: see the words above`);
+  let count = 0;
+  const ids = () => `point-${at + 1}-${++count}`;
+  const { command, words } = hangPoints(job, circuit, reading.drafts, {}, ids);
+  for (const each of words) err(`inferred: ${each}\n`);
+  return applyCommand(job, command);
+}
+
+function askCall(usual: string | undefined, ask: string | undefined): AskCall {
+  if (usual !== undefined && usual !== 'assumed' && usual !== 'specified') refuse(`--usual=${usual}: assumed or specified`);
+  if (ask !== undefined && ask !== 'list' && ask !== 'walk') refuse(`--ask=${ask}: list or walk`);
+  return { usual, ask };
+}
+
 /** @returns the exit code: 0 studied, 2 the file or the call cannot be used, and why is written */
 export function main(args: string[], io: Io): 0 | 2 {
   try {
@@ -152,16 +214,23 @@ export function main(args: string[], io: Io): 0 | 2 {
 
 function printed(args: string[], io: Io): string {
   const { values, positionals } = read(args);
-  if (positionals.length !== 1) refuse(USAGE);
-  const file = positionals[0]!;
-  const parsed = parseJobText(readJobFile(file));
-  if (!parsed.ok) refuse(...parsed.problems.map((problem) => `${file}: ${problemLine(problem)}`));
-  const job = withLines(parsed.job, values.add ?? [], io);
+  if (positionals.length !== (values.new === undefined ? 1 : 0)) refuse(USAGE);
+  const given = values.new === undefined ? fromFile(positionals[0]!) : begun(values.new);
+  const supplied = values.supply === undefined ? given : withSupply(given, values.supply, io);
+  const added = withLines(supplied, values.add ?? [], io);
+  const call = askCall(values.usual, values.ask);
+  const whole = (values.points ?? []).reduce((on, text, at) => withPoints(on, text, at, io), added);
+  if (call.ask !== undefined || (call.usual !== undefined && values.json === true)) {
+    const { job, study, report } = asked(whole, call);
+    return values.json === true ? `${JSON.stringify(report, null, 2)}\n` : askedText(job, study, report, call);
+  }
+  const job = call.usual === undefined ? whole : takeSheet(whole, studyJob(whole), call.usual).job;
   const study = studyJob(job);
-  const { compare, board, off, before, people, ways, against, residual, arrange, surge, inspect, labels } = values;
+  const { compare, board, off, before, people, ways, select, against, residual, arrange, surge, inspect, labels } = values;
   if (compare !== undefined) return compared(job, study, compare);
   if (board !== undefined || off !== undefined || before !== undefined) return ofBoard(job, study, { board, off, before });
   if (people === true || ways !== undefined || against !== undefined) return ofPeople(job, study, { people, ways, against });
+  if (select !== undefined) return selectText(selectedAt(job, study, select));
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)
     return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));
@@ -208,9 +277,18 @@ function ofPeople(
     );
   return [
     people === true ? peopleText(peopleStudy(job, study)) : '',
-    ways === undefined ? '' : waysText(triedWays(job, study, ways)),
+    ways === undefined ? '' : waysText(triedOptions(job, study, ways)),
     edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
   ].join('');
+}
+
+/** What could stand at the start of a circuit. */
+function selectedAt(job: Job, study: Study, circuitId: string): Selected[] {
+  const rows = triedSelect(job, study, circuitId);
+  if (rows.length > 0) return rows;
+  return job.circuits[circuitId] === undefined
+    ? refuse(`--select ${JSON.stringify(circuitId)}: the job has no such circuit`)
+    : refuse(`--select ${JSON.stringify(circuitId)}: its start has no breaker or fuse of a known rating`);
 }
 
 /** What was looked at, and what labels say: what is asked of them. */

@@ -1,4 +1,4 @@
-import type { WayTried } from '../core/fixes/ways';
+import type { OptionTried } from '../core/fixes/protectionOptions';
 import type { Given, PeopleStudy } from '../core/reports/people';
 import type { Compared } from '../core/rules/requirements/requirements';
 
@@ -34,7 +34,7 @@ export const peopleText = ({ rooms, buttons }: PeopleStudy): string =>
   ].join('\n');
 
 /** Ways of giving a circuit its protection, each with what it leaves open. */
-export const waysText = (ways: readonly WayTried[]): string =>
+export const waysText = (ways: readonly OptionTried[]): string =>
   [
     ...ways.flatMap(({ label, verdict, unknowns, ground, arc, outlets, remains, reset, neutral, price }) => [
       `${verdict.padEnd(8)} ${label}: ground ${ground}/${outlets}, arc ${arc}/${outlets}${unknowns > 0 ? `, ${unknowns} not known` : ''}`,

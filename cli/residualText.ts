@@ -37,7 +37,7 @@ export const residualText = (devices: readonly ResidualGauge[], nuisance: readon
 /** Arrangements of a board under each other. */
 export const arrangementsText = (rows: readonly Arranged[]): string =>
   [
-    `${'arrangement'.padEnd(40)} rooms  stairs  fullest mA     trips/year   types, DC  search  modules  price  stops`,
+    `${'arrangement'.padEnd(40)} rooms  stairs  leakage mA     trips/year   type, DC   check   modules  price  stops`,
     ...rows.map(({ label, rooms, stairs, worstMa, limitMa, leakage, nuisance, dc, search, modules, price, stops, unknowns }) =>
       [
         label.padEnd(40),

@@ -1,18 +1,15 @@
 import type { Fix } from '../core/fixes/fixes';
-import { packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
-import type { Answer, Standing } from '../core/judging/answer';
+import { PACKS } from '../core/job/packs';
+import { type Dialect, packName, questionWords, VERDICT_WORDS } from '../core/job/terms';
+import type { AcceptanceState } from '../core/judging/answer';
+import { figuresText } from '../core/judging/figures';
 import { figure } from '../core/judging/judge';
 import type { DemandStudy } from '../core/reports/demand';
 import type { RequiredStudy } from '../core/reports/required';
-import type { Study } from '../core/study/study';
-
-/** Demand over limit, always in that order. */
-function amount({ head: { demand, limit, unit } }: Answer): string {
-  return demand === null || limit === null ? '' : `${figure(demand)} / ${figure(limit)} ${unit}`;
-}
+import type { CircuitStudy, Study } from '../core/study/study';
 
 /** Who took on a finding, when and why, and whether that still holds. */
-function standingText({ kind, acceptance: { by, on, reason } }: Exclude<Standing, { kind: 'open' }>): string {
+function standingText({ kind, acceptance: { by, on, reason } }: Exclude<AcceptanceState, { kind: 'open' }>): string {
   return `${kind === 'accepted' ? 'accepted' : 'open again, was accepted'} by ${by}, ${on}: ${reason}`;
 }
 
@@ -29,29 +26,42 @@ export function studyText(
       .map(([verdict, count]) => `${count} ${VERDICT_WORDS[verdict as keyof typeof VERDICT_WORDS]}`)
       .join(', '),
   ];
-  for (const circuit of study.circuits) {
-    lines.push('', `${circuit.number} ${circuit.name}: ${VERDICT_WORDS[circuit.verdict]}`.trim());
-    for (const answer of circuit.answers) {
-      lines.push(
-        `  ${VERDICT_WORDS[answer.verdict].padEnd(15)}${questionWords(answer.question).padEnd(34)}${amount(answer)}`.trimEnd(),
-      );
-      if (answer.verdict !== 'pass')
-        lines.push(`${' '.repeat(17)}${answer.head.because}${answer.head.rule === '' ? '' : ` (${answer.head.rule})`}`);
-      for (const { question, check, standing } of circuit.findings)
-        if (question === answer.question && standing.kind !== 'open')
-          lines.push(`${' '.repeat(17)}${check}: ${standingText(standing)}`);
-      for (const fix of fixes.filter((each) => each.circuitId === circuit.circuitId && each.question === answer.question))
-        lines.push(
-          `${' '.repeat(17)}tried: ${fix.command.label} · improves ${fix.improves.length}, worsens ${fix.worsens.length}`,
-        );
-    }
-  }
+  for (const circuit of study.circuits)
+    lines.push(
+      '',
+      ...circuitText(
+        circuit,
+        PACKS[study.job.pack].dialect,
+        fixes.filter((each) => each.circuitId === circuit.circuitId),
+      ),
+    );
+  const advice = study.advice.filter(({ standing }) => standing.kind !== 'accepted');
+  if (advice.length > 0) lines.push('', 'Advice: recommended, not required');
+  for (const { circuit, said, rule } of advice) lines.push(`  ${circuit}: ${said} (${rule})`);
   for (const demand of demands) lines.push('', ...demandText(demand));
-  lines.push('', 'Missing in this dwelling');
+  lines.push('', 'Required, not found');
   for (const { verdict, what, rule } of wanted) lines.push(`  ${VERDICT_WORDS[verdict].padEnd(15)}${what} (${rule})`);
   lines.push(`  not assessed: ${notAssessed.join('; ')}`);
   lines.push('', 'Isotrip advises; it certifies nothing. Local code and the authority having jurisdiction decide.', '');
   return lines.join('\n');
+}
+
+/** A circuit with its eight answers, what was taken on of each, and what was tried for it. */
+function circuitText(circuit: CircuitStudy, dialect: Dialect, fixes: readonly Fix[]): string[] {
+  const deep = ' '.repeat(17);
+  return [
+    `${circuit.number} ${circuit.name}: ${VERDICT_WORDS[circuit.verdict]}`.trim(),
+    ...circuit.answers.flatMap(({ question, verdict, head }) => [
+      `  ${VERDICT_WORDS[verdict].padEnd(15)}${questionWords(question).padEnd(34)}${figuresText(head, dialect) ?? ''}`.trimEnd(),
+      ...(verdict === 'pass' ? [] : [`${deep}${head.because} ${head.rule === '' ? '' : `(${head.rule})`}`.trimEnd()]),
+      ...circuit.findings.flatMap(({ question: of, check, standing }) =>
+        of === question && standing.kind !== 'open' ? [`${deep}${check}: ${standingText(standing)}`] : [],
+      ),
+      ...fixes.flatMap(({ question: of, command, improves, worsens }) =>
+        of === question ? [`${deep}tried: ${command.label} · improves ${improves.length}, worsens ${worsens.length}`] : [],
+      ),
+    ]),
+  ];
 }
 
 /** What a board is asked for, line by line. */
@@ -60,7 +70,7 @@ function demandText({ board, calculation, missing, ratedA, legs }: DemandStudy &
   const { lines, unit, total, fullestA } = calculation;
   const against = ratedA === null ? '' : ` / ${figure(ratedA)}`;
   return [
-    `Demand of ${board}: ${unit === 'VA' ? `${Math.round(total)} VA, ` : ''}${figure(fullestA)}${against} A${unit === 'VA' ? ' on the fuller leg' : ''}`,
+    `Demand of ${board}: ${unit === 'VA' ? `${Math.round(total)} VA, ` : ''}${figure(fullestA)}${against} A${unit === 'VA' ? ' on the heavier leg' : ''}`,
     ...lines.map(({ what, factor, connected, demand, rule }) => {
       const counted = demand === null ? 'counted below' : `${figure(demand)} ${unit}`;
       return `  ${what}: ${figure(connected)} ${unit}, ${factor}: ${counted} (${rule})`;

@@ -118,30 +118,78 @@ function askNowAndThen(page: Page): void {
   page.waitForFunction = rarely;
 }
 
-/** Presses what stands still: while answers come in, what is below them moves away from under the pointer. */
+/** How often a press is tried on what moves away from under it. */
+const PRESSES = 5;
+
+/**
+ * Presses what stands still: while answers come in, what is below them moves away from under the pointer. Where it moved between the look and
+ * the press, or before the button was let go, nothing of it was pressed: it is pressed again, as a person does who sees that nothing came of it.
+ */
 function pressAsAPerson(page: Page): void {
   const { click } = page;
   page.click = async (selector, how) => {
-    await page.waitForFunction(
-      (wanted) => {
-        const at = window as unknown as { stillAt?: { box: string; frames: number } };
-        const { x, y, width, height } = document.querySelector(wanted)?.getBoundingClientRect() ?? {
-          x: 0,
-          y: 0,
-          width: 0,
-          height: 0,
-        };
-        const box = `${wanted} ${x} ${y} ${width} ${height}`;
-        const frames = at.stillAt?.box === box ? at.stillAt.frames + 1 : 0;
-        at.stillAt = { box, frames };
-        return width > 0 && frames >= 4;
-      },
-      { polling: 'raf' },
-      selector,
-    );
-    return click.call(page, selector, how);
+    for (let left = PRESSES; left > 0; left -= 1) {
+      await still(page, selector);
+      await page.evaluate(watchPress, selector);
+      await click.call(page, selector, how);
+      // Where the press leads away, there is nobody left to ask.
+      const missed = await page
+        .evaluate((wanted) => {
+          const { fellOn } = window as unknown as { fellOn?: boolean };
+          return fellOn !== true && document.querySelector(wanted) !== null;
+        }, selector)
+        .catch(() => false);
+      if (!missed) return;
+    }
+    throw new Error(`${selector} moved away from under ${PRESSES} presses`);
   };
 }
+
+/** Within the page: notes whether the next press falls on what is wanted, and is let go there. */
+function watchPress(wanted: string): void {
+  const at = window as unknown as { fellOn?: boolean };
+  at.fellOn = document.querySelector(wanted)?.matches(':disabled') === true;
+  const place = () => JSON.stringify(document.querySelector(wanted)?.getBoundingClientRect());
+  const isIn = ({ target }: Event) => target instanceof Element && target.closest(wanted) !== null;
+  let pressed: string | undefined;
+  const once = { once: true, capture: true };
+  document.addEventListener(
+    'pointerdown',
+    (event) => {
+      at.fellOn = isIn(event);
+      pressed = place();
+    },
+    once,
+  );
+  // Some open at the pressing already, and lie over the rest of it: those have not moved.
+  document.addEventListener(
+    'pointerup',
+    (event) => {
+      if (!isIn(event) && document.querySelector(wanted) !== null && place() !== pressed) at.fellOn = false;
+    },
+    once,
+  );
+}
+
+/** Waits until something has stood still for some frames. */
+const still = (page: Page, selector: string) =>
+  page.waitForFunction(
+    (wanted) => {
+      const at = window as unknown as { stillAt?: { box: string; frames: number } };
+      const { x, y, width, height } = document.querySelector(wanted)?.getBoundingClientRect() ?? {
+        x: 0,
+        y: 0,
+        width: 0,
+        height: 0,
+      };
+      const box = `${wanted} ${x} ${y} ${width} ${height}`;
+      const frames = at.stillAt?.box === box ? at.stillAt.frames + 1 : 0;
+      at.stillAt = { box, frames };
+      return width > 0 && frames >= 4;
+    },
+    { polling: 'raf' },
+    selector,
+  );
 
 /** Sends JSON as a page of the application does. */
 export const sendJson = (url: string, at: string, body: object | string): Promise<Response> =>
@@ -151,13 +199,12 @@ export const sendJson = (url: string, at: string, body: object | string): Promis
     body: typeof body === 'string' ? body : JSON.stringify(body),
   });
 
-/** Waits until what was drawn by the server answers: before, a key or a press falls on nothing. */
+/** Waits until what was drawn answers: before, a key or a press falls on nothing. A page without a control is not drawn yet. */
 export async function alive(page: Page): Promise<void> {
-  await page.waitForFunction(() =>
-    [...document.querySelectorAll('button, input, select')].every((control) =>
-      Object.keys(control).some((key) => key.startsWith('__reactProps')),
-    ),
-  );
+  await page.waitForFunction(() => {
+    const controls = [...document.querySelectorAll('a, button, input, select')];
+    return controls.length > 0 && controls.every((control) => Object.keys(control).some((key) => key.startsWith('__reactProps')));
+  });
 }
 
 export async function reload(page: Page): Promise<void> {
@@ -181,7 +228,8 @@ export async function turn(page: Page, at: string, ready: string): Promise<void>
       document.title !== '' &&
       document.querySelector(wanted) !== null,
     {},
-    ...[at, ready],
+    at,
+    ready,
   );
 }
 

@@ -47,13 +47,13 @@ const sums = (page: Page) => text(page, '[data-testid=line-sums]');
 describe('the board', () => {
   it('shows what goes dark when a device is switched off, room by room, and keeps it in the address', async () => {
     const page = await board('kiln-house', 'b=main');
-    expect(await text(page, '[data-testid=rooms]')).toContain('fed by 5');
+    await expect.poll(() => text(page, '[data-testid=rooms]')).toContain('fed by 5');
     await page.click('[data-device=hall-device]');
     await page.waitForSelector('[data-testid=losses]');
     // Tied to it, the cold store goes as well.
     await page.waitForFunction(() => document.querySelectorAll('[data-room=part], [data-room=dark]').length === 2);
-    expect(await text(page, '[data-room=part]')).toContain('Hall light');
-    expect(await text(page, '[data-testid=neutrals]')).toMatch(/Cold store.*7.42 A.*177 V/);
+    await expect.poll(() => text(page, '[data-room=part]')).toContain('Hall light');
+    await expect.poll(() => text(page, '[data-testid=neutrals]')).toMatch(/Cold store.*7.42 A.*177 V/);
     await reload(page);
     await page.waitForSelector('[data-room=part], [data-room=dark]');
     await page.click('[data-device=cold-device]');
@@ -71,7 +71,7 @@ describe('the board', () => {
   it('a device dragged goes there, on the leg of its space; the sums follow while it is held, and undo puts it back', async () => {
     const page = await board('kiln-house', 'b=main');
     const before = await sums(page);
-    expect(await spoken(page, 'loft-device')).toContain('14 Guest loft, 15 A, on L1');
+    await expect.poll(() => spoken(page, 'loft-device')).toContain('14 Guest loft, 15 A, on L1');
     await drag(page, 'loft-device', '1:14');
     // Held over space 16, on the other leg.
     await page.waitForFunction((was) => document.querySelector('[data-testid=line-sums]')?.textContent !== was, {}, before);
@@ -86,7 +86,7 @@ describe('the board', () => {
     await drag(page, 'loft-device', '0:0');
     await page.mouse.up();
     await page.waitForSelector('[data-testid=refused]');
-    expect(await text(page, '[data-testid=refused]')).toContain('Range breaker is there');
+    await expect.poll(() => text(page, '[data-testid=refused]')).toContain('Range breaker is there');
     await page.close();
   });
 
@@ -181,7 +181,7 @@ describe('the board', () => {
       isMobile: true,
     });
     await page.waitForFunction(() => /Main breaker off: \d+ rooms/.test(document.body.textContent ?? ''));
-    expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
     await page.close();
   });
 });

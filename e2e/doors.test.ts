@@ -86,7 +86,7 @@ describe('by raw requests', () => {
     expect((await raw('POST', at, { 'content-type': 'application/json' }, body)).status).toBe(403);
     expect((await raw('POST', at, { ...ours(), 'content-type': 'text/plain' }, body)).status).toBe(415);
     expect((await raw('POST', '/jobs/bindery-yard', { ...ours(), origin: 'null' }, body)).status).toBe(403);
-    expect(await jobs()).toContain('job');
+    await expect.poll(() => jobs()).toContain('job');
   });
 
   it('broken encoding, NUL, depth and length are told in a sentence', async () => {
@@ -133,7 +133,9 @@ describe('by raw requests', () => {
     await sendJson(app.url, '/api/jobs', { from: 'dialect', id, name: 'Gone', dialect: 'iec', pack: 'iec-60364' });
     const rename = (name: string, key = 'the-same-key') =>
       sendJson(app.url, `/api/jobs/${id}/commands`, {
-        ...{ key, author: 'x', base: 1 },
+        key,
+        author: 'x',
+        base: 1,
         command: { label: name, steps: [{ do: 'set-job', field: ['name'], to: name }] },
       });
     expect((await rename('One')).status).toBe(200);
@@ -192,7 +194,7 @@ describe('from a foreign page in the browser', () => {
       form.submit();
       await new Promise((resolve) => setTimeout(resolve, 500));
     }, app.url);
-    expect(await jobs()).toContain('job');
+    await expect.poll(() => jobs()).toContain('job');
     const list = await app.open('/');
     await list.waitForSelector('[data-job=bindery-yard]');
     await list.close();
@@ -221,7 +223,7 @@ describe('from a foreign page in the browser', () => {
     const page = await context.newPage();
     const answer = await page.goto(`http://evil.example:${new URL(app.url).port}/`);
     expect(answer?.status()).toBe(421);
-    expect(await page.evaluate(() => document.body.textContent)).not.toMatch(/Bindery/);
+    await expect.poll(() => page.evaluate(() => document.body.textContent)).not.toMatch(/Bindery/);
     await page.close();
   });
 });

@@ -23,7 +23,7 @@ async function begin() {
   const launched = await launchBrowser([
     // A foreign site, by its name.
     '--host-resolver-rules=MAP evil.example 127.0.0.1',
-    // Pages of two files stand side by side: none of them is in the background.
+    // Pages of several files stand side by side: none of them is in the background.
     '--disable-backgrounding-occluded-windows',
     '--disable-renderer-backgrounding',
     '--disable-background-timer-throttling',

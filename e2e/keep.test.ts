@@ -83,8 +83,8 @@ describe('two tabs and two browsers on one job', () => {
       // Nobody said whether the heater protects its own cable.
       await page.waitForSelector('li[data-question=protects-cable][data-verdict=unknown]');
     }
-    expect(await one.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Length');
-    expect(await elsewhere.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Rating');
+    await expect.poll(() => one.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Length');
+    await expect.poll(() => elsewhere.$eval('button[aria-label^="Undo:"]', (button) => button.ariaLabel)).toContain('Rating');
     await press(elsewhere, 'button[aria-label^="Undo:"]');
     await press(one, 'button[aria-label^="Undo:"]');
     for (const page of [one, two, elsewhere]) {
@@ -110,7 +110,7 @@ describe('two tabs and two browsers on one job', () => {
       await shows(page, fact('devices.glue-device.settings.ratingA'), '10 A');
     }
     expect((await notices(there)).join()).toMatch(/41.* was not kept: changed meanwhile: .*42/);
-    expect(await notices(here)).toEqual([]);
+    await expect.poll(() => notices(here)).toEqual([]);
     app.problems.length = 0;
     await here.close();
     await there.close();
@@ -241,7 +241,9 @@ describe('the store in trouble', () => {
     await app.start();
     const page = await app.open('/');
     await page.waitForSelector('[data-testid=store-trouble]');
-    expect(await page.$eval('[data-testid=store-trouble]', (main) => main.textContent)).toMatch(/damaged.*npm run restore/);
+    await expect
+      .poll(() => page.$eval('[data-testid=store-trouble]', (main) => main.textContent))
+      .toMatch(/damaged.*npm run restore/);
     const refused = await fetch(`${app.url}/api/jobs/bindery-yard`);
     expect(refused.status).toBe(503);
     expect(readFileSync(file, 'utf8')).toBe(junk);
@@ -266,7 +268,8 @@ describe('a copy taken up from the screen of trouble', () => {
     await page.waitForSelector('[data-testid=store-trouble] [data-backup]');
     // What is gone or damaged is none to go on with: it would be begun anew.
     const goneOn = await fetch(`${app.url}/api/backups`, {
-      ...{ method: 'POST', headers: { origin: app.url, 'content-type': 'application/json' } },
+      method: 'POST',
+      headers: { origin: app.url, 'content-type': 'application/json' },
       body: JSON.stringify({ goOn: true }),
     });
     expect(goneOn.status).toBe(409);

@@ -63,9 +63,9 @@ describe('parts entered by hand', () => {
     await press(page, (await page.$eval('[data-testid=ladder] h2 button', (button) => button.getAttribute('aria-label')))!);
     await press(page, 'Add a device ahead of a group');
     await named(page, 'Behind', 'combobox');
-    expect(
-      await page.$$eval('[role=dialog] select', (lists) => lists.map((list) => list.selectedOptions[0]?.textContent)),
-    ).toContain('Group device 1');
+    await expect
+      .poll(() => page.$$eval('[role=dialog] select', (lists) => lists.map((list) => list.selectedOptions[0]?.textContent)))
+      .toContain('Group device 1');
     await press(page, 'Feed a new board');
     await page.keyboard.press('Escape');
     await press(page, 'Shed board');

@@ -26,7 +26,7 @@ const point = (page: Page, name: string) => page.waitForSelector(`[data-point][a
 describe('the outlets of a circuit', () => {
   it('are made by a line of shop talk after the chosen one, beside it as a branch, and go on from there', async () => {
     const page = await survey('glaze');
-    expect(await names(page)).toEqual(['Glaze sink']);
+    await expect.poll(() => names(page)).toEqual(['Glaze sink']);
     await (await point(page, 'Glaze sink'))?.focus();
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.activeElement?.hasAttribute('data-points-line'));
@@ -109,7 +109,7 @@ describe('the outlets of a circuit', () => {
     await page.keyboard.press('Escape');
     await page.click('button[aria-label="Room Hearth room"]');
     await page.waitForSelector('[role=dialog]');
-    expect(await page.$eval('[role=dialog]', (panel) => panel.textContent)).toContain('wall to space outlets along');
+    await expect.poll(() => page.$eval('[role=dialog]', (panel) => panel.textContent)).toContain('wall to space outlets along');
     await page.close();
   });
 });
@@ -154,7 +154,9 @@ describe('what the code wants and nobody entered', () => {
     const verdicts = await page.$$eval('[data-wanted]', (rows) => rows.map((row) => (row as HTMLElement).dataset.wanted));
     const rank = ['stop', 'unknown', 'caution'];
     expect(verdicts.map((each) => rank.indexOf(each!))).toEqual(verdicts.map((each) => rank.indexOf(each!)).sort());
-    expect(await page.$eval('[data-testid=demand]', (panel) => panel.textContent)).toMatch(/Not assessed:.*smoke alarms/);
+    await expect
+      .poll(() => page.$eval('[data-testid=demand]', (panel) => panel.textContent))
+      .toMatch(/Not assessed:.*smoke alarms/);
     await page.close();
   });
 });
@@ -203,7 +205,7 @@ describe('a house walked through', () => {
     await hand.press('n');
     for (const line of walk) {
       await hand.type(line);
-      expect(await page.$$('#quick-reading [data-token=wrong]')).toEqual([]);
+      await expect.poll(() => page.$$('#quick-reading [data-token=wrong]')).toEqual([]);
       await hand.press('Enter');
       await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-quick-line]')?.value === '');
     }

@@ -29,7 +29,7 @@ describe('on a phone', () => {
   it('opens an answer where it stands, and chooses circuits by a list that is seen whole', async () => {
     const page = await desk('kiln', 390, 844);
     const row = 'li[data-question=protects-cable]';
-    expect(await page.$(`${row} [data-fix]`)).toBeNull();
+    await expect.poll(() => page.$(`${row} [data-fix]`)).toBeNull();
     await page.tap(`${row} [data-unfold]`);
     await page.waitForSelector(`${row} [data-fix]`);
     await page.tap('[data-testid=choose-circuit]');

@@ -26,6 +26,7 @@ const VIEWS = [
   ['/jobs/kiln-house/curves?view=board', '[data-testid=matrix] td button'],
   ['/jobs/kiln-house/board?show=inspection&zone=devices', '[data-testid=torque-list] li'],
   ['/jobs/kiln-house/board?show=inspection&walk=bath', '[data-part] li'],
+  ['/jobs/bindery-yard/supply?ask=open', '[data-testid=question]'],
   ['/compare?d=t:B16~t:C63', '[data-testid=plot]'],
   ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
   ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],
@@ -57,8 +58,10 @@ describe.each(SIZES)('at $width px', (size) => {
       if (new URL(page.url()).pathname === at.split('?')[0]) await turn(page, '/backups', 'main h1, main p');
       await turn(page, at, ready);
       if (at.includes('/circuits?c')) await page.waitForSelector('[data-testid=ladder] li[data-question]');
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-      if (size.hasTouch === true) expect(await small(page)).toEqual([]);
+      await expect
+        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
+        .toBeLessThanOrEqual(0);
+      if (size.hasTouch === true) await expect.poll(() => small(page)).toEqual([]);
       for (const theme of size.width === 1180 ? [] : ['day', 'cupboard']) {
         await page.evaluate((name) => {
           document.documentElement.dataset.theme = name;
@@ -75,9 +78,9 @@ describe('by keyboard', () => {
     await page.keyboard.press('Tab');
     // A busy page takes its time with a key.
     await page.waitForFunction(() => document.activeElement?.textContent === 'Skip to the work', { timeout: 20_000 });
-    expect(await page.evaluate(() => document.activeElement!.getBoundingClientRect().width)).toBeGreaterThan(60);
+    await expect.poll(() => page.evaluate(() => document.activeElement!.getBoundingClientRect().width)).toBeGreaterThan(60);
     await page.keyboard.press('Enter');
-    expect(await page.evaluate(() => document.activeElement?.id)).toBe('work');
+    await expect.poll(() => page.evaluate(() => document.activeElement?.id)).toBe('work');
     expect(page.url()).not.toContain('#');
     await page.close();
   });
@@ -86,9 +89,9 @@ describe('by keyboard', () => {
     const page = await app.open('/jobs/kiln-house/circuits?c=kiln');
     await page.waitForSelector('[data-quick-line]');
     const outline = () => page.$eval('[data-testid=quick]', (line) => getComputedStyle(line).outlineStyle);
-    expect(await outline()).toBe('none');
+    await expect.poll(() => outline()).toBe('none');
     await page.keyboard.press('n');
-    expect(await outline()).toBe('solid');
+    await expect.poll(() => outline()).toBe('solid');
     await page.close();
   });
 
@@ -102,11 +105,11 @@ describe('by keyboard', () => {
     await page.keyboard.type('glax');
     await page.keyboard.press('Backspace');
     await page.keyboard.type('z');
-    expect(await page.$('[role=dialog]')).toBeNull();
+    await expect.poll(() => page.$('[role=dialog]')).toBeNull();
     await page.waitForSelector('[role=dialog] input');
     await page.keyboard.type('e');
-    expect(await page.$eval('[role=dialog] input', (field) => (field as HTMLInputElement).value)).toBe('glaze');
-    expect(await page.$eval('[data-quick-line]', (field) => (field as HTMLInputElement).value)).toBe('');
+    await expect.poll(() => page.$eval('[role=dialog] input', (field) => (field as HTMLInputElement).value)).toBe('glaze');
+    await expect.poll(() => page.$eval('[data-quick-line]', (field) => (field as HTMLInputElement).value)).toBe('');
     await page.close();
   });
 
@@ -117,7 +120,7 @@ describe('by keyboard', () => {
     await page.focus('[aria-label=Dialect] [aria-checked=true]');
     // A key held as long as a finger holds it.
     await page.keyboard.press('ArrowRight', { delay: 60 });
-    expect(await chosen()).not.toBe(before);
+    await expect.poll(() => chosen()).not.toBe(before);
     await page.close();
   });
 });

@@ -1,77 +1,10 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
+import { refusals } from '@/core/testing/refusedWords';
 import { sendJson, turn } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
-
-/** What a job under the NEC does not say, and one under the IEC does not: words of the other's trade. */
-const REFUSED = {
-  nec: [
-    ...[
-      'TN-?C?(?:-S)?',
-      'TT',
-      'Z[es]',
-      'PEN',
-      'PE',
-      'I[bz]',
-      'In(?! order)',
-      'I2',
-      'Ic[nsw]',
-      'IΔn',
-      'U0',
-      'RCDs?',
-      'RCBOs?',
-      'RCCBs?',
-      'AFDDs?',
-      'MCBs?',
-    ],
-    ...['[Ee]arth(?:ed|ing|s)?', 'protective conductor', 'cpc', '[Ss]ocket-outlets?', '[Ss]ockets?', 'circuit-breakers?'],
-    ...[
-      '[Cc]ut-out',
-      'aluminium',
-      'armou?red cable',
-      'armour',
-      '[Bb]unched',
-      '[Dd]iversity',
-      'moulded',
-      'trunking',
-      'roof space',
-      'loft',
-    ],
-    ...['[Bb]oards?', 'design current', 'temperature around', 'mm²', 'ways', 'voltage factor'],
-  ],
-  iec: [
-    ...[
-      '[Gg]round(?:ed|ing)?',
-      'GFCI',
-      'AFCI',
-      'GFPE',
-      '[Rr]eceptacles?',
-      'AWG',
-      'kcmil',
-      'raceway',
-      '[Pp]anel',
-      'molded',
-      'aluminum',
-    ],
-    ...[
-      'armored',
-      'interrupting',
-      'ampacity',
-      'MCA',
-      'MOCP',
-      'demand factor',
-      'bonding jumper',
-      'ungrounded',
-      'NEC',
-      'THHN',
-      'NM-B',
-    ],
-    ...['instantaneous pickup'],
-  ],
-  both: ['(?<!at )most', '(?<!at )least', 'greatest', '[Tt]ake (?:it|this source) out', 'taken out', '""'],
-} as const;
 
 /** Names people gave, and those of the rules to choose among: what they say is theirs. */
 const NAMES = {
@@ -90,17 +23,6 @@ async function said(page: Page, names: readonly string[]): Promise<string> {
     return [document.body.innerText, ...hidden, ...options].join('\n');
   });
   return names.reduce((rest, name) => rest.replaceAll(name, '…'), text);
-}
-
-function refusals(text: string, dialect: 'nec' | 'iec'): string[] {
-  const found = [...REFUSED[dialect], ...REFUSED.both].flatMap((word) => [
-    ...text.matchAll(new RegExp(`(?<![\\w-])(?:${word})(?![\\w-])`, 'g')),
-  ]);
-  return [
-    ...new Set(
-      found.map((match) => `${match[0]}: ${text.slice(Math.max(0, match.index - 60), match.index + 60).replace(/\s+/g, ' ')}`),
-    ),
-  ];
 }
 
 const JOBS = [
@@ -127,7 +49,7 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       ...circuits.map((circuit) => [`/board?show=inspection&walk=${circuit}`, '[data-testid=inspection-items] li'] as const),
       ['/handover?print=labels', '[data-label]'],
       ['/handover?print=inspection', '[data-testid=sheet] p'],
-      ['/people', '[data-way=now]'],
+      ['/people', '[data-option=now]'],
       ['/surge', '[data-testid=surge-checks] li'],
       ['/people?view=devices', dialect === 'nec' ? '[data-testid=shock-sentence]' : '[data-arrangement=one]'],
       ['/handover', '[data-testid=sheet] tbody tr'],

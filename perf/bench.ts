@@ -1,3 +1,4 @@
+import { askedFigures } from './asked.bench';
 import { boardFigures } from './board.bench';
 import { curvesFigures } from './curves.bench';
 import { deskFigures } from './desk.bench';
@@ -12,6 +13,7 @@ import { surveyFigures } from './survey.bench';
 import { viewFigures } from './view.bench';
 
 const GROUPS = {
+  asked: askedFigures,
   study: studyFigures,
   edits: editsFigures,
   residual: residualFigures,

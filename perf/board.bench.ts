@@ -26,18 +26,20 @@ function fullPanel(): Job {
   for (let space = 1; space <= 48; space += 1) {
     const id = `c${space}`;
     job.circuits[id] = {
-      ...{
-        id,
-        order: `b${String(space).padStart(3, '0')}`,
-        number: String(space),
-        name: `Circuit ${space}`,
-        kind: 'final',
-        state: 'new',
-      },
-      ...{ fromBoardId: 'board', topology: 'radial', designCurrentA: stated(1 + ((space * 7) % 15)) },
+      id,
+      order: `b${String(space).padStart(3, '0')}`,
+      number: String(space),
+      name: `Circuit ${space}`,
+      kind: 'final',
+      state: 'new',
+      fromBoardId: 'board',
+      topology: 'radial',
+      designCurrentA: stated(1 + ((space * 7) % 15)),
     } as Circuit;
     job.devices[`${id}-d`] = device(`${id}-d`, id, mouldedCase(20, '1P'), {
-      ...{ slot: String(space), lines: [Math.ceil(space / 2) % 2 === 1 ? 'L1' : 'L2'], order: String(space) },
+      slot: String(space),
+      lines: [Math.ceil(space / 2) % 2 === 1 ? 'L1' : 'L2'],
+      order: String(space),
     });
   }
   return job;

@@ -32,8 +32,15 @@ export function grownHouse(circuits: number, hanging: Hanging): Job {
       };
     }
     job.loads[`l${at}`] = {
-      ...{ id: `l${at}`, order: 'a', circuitId: `c${at}`, name: `load ${at}`, powerW: stated(500), cosPhi: stated(1) },
-      ...{ leakageMa: stated(0.2), waveform: stated('sine' as const), electronics: stated(false) },
+      id: `l${at}`,
+      order: 'a',
+      circuitId: `c${at}`,
+      name: `load ${at}`,
+      powerW: stated(500),
+      cosPhi: stated(1),
+      leakageMa: stated(0.2),
+      waveform: stated('sine' as const),
+      electronics: stated(false),
     };
     if (hanging === 'apart') continue;
     const behind = hanging === 'one' ? 'group' : `group${Math.floor(at / 8)}`;

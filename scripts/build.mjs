@@ -55,7 +55,7 @@ export async function ensureBuild() {
   if (existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && remembered('build') === now) return;
   console.log('Building (about half a minute) ...');
   const { status, output } = await runAside(bin('next'), ['build']);
-  if (status !== 0 || bundle('server/aside.ts', '.next/aside.mjs') !== 0) {
+  if (status !== 0 || bundle('server/jobThread.ts', '.next/jobThread.mjs') !== 0) {
     console.error(output);
     fail('The application could not be built; the lines above say why.');
   }

@@ -77,7 +77,15 @@ const copy = mkdtempSync(path.join(os.tmpdir(), 'isotrip-mutants-'));
 chmodSync(copy, 0o755);
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
 for (const name of [
-  ...['core', 'server', 'scripts', 'demo', 'docs', 'cli', 'package.json', 'tsconfig.json', 'vitest.mutate.config.ts'],
+  'core',
+  'server',
+  'scripts',
+  'demo',
+  'docs',
+  'cli',
+  'package.json',
+  'tsconfig.json',
+  'vitest.mutate.config.ts',
 ])
   cpSync(path.join(ROOT, name), path.join(copy, name), { recursive: true });
 mkdirSync(path.join(copy, 'views'), { recursive: true });
@@ -127,7 +135,9 @@ function tryEach(list, other) {
     writeFileSync(target, `${text.slice(0, each.start)}${other(each.value)}${text.slice(each.end)}`);
     const noticedBy = (...which) =>
       spawnSync(bin('vitest'), [...which, '--bail=1', '--reporter=dot', '--config', 'vitest.mutate.config.ts'], {
-        ...{ cwd: copy, stdio: 'ignore', env: { ...process.env, OF } },
+        cwd: copy,
+        stdio: 'ignore',
+        env: { ...process.env, OF },
       }).status !== 0;
     // Most are noticed by the tests that stand beside them, in a tenth of the time.
     const status =
@@ -176,7 +186,9 @@ writeFileSync(
     // A slow machine is no finding: only what runs away counts as timed out.
     timeoutMS: 60_000,
     timeoutFactor: 4,
-    reporters: ['clear-text', 'progress-append-only'],
+    reporters: ['clear-text', 'progress-append-only', 'event-recorder'],
+    // Each result by itself: what was found until then is there when it is broken off.
+    eventReporter: { baseDir: path.join(ROOT, '.cache', 'mutants') },
     clearTextReporter: { allowColor: false, reportTests: false },
     inPlace: true,
   }),

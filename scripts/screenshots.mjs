@@ -16,13 +16,7 @@ const VIEWS = [
     theme: 'day',
     click: 'li[data-question=clears-in-time] [data-working]',
   },
-  {
-    name: 'desk-unknown',
-    at: desk('attic-fan'),
-    ready: '[data-testid=plot]',
-    theme: 'day',
-    click: '[data-fact="segments.attic-fan-cable.lengthM"]',
-  },
+  { name: 'ask', at: '/jobs/bindery-yard/circuits?ask=open', ready: '[data-testid=question]', theme: 'day' },
   { name: 'findings', at: `${desk('kiln', 'kiln-house')}&findings=open`, ready: '[data-finding]', theme: 'day' },
   {
     name: 'quick-line',
@@ -52,7 +46,7 @@ const VIEWS = [
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
   { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
   { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
-  { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-way=combined-breaker]', theme: 'day' },
+  { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-option=combined-breaker]', theme: 'day' },
   {
     name: 'people-devices',
     at: '/jobs/skerry-light/people?view=devices',
@@ -60,7 +54,12 @@ const VIEWS = [
     theme: 'cupboard',
   },
   { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
-  { name: 'card', at: '/jobs/kiln-house', ready: 'h1', theme: 'day' },
+  {
+    name: 'select',
+    at: `${desk('guillotine')}&choose=device`,
+    ready: '[data-testid=select] [data-device]',
+    theme: 'day',
+  },
 ];
 
 ensurePackages();

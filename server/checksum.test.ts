@@ -114,8 +114,11 @@ describe('what was done', () => {
 });
 
 const EMPTY_FIRM = {
-  ...{ dialect: 'iec' as const, curves: [], comparisons: [] },
-  ...{ iec: { defaults: {}, prices: [] }, nec: { defaults: {}, prices: [] } },
+  dialect: 'iec' as const,
+  curves: [],
+  comparisons: [],
+  iec: { defaults: {}, prices: [] },
+  nec: { defaults: {}, prices: [] },
 };
 describe('the firm', () => {
   const firm = { ...EMPTY_FIRM, installer: 'A. Fitter' };

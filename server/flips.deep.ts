@@ -36,7 +36,9 @@ beforeAll(async () => {
   const cables = Object.keys(demoJob(ID).segments);
   const edit = (at: number) =>
     kept.jobs.apply(ID, lengthCommand(cables[at % cables.length]!, 3 + at / 10), {
-      ...{ key: `edit-number-${at}`, author: 'a', base: kept.jobs.load(ID)!.revision },
+      key: `edit-number-${at}`,
+      author: 'a',
+      base: kept.jobs.load(ID)!.revision,
     });
   for (let at = 0; at < 10; at++) edit(at);
   const name = await backupNow(kept, '2026-12-01T10:00:00.000Z');

@@ -79,7 +79,10 @@ export class History {
       const own = of.get(head.revision) ?? [];
       if (sum !== null && sum !== sumOf(head, own)) throw new DamagedEntry(head.label);
       const changes = own.map(({ collection, row_id, before, after }) => ({
-        ...{ on: collection, id: row_id, before: parsed(before), after: parsed(after) },
+        on: collection,
+        id: row_id,
+        before: parsed(before),
+        after: parsed(after),
       }));
       return { ...head, changes };
     });
@@ -97,7 +100,10 @@ export class History {
   add(jobId: string, entry: Entry, { target, reachable, digest }: Kept): void {
     const text = (row: RowChange['before']) => (row === null ? null : JSON.stringify(row));
     const rows = entry.changes.map(({ on, id, before, after }) => ({
-      ...{ collection: on, row_id: id, before: text(before), after: text(after) },
+      collection: on,
+      row_id: id,
+      before: text(before),
+      after: text(after),
     }));
     this.db
       .prepare(

@@ -116,7 +116,7 @@ describe('a job file', () => {
 });
 
 describe('a verdict that was found', () => {
-  const ofProcess = globalThis as { isotripVerdicts?: unknown; isotripBeside?: unknown };
+  const ofProcess = globalThis as { isotripVerdicts?: unknown; isotripJobThread?: unknown };
   const later = (id: string, revision: number, core: string) => {
     delete ofProcess.isotripVerdicts;
     return jobVerdict(store, id, revision, core);
@@ -124,9 +124,9 @@ describe('a verdict that was found', () => {
   it('is kept for this version of the program at this revision, and for no other', async () => {
     store.jobs.insert(demoJob('bindery-yard'));
     const found = await later('bindery-yard', 1, 'one');
-    const beside = ofProcess.isotripBeside;
+    const beside = ofProcess.isotripJobThread;
     const asked: string[] = [];
-    ofProcess.isotripBeside = { ask: ({ jobId }: { jobId: string }) => Promise.resolve(void asked.push(jobId)) };
+    ofProcess.isotripJobThread = { ask: ({ jobId }: { jobId: string }) => Promise.resolve(void asked.push(jobId)) };
     try {
       expect(await later('bindery-yard', 1, 'one')).toEqual(found);
       expect(asked).toEqual([]);
@@ -139,7 +139,7 @@ describe('a verdict that was found', () => {
       await later('bindery-yard', 1, 'one');
       expect(asked).toHaveLength(4);
     } finally {
-      ofProcess.isotripBeside = beside;
+      ofProcess.isotripJobThread = beside;
     }
   });
   it('is answered all the same where it cannot be kept', async () => {

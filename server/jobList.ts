@@ -1,4 +1,5 @@
 import type Database from 'better-sqlite3';
+import { freeId } from '@/core/job/ids';
 import type { Job } from '@/core/job/schema/job';
 import { StoreProblem } from './trouble';
 
@@ -48,10 +49,7 @@ export class JobList {
 
   /** An id like the one wanted that no job has. */
   freeId(wanted: string): string {
-    const stem = wanted.slice(0, 56);
-    let id = wanted;
-    for (let turn = 2; this.has(id); turn++) id = `${stem}-${turn}`;
-    return id;
+    return freeId(wanted, (id) => this.has(id));
   }
 
   /** Puts a job on a shelf. @throws StoreProblem when there is no such job */

@@ -248,7 +248,8 @@ describe('the firm', () => {
       comparisons: [{ id: 'both', name: 'Fuse or breaker', address: '/compare?d=t%3AC16~t%3AgG16&rules=iec' }],
       curves: [
         {
-          ...{ id: 'b', name: 'Usual B16' },
+          id: 'b',
+          name: 'Usual B16',
           points: [
             { currentA: 20, fastS: 1000, slowS: 3600 },
             { currentA: 80.5, fastS: 0.05, slowS: 0.1 },

@@ -21,7 +21,7 @@ let folder: string;
 let program: string;
 beforeAll(() => {
   folder = mkdtempSync(path.join(PLACE, 'isotrip-kills-'));
-  // Beside the packages it loads.
+  // JobThread the packages it loads.
   program = path.resolve('.cache', `busy-${process.pid}.mjs`);
   const made = spawnSync(
     'node_modules/.bin/esbuild',

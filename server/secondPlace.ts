@@ -3,7 +3,7 @@ import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, sta
 import path from 'node:path';
 import { StoreProblem } from './trouble';
 
-/** Beside the database, not in it: a restored one must not turn the copies elsewhere. */
+/** JobThread the database, not in it: a restored one must not turn the copies elsewhere. */
 const fileOf = (folder: string): string => path.join(folder, 'second-place.txt');
 
 /** The second folder that copies go to: a stick, a share; undefined where none is set. */

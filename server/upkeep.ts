@@ -3,6 +3,7 @@ import { backups, clearLeftovers } from './backupFiles';
 import { copyElsewhere, dailyBackup } from './backups';
 import { dataFolder } from './database';
 import { heldWords, holdFolder } from './lock.mjs';
+import { renewAcceptances } from './renewAcceptances';
 import { closeStore, store } from './store';
 import { endStreams } from './ticks';
 import { isOurs, type StoreProblem } from './trouble';
@@ -51,12 +52,17 @@ async function upkeep(): Promise<void> {
   const open = store();
   open.db.pragma('wal_checkpoint(TRUNCATE)');
   open.witness.rewrite(open.db);
-  await copying(async () => {
-    const made = await dailyBackup(open, new Date().toISOString());
-    if (made !== undefined) await open.jobs.lookThrough();
-    const newest = backups(open.folder)[0];
-    if (newest !== undefined) copyElsewhere(open.folder, newest.name);
-  });
+  try {
+    await copying(async () => {
+      const made = await dailyBackup(open, new Date().toISOString());
+      if (made !== undefined) await open.jobs.lookThrough();
+      const newest = backups(open.folder)[0];
+      if (newest !== undefined) copyElsewhere(open.folder, newest.name);
+    });
+  } finally {
+    // Nothing goes by it: it waits for no copy.
+    await renewAcceptances(open);
+  }
   open.jobs.tidy(surelyPast(backups(open.folder)));
 }
 

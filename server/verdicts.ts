@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Verdict } from '@/core/judging/answer';
-import { askBeside, type KeptVerdict } from './beside';
+import { askJobThread, type KeptVerdict } from './askJobThread';
 import type { Store } from './store';
 
 const globalForVerdicts = globalThis as { isotripVerdicts?: Map<string, Waited>; isotripCore?: string | null };
@@ -36,7 +36,7 @@ export function jobVerdict(
   const present = all.get(key);
   if (present?.revision === revision) return present.verdict;
   const kept = core === null ? undefined : keptIn(db, id, revision, core);
-  const verdict = kept === undefined ? askBeside('verdict', { folder, jobId: id }) : Promise.resolve(kept);
+  const verdict = kept === undefined ? askJobThread('verdict', { folder, jobId: id }) : Promise.resolve(kept);
   const mine: Waited = { revision, verdict };
   all.set(key, mine);
   // What was found is of the revision the job had when it was read; what failed is tried again.

@@ -1,6 +1,6 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
-import { type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes, useEffect, useId, useState } from 'react';
+import { type ComponentProps, type ReactNode, type TextareaHTMLAttributes, useEffect, useId, useRef, useState } from 'react';
 import { cx } from './cx';
 
 const INPUT = 'min-h-9 w-full rounded border border-line-strong bg-raised px-2 text-base pointer-coarse:min-h-11';
@@ -38,7 +38,7 @@ export function Labelled({
 }
 
 /** A plain text box. */
-export function TextInput({ className, ...rest }: InputHTMLAttributes<HTMLInputElement>) {
+export function TextInput({ className, ...rest }: ComponentProps<'input'>) {
   return <input className={cx(INPUT, className)} {...rest} />;
 }
 
@@ -97,6 +97,8 @@ export function KeptText({
   type = 'text',
   className,
   at,
+  begun = false,
+  leave: left,
 }: {
   label: string;
   value: string;
@@ -104,6 +106,10 @@ export function KeptText({
   type?: 'text' | 'date';
   className?: string;
   at?: string;
+  /** It has just come up to be typed into: it has the focus. */
+  begun?: boolean;
+  /** It is left without anything to keep. */
+  leave?: () => void;
 }) {
   const [text, setText] = useState(value);
   const [problem, setProblem] = useState<string>();
@@ -111,21 +117,30 @@ export function KeptText({
     setText(value);
     setProblem(undefined);
   }, [value]);
+  const box = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (begun) box.current?.focus();
+  }, [begun]);
   const leave = () => {
     if (text !== value) setProblem(keep(text.trim()));
+    else left?.();
   };
   return (
     <Labelled label={label} problem={problem} at={at} {...(className === undefined ? {} : { className })}>
       {(wiring) => (
         <TextInput
           {...wiring}
+          ref={box}
           type={type}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onBlur={leave}
           onKeyDown={(event) => {
             if (event.key === 'Enter') leave();
-            if (event.key === 'Escape') setText(value);
+            if (event.key === 'Escape') {
+              setText(value);
+              left?.();
+            }
           }}
         />
       )}

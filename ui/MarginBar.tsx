@@ -6,6 +6,7 @@ const LIMIT_AT = 80;
 const FILL: Record<MarkKind, string> = {
   pass: 'bg-pass',
   caution: 'bg-caution',
+  assumption: 'bg-caution',
   stop: 'bg-stop',
   unknown: 'bg-line-strong',
   'not-applicable': 'bg-line-strong',

@@ -1,23 +1,31 @@
 import type { ReactElement } from 'react';
 import { cx } from './cx';
 
-export type MarkKind = 'pass' | 'caution' | 'stop' | 'unknown' | 'not-applicable';
+export type MarkKind = 'pass' | 'caution' | 'assumption' | 'stop' | 'unknown' | 'not-applicable';
 
 const COLOUR: Record<MarkKind, string> = {
   pass: 'text-pass',
   caution: 'text-caution',
+  assumption: 'text-caution',
   stop: 'text-stop',
   unknown: 'text-quiet',
   'not-applicable': 'text-quiet',
 };
 
-/** Filled disc, half-filled disc, barred ring, dashed ring, short dash, each in a box of 16 around its middle. */
+/** Filled disc, half-filled disc, ring with a dot, barred ring, dashed ring, short dash, each in a box of 16 around its middle. */
 const SHAPE: Record<MarkKind, (x: number) => ReactElement> = {
   pass: (x) => <circle cx={x} cy="8" r="6.5" fill="currentColor" />,
   caution: (x) => (
     <>
       <circle cx={x} cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
       <path d={`M${x} 2 a6 6 0 0 0 0 12 Z`} fill="currentColor" />
+    </>
+  ),
+  // A ring with a dot in it: it holds as long as what was assumed does.
+  assumption: (x) => (
+    <>
+      <circle cx={x} cy="8" r="6" fill="none" stroke="currentColor" strokeWidth="1.8" />
+      <circle cx={x} cy="8" r="2.4" fill="currentColor" />
     </>
   ),
   stop: (x) => (
@@ -51,8 +59,11 @@ export function VerdictMark({ kind, size = 14, label }: { kind: MarkKind; size?:
 const STEP = 25;
 const STRIP_PX = 12;
 
-/** Small verdict marks in a fixed order, read as one picture; the label says them in words. */
-export function MarkStrip({ kinds, label }: { kinds: readonly MarkKind[]; label: string }) {
+/**
+ * Small verdict marks in a fixed order, read as one picture; the label says them in words.
+ * @param ringed marks with a ring round them: what something under way would settle
+ */
+export function MarkStrip({ kinds, label, ringed }: { kinds: readonly MarkKind[]; label: string; ringed?: readonly boolean[] }) {
   const width = STEP * (kinds.length - 1) + 16;
   return (
     <svg
@@ -61,12 +72,15 @@ export function MarkStrip({ kinds, label }: { kinds: readonly MarkKind[]; label:
       width={(width * STRIP_PX) / 16}
       height={STRIP_PX}
       viewBox={`0 0 ${width} 16`}
-      className="inline-block"
+      className="inline-block overflow-visible"
     >
       {kinds.map((kind, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: the place in the strip is the identity
         <g key={index} className={COLOUR[kind]} data-mark={kind}>
           {SHAPE[kind](8 + STEP * index)}
+          {ringed?.[index] === true && (
+            <circle cx={8 + STEP * index} cy="8" r="10.5" fill="none" strokeWidth="2" className="stroke-copper" />
+          )}
         </g>
       ))}
     </svg>

@@ -9,6 +9,7 @@ import type { Board, Device } from '../job/sealed';
 import { word } from '../job/terms';
 import type { Check } from '../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled, unknownCheck } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import { asFor, ifSaid, saidCheck } from '../judging/said';
 import { linesOpened } from '../network/poles';
 import { clause } from '../rules/clauses';
@@ -38,7 +39,7 @@ export function boardChecks(facts: CircuitFacts): Check[] {
 function room({ job }: CircuitFacts, board: Board): Check[] {
   const rule = clause(job.pack, 'boardRoom');
   const spaces = word(job.dialect, 'spaces');
-  const id = `board-room:${board.id}`;
+  const id = keyed('board-room', board.id);
   const halfSized = layoutOf(job, board) === 'slots' && devicesIn(job, board).some(({ device }) => halfSize(device));
   const parts = all({
     spaces: factOf('boards', board, 'spaces'),
@@ -57,9 +58,11 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
       demand: used,
       limit,
       unit: spaces,
+      of: ['waysUsed', 'ways'],
       rule,
-      aside: true,
-      ...(wanted > limit + 1e-9 ? { within: 'caution' as const } : {}),
+      secondary: true,
+      // What is kept free beyond what the devices take is good practice.
+      advice: wanted > limit + 1e-9 ? 'room' : undefined,
       because: () =>
         // A module a pole is custom: what a device takes on its rail is seen on it.
         `${figure(used)} of ${limit} ${spaces} in use${seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? ', a module a pole where no width is entered' : ''}${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
@@ -79,7 +82,7 @@ function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
   const room = job.rooms[board.roomId ?? ''];
   if (job.dialect !== 'nec') return [];
   const use = room === undefined ? undefined : ifStated('rooms', room, 'use');
-  const id = `board-place:${board.id}`;
+  const id = keyed('board-place', board.id);
   const title = `Place of ${board.name}`;
   const rule = clause(job.pack, 'boardPlace');
   const where = NO_ROOM_FOR_IT[use?.value ?? ''];
@@ -93,40 +96,50 @@ function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
   if (use?.value !== 'stairs' && board.overSteps === undefined) return [];
   return [
     saidCheck({
-      ...{ id, title, rule, fact: factOf('boards', board, 'overSteps') },
+      id,
+      title,
+      rule,
+      fact: factOf('boards', board, 'overSteps'),
       judge: (over) => (over ? [asFor(board.state), 'it stands over the steps'] : ['pass', 'it stands beside the steps']),
     }),
   ];
 }
 
+const MADE_FOR = { iec: 'verified for', nec: 'listed for' } as const;
+
 /** Every device belongs in the board it sits in. */
 function listed({ job }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
   const inside = devices.filter(({ device }) => 'poles' in device.settings);
   if (inside.length === 0) return [];
-  const id = `board-listed:${board.id}`;
+  const id = keyed('board-listed', board.id);
   const title = `Devices for ${board.name}`;
   const rule = clause(job.pack, 'listedHere');
   const said = inside.map(({ device }) => ({ device, fact: settingOf(device, 'listedHere') }));
   const foreign = said.filter(({ fact }) => fact.known && !fact.value);
   if (foreign.length > 0) {
     const names = foreign.map(({ device }) => device.name).join(', ');
-    return [ruled(id, title, 'stop', `${names}: not among the devices ${board.name} is made for`, rule)];
+    return [ruled(id, title, 'stop', `${names}: not ${MADE_FOR[job.dialect]} ${board.name}`, rule)];
   }
   const fact = all(Object.fromEntries(said.map(({ device, fact: of }) => [device.id, of])));
-  return [
-    saidCheck({ id, title, rule, fact, judge: () => ['pass', `all ${inside.length} are among the devices it is made for`] }),
-  ];
+  return [saidCheck({ id, title, rule, fact, judge: () => ['pass', `all ${inside.length} ${MADE_FOR[job.dialect]} it`] })];
 }
 
 function openings({ job }: CircuitFacts, board: Board): Check {
   return saidCheck({
-    ...{ id: `board-openings:${board.id}`, title: `Openings of ${board.name}`, rule: clause(job.pack, 'openings') },
+    id: keyed('board-openings', board.id),
+    title: `Openings of ${board.name}`,
+    rule: clause(job.pack, 'openings'),
     fact: factOf('boards', board, 'openingsClosed'),
     judge: (closed) =>
       // A hazard by itself, whatever its age.
       closed
         ? ['pass', 'every space without a device is closed']
-        : ['stop', 'open where there is no device: live parts within reach'],
+        : [
+            'stop',
+            job.dialect === 'nec'
+              ? 'open space, live parts accessible: fit a filler plate'
+              : 'way open, live parts accessible: fit a blank',
+          ],
   });
 }
 
@@ -134,7 +147,9 @@ function enclosure({ job }: CircuitFacts, board: Board): Check[] {
   if (!rulesOf(job.pack).consumerUnits) return [];
   return [
     saidCheck({
-      ...{ id: `board-enclosure:${board.id}`, title: `Enclosure of ${board.name}`, rule: clause(job.pack, 'enclosure') },
+      id: keyed('board-enclosure', board.id),
+      title: `Enclosure of ${board.name}`,
+      rule: clause(job.pack, 'enclosure'),
       fact: factOf('boards', board, 'nonCombustible'),
       judge: (holds) => (holds ? ['pass', 'non-combustible'] : [asFor(board.state), 'combustible']),
     }),
@@ -144,7 +159,9 @@ function enclosure({ job }: CircuitFacts, board: Board): Check[] {
 /** Behind a jumper that makes every space one leg there is nothing between two poles, and shared neutrals add up. */
 function jumper({ job, house }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {
   return ifSaid({
-    ...{ id: `board-jumper:${board.id}`, title: `Bars of ${board.name}`, rule: clause(job.pack, 'oneLeg') },
+    id: keyed('board-jumper', board.id),
+    title: `Bars of ${board.name}`,
+    rule: clause(job.pack, 'oneLeg'),
     fact: ifStated('boards', board, 'oneLineJumper'),
     judge: (fitted) => {
       if (!fitted) return ['pass', 'on the lines of the supply'];
@@ -159,8 +176,8 @@ function jumper({ job, house }: CircuitFacts, board: Board, devices: readonly Se
       );
       const names = [...new Set([...several, ...shared].map(({ device }) => device.name))];
       return names.length === 0
-        ? ['pass', 'all on one leg, and nothing on it wants two']
-        : ['stop', `all on one leg: ${names.join(', ')} ${names.length === 1 ? 'wants' : 'want'} two`];
+        ? ['pass', 'all on one leg, and nothing on it needs two']
+        : ['stop', `all on one leg: ${names.join(', ')} ${names.length === 1 ? 'needs' : 'need'} two`];
     },
   });
 }
@@ -181,7 +198,9 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
     if (backFed.value !== true) return [];
     return [
       saidCheck({
-        ...{ id: `board-fastened:${device.id}`, title: `Fastening of ${device.name}`, rule: clause(job.pack, 'backFed') },
+        id: keyed('board-fastened', device.id),
+        title: `Fastening of ${device.name}`,
+        rule: clause(job.pack, 'backFed'),
         fact: factOf('devices', device, 'fastened'),
         judge: (held) =>
           held
@@ -199,7 +218,7 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
   const most = service && heldBy(job.pack, { 'nec-2017': MOST_TOGETHER, 'nec-2020': 1 }) === 1 ? 1 : MOST_TOGETHER;
   const rule = clause(job.pack, building ? 'buildingDisconnects' : 'serviceDisconnects');
   const title = `What switches ${board.name} off`;
-  const id = `board-disconnects:${board.id}`;
+  const id = keyed('board-disconnects', board.id);
   // Whether the NEC of 2023 still lets a building have more than one in one enclosure is not known for sure here.
   const doubtful = building && count > 1 && heldBy(job.pack, { 'nec-2017': false, 'nec-2023': true }) === true;
   if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
@@ -228,14 +247,17 @@ const switchesOff = ({ as, device: { settings } }: SeatedDevice): boolean => as 
 /** Where a board is switched off as a whole. */
 function switchedOff({ job, house }: CircuitFacts, board: Board, mains: readonly SeatedDevice[]): Check {
   const rule = clause(job.pack, 'boardDisconnect');
-  const id = `board-off:${board.id}`;
+  const id = keyed('board-off', board.id);
   const title = `Switching ${board.name} off`;
   // Whatever else feeds it is switched off too, or it is not.
   const feeds = house.wirings.incoming.get(board.id) ?? [];
   const own = feeds.map(({ id: circuitId }) => mains.find(({ device }) => device.circuitId === circuitId)?.device.name);
   if (own.every((name) => name !== undefined)) return ruled(id, title, 'pass', `by ${own.join(' and ')} in it`, rule);
   return saidCheck({
-    ...{ id, title, rule, fact: factOf('boards', board, 'disconnect') },
+    id,
+    title,
+    rule,
+    fact: factOf('boards', board, 'disconnect'),
     judge: (where) => {
       if (where === 'own-main') return ['unknown', 'said to have a main, and none is drawn for each of its feeds'];
       return where === 'remote'
@@ -257,15 +279,26 @@ function terminals({ job, house }: CircuitFacts, board: Board, devices: readonly
   const neutral = ifStated('boards', board, 'neutralTerminals');
   const earth = ifStated('boards', board, 'earthTerminals');
   const perTerminal = ifStated('boards', board, 'earthWiresPerTerminal');
-  const compare = (id: string, title: string, taken: Maybe<number>, there: Maybe<number>, rule: ReturnType<typeof clause>) =>
+  const compare = (
+    id: 'board-neutrals' | 'board-earths',
+    title: string,
+    taken: Maybe<number>,
+    there: Maybe<number>,
+    rule: ReturnType<typeof clause>,
+  ) =>
     judge(
-      `${id}:${board.id}`,
+      keyed(id, board.id),
       title,
       map(
         all({ taken, there }),
         ({ taken: demand, there: limit }): Comparison => ({
-          ...{ demand, limit, unit: 'wires', rule, aside: true },
-          because: () => `${demand} to land, room for ${limit}`,
+          demand,
+          limit,
+          unit: 'wires',
+          of: ['conductors', 'terminals'],
+          rule,
+          secondary: true,
+          because: () => '',
           working: () => [line('wires ≤ what the terminals take', `${demand} ≤ ${limit}`, holds(demand, limit), rule)],
         }),
       ),

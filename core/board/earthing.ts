@@ -1,10 +1,11 @@
 import type { CircuitFacts } from '../house/facts';
-import { type Maybe, unknown } from '../job/known';
+import { lacks, type Maybe, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Board, Electrode } from '../job/sealed';
 import { showLength } from '../job/show';
 import type { Check } from '../judging/answer';
 import { fits, ruled } from '../judging/judge';
+import { type CheckName, keyed } from '../judging/keys';
 import { asFor, saidCheck } from '../judging/said';
 import { clause } from '../rules/clauses';
 import { ENOUGH_ALONE_OHM, MADE_ELECTRODE } from '../tables/electrodes';
@@ -32,7 +33,9 @@ function pipes({ job, circuit }: CircuitFacts): Check[] {
   if (origin === undefined || (origin.kind !== 'network' && origin.kind !== 'transformer')) return [];
   return [
     saidCheck({
-      ...{ id: 'pipes', title: 'Bonding of metal pipes and frames', rule: clause(job.pack, 'pipes') },
+      id: keyed('pipes'),
+      title: 'Bonding of metal pipes and frames',
+      rule: clause(job.pack, 'pipes'),
       fact: factOf('origins', origin, 'pipes'),
       judge: (are) =>
         are === 'not-bonded'
@@ -46,7 +49,9 @@ function pipes({ job, circuit }: CircuitFacts): Check[] {
 
 function otherSystems({ job }: CircuitFacts, board: Board): Check {
   return saidCheck({
-    ...{ id: `board-intersystem:${board.id}`, title: 'Bonding of other systems', rule: clause(job.pack, 'intersystem') },
+    id: keyed('board-intersystem', board.id),
+    title: 'Bonding of other systems',
+    rule: clause(job.pack, 'intersystem'),
     fact: factOf('boards', board, 'intersystemBonding'),
     judge: (there) =>
       there
@@ -62,7 +67,7 @@ function madeElectrodes({ job }: CircuitFacts, board: Board, electrodes: readonl
   const unnamed = electrodes.filter(({ kind }) => kind === undefined);
   const made = electrodes.filter(isMade);
   const title = `Electrodes of ${board.name}`;
-  const id = `electrodes:${board.id}`;
+  const id = keyed('electrodes', board.id);
   const rule = clause(job.pack, 'electrodeSecond');
   if (electrodes.length === 0)
     return [
@@ -70,12 +75,12 @@ function madeElectrodes({ job }: CircuitFacts, board: Board, electrodes: readonl
         id,
         title,
         rule,
-        fact: unknown(`boards.${board.id}`, `an electrode of ${board.name}`),
+        fact: lacks('electrode', `boards.${board.id}`, `an electrode of ${board.name}`),
         judge: () => ['pass', ''],
       }),
     ];
   if (unnamed.length > 0) {
-    const fact = unknown(`electrodes.${unnamed[0]!.id}.kind`, `what ${unnamed.map(({ name }) => name).join(', ')} is`);
+    const fact = lacks('feeds', `electrodes.${unnamed[0]!.id}.kind`, `what ${unnamed.map(({ name }) => name).join(', ')} is`);
     return [saidCheck({ id, title, rule, fact, judge: () => ['pass', ''] })];
   }
   // A water pipe counts for itself only with another beside it, and what stands beside it is held to the same as one alone.
@@ -95,14 +100,17 @@ function madeElectrodes({ job }: CircuitFacts, board: Board, electrodes: readonl
   return checks;
 }
 
-function enoughAlone(pack: CircuitFacts['job']['pack'], electrode: Electrode, id: string, title: string): Check {
+function enoughAlone(pack: CircuitFacts['job']['pack'], electrode: Electrode, id: CheckName, title: string): Check {
   const rule = clause(pack, 'electrodeSecond');
   return saidCheck({
-    ...{ id, title, rule, fact: measured(electrode) },
+    id,
+    title,
+    rule,
+    fact: measured(electrode),
     judge: (ohm) =>
       fits(ohm, ENOUGH_ALONE_OHM)
         ? ['pass', `alone, and measured ${ohm} Ω: ${ENOUGH_ALONE_OHM} Ω is enough`]
-        : ['stop', `alone, and measured ${ohm} Ω: above ${ENOUGH_ALONE_OHM} Ω a second one is wanted`],
+        : ['stop', `alone, and measured ${ohm} Ω: above ${ENOUGH_ALONE_OHM} Ω a second one is required`],
   });
 }
 /** What was entered otherwise proves nothing. */
@@ -115,7 +123,9 @@ function measured(electrode: Electrode): Maybe<number> {
 
 function longEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode): Check {
   return saidCheck({
-    ...{ id: `electrode-length:${electrode.id}`, title: `Length of ${electrode.name}`, rule: clause(pack, 'electrodeLength') },
+    id: keyed('electrode-length', electrode.id),
+    title: `Length of ${electrode.name}`,
+    rule: clause(pack, 'electrodeLength'),
     fact: factOf('electrodes', electrode, 'lengthM'),
     judge: (lengthM) => [
       fits(MADE_ELECTRODE.lengthM, lengthM) ? 'pass' : 'stop',
@@ -126,7 +136,9 @@ function longEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode
 
 function farEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode): Check {
   return saidCheck({
-    ...{ id: `electrode-apart:${electrode.id}`, title: `Distance of ${electrode.name}`, rule: clause(pack, 'electrodeApart') },
+    id: keyed('electrode-apart', electrode.id),
+    title: `Distance of ${electrode.name}`,
+    rule: clause(pack, 'electrodeApart'),
     fact: factOf('electrodes', electrode, 'spacingM'),
     judge: (spacingM) => [
       fits(MADE_ELECTRODE.apartM, spacingM) ? 'pass' : 'stop',

@@ -2,6 +2,7 @@ import type { CircuitFacts } from '../house/facts';
 import { heldBy } from '../job/packs';
 import { factOf } from '../job/readers';
 import type { Check } from '../judging/answer';
+import { keyed } from '../judging/keys';
 import { asFor, saidCheck } from '../judging/said';
 import { clause } from '../rules/clauses';
 
@@ -18,8 +19,10 @@ export function emergencyChecks({ job, circuit }: CircuitFacts): Check[] {
   if (wanted !== true) return [];
   return [
     saidCheck({
-      ...{ id: `board-emergency:${board.id}`, title: `Emergency disconnect of ${board.name}` },
-      ...{ rule: clause(job.pack, 'emergencyOff'), fact: factOf('boards', board, 'emergencyDisconnect') },
+      id: keyed('board-emergency', board.id),
+      title: `Emergency disconnect of ${board.name}`,
+      rule: clause(job.pack, 'emergencyOff'),
+      fact: factOf('boards', board, 'emergencyDisconnect'),
       judge: (there) => (there ? ['pass', 'outdoors, within reach'] : [asFor(circuit.state), 'none outdoors within reach']),
     }),
   ];

@@ -7,6 +7,7 @@ import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Device, Load } from '../job/sealed';
 import type { Check } from '../judging/answer';
 import { ruled, unknownCheck } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import { saidCheck } from '../judging/said';
 import type { Wiring } from '../network/paths';
 import { clause } from '../rules/clauses';
@@ -35,7 +36,13 @@ export function sharedNeutralChecks(facts: CircuitFacts): Check[] {
   const title = `Neutral shared with ${others.join(', ')}`;
   if (rulesOf(job.pack).ownNeutrals)
     return [
-      ruled('shared:own', title, 'stop', 'every final circuit has a neutral of its own', clause(job.pack, 'sharedDisconnect')),
+      ruled(
+        keyed('shared', 'own'),
+        title,
+        'stop',
+        'every final circuit has a neutral of its own',
+        clause(job.pack, 'sharedDisconnect'),
+      ),
     ];
   return [
     onLinesOfTheirOwn(facts, members, title),
@@ -50,15 +57,15 @@ function onLinesOfTheirOwn({ job }: CircuitFacts, members: readonly Member[], ti
   const rule = clause(job.pack, 'sharedLines');
   const lacking = members.find(({ device }) => device === undefined || device.lines.length === 0);
   if (lacking !== undefined)
-    return unknownCheck('shared:lines', title, [
+    return unknownCheck(keyed('shared', 'lines'), title, [
       { path: `circuits.${lacking.circuit.id}`, what: `the line ${lacking.circuit.name} hangs on` },
     ]);
   const lines = members.flatMap(({ device }) => device!.lines);
   const twice = lines.find((each, at) => lines.indexOf(each) !== at);
   return twice === undefined
-    ? ruled('shared:lines', title, 'pass', `on ${lines.join(' and ')}`, rule)
+    ? ruled(keyed('shared', 'lines'), title, 'pass', `on ${lines.join(' and ')}`, rule)
     : ruled(
-        'shared:lines',
+        keyed('shared', 'lines'),
         title,
         'stop',
         `two of them on ${twice}: their currents add up in the neutral, which nothing watches`,
@@ -87,7 +94,7 @@ function tieOf(members: readonly Member[]): 'none' | 'unsaid' | 'handle' | 'comm
 function openedTogether(facts: CircuitFacts, members: readonly Member[], title: string): Check {
   const { job, house } = facts;
   const rule = clause(job.pack, 'sharedDisconnect');
-  const id = 'shared:together';
+  const id = keyed('shared', 'together');
   const lacking = members.find(({ device }) => device === undefined);
   if (lacking !== undefined)
     return unknownCheck(id, title, [{ path: `circuits.${lacking.circuit.id}`, what: `a device for ${lacking.circuit.name}` }]);
@@ -95,7 +102,15 @@ function openedTogether(facts: CircuitFacts, members: readonly Member[], title: 
   if (new Set(devices.map((device) => device.id)).size === 1) return ruled(id, title, 'pass', 'opened by one device', rule);
   const tie = tieOf(members);
   if (tie === 'none')
-    return ruled(id, title, 'stop', 'opened one by one: with one off, the neutral still carries the current of the other', rule);
+    return ruled(
+      id,
+      title,
+      'stop',
+      job.dialect === 'nec'
+        ? 'no handle tie: with one off, the neutral still carries the current of the other'
+        : 'poles not linked: with one off, the neutral still carries the current of the other',
+      rule,
+    );
   if (tie === 'unsaid')
     return unknownCheck(
       id,
@@ -112,7 +127,7 @@ function openedTogether(facts: CircuitFacts, members: readonly Member[], title: 
         id,
         title,
         'stop',
-        `${between.name} hangs between the lines: a handle tie opens by hand alone, a common trip is wanted`,
+        `${between.name} is connected between the lines: a handle tie opens by hand alone, a common trip is required`,
         clause(job.pack, 'commonTrip'),
       )
     : ruled(id, title, 'pass', tie === 'handle' ? 'tied by their handles' : 'trip together', rule, given);
@@ -153,12 +168,12 @@ function protectedTogether({ job }: CircuitFacts, members: readonly Member[], ti
   const rule = clause(job.pack, 'sharedProtected');
   return [
     same
-      ? ruled('shared:watched', title, 'pass', 'line and neutral of all pass one device', rule)
+      ? ruled(keyed('shared', 'watched'), title, 'pass', 'line and neutral of all pass one device', rule)
       : ruled(
-          'shared:watched',
+          keyed('shared', 'watched'),
           title,
           'stop',
-          'a device that compares line and neutral sees one line and the neutral of all: one for both is wanted',
+          'a device that compares line and neutral sees one line and the neutral of all: one 2-pole device is required',
           rule,
         ),
   ];
@@ -169,19 +184,20 @@ const seesArcs = ({ settings }: Device): boolean =>
 function asLaid({ job, circuit }: CircuitFacts, title: string): Check[] {
   return [
     saidCheck({
-      ...{
-        id: 'shared:pigtail',
-        title,
-        rule: clause(job.pack, 'pigtailed'),
-        fact: factOf('circuits', circuit, 'neutralPigtailed'),
-      },
+      id: keyed('shared', 'pigtail'),
+      title,
+      rule: clause(job.pack, 'pigtailed'),
+      fact: factOf('circuits', circuit, 'neutralPigtailed'),
       judge: (pigtailed) =>
         pigtailed
           ? ['pass', 'goes on without the outlet']
           : ['stop', 'through the outlets: without one of them the neutral of both is open, and their loads stand in series'],
     }),
     saidCheck({
-      ...{ id: 'shared:grouped', title, rule: clause(job.pack, 'grouped'), fact: factOf('circuits', circuit, 'neutralGrouped') },
+      id: keyed('shared', 'grouped'),
+      title,
+      rule: clause(job.pack, 'grouped'),
+      fact: factOf('circuits', circuit, 'neutralGrouped'),
       judge: (grouped) => (grouped ? ['pass', 'grouped with its lines'] : ['stop', 'not grouped with its lines in the panel']),
     }),
   ];
@@ -205,7 +221,10 @@ function toldFromOthers({ job, circuit, house }: CircuitFacts, title: string): C
   if (here.size < 2) return [];
   return [
     saidCheck({
-      ...{ id: 'shared:told', title, rule: clause(job.pack, 'grouped'), fact: factOf('circuits', circuit, 'neutralMark') },
+      id: keyed('shared', 'told'),
+      title,
+      rule: clause(job.pack, 'grouped'),
+      fact: factOf('circuits', circuit, 'neutralMark'),
       judge: (mark) =>
         mark === 'none'
           ? ['caution', `one of ${here.size} shared neutrals here, and none is marked`]

@@ -4,6 +4,7 @@ import { factOf, ifStated } from '../job/readers';
 import type { Board, Device, Origin } from '../job/sealed';
 import { word } from '../job/terms';
 import type { Check } from '../judging/answer';
+import { keyed } from '../judging/keys';
 import { saidCheck } from '../judging/said';
 import { unpartedFrom } from '../network/parting';
 import { opensNeutral } from '../network/poles';
@@ -48,7 +49,9 @@ const switchesInto = ({ house }: CircuitFacts, board: Board): readonly Device[] 
 function partedCheck({ job }: CircuitFacts, origin: Origin, beside: readonly Origin[]): Check {
   const others = beside.map(({ name }) => name).join(', ');
   return saidCheck({
-    ...{ id: `parted:${origin.id}`, title: `${origin.name} beside ${others}`, rule: clause(job.pack, 'sourcesParted') },
+    id: keyed('parted', origin.id),
+    title: `${origin.name} beside ${others}`,
+    rule: clause(job.pack, 'sourcesParted'),
     fact: factOf('origins', origin, 'partedBy'),
     judge: (by) =>
       by === 'nothing'
@@ -76,7 +79,9 @@ function neutralCheck({ job }: CircuitFacts, origin: Origin, switches: readonly 
   const earth = word(job.dialect, 'earth');
   return [
     saidCheck({
-      ...{ id: `generator-neutral:${origin.id}`, title: `Neutral of ${origin.name}`, rule: clause(job.pack, 'generatorNeutral') },
+      id: keyed('generator-neutral', origin.id),
+      title: `Neutral of ${origin.name}`,
+      rule: clause(job.pack, 'generatorNeutral'),
       fact: all({
         joined: factOf('origins', origin, 'neutralBond', `whether the neutral of ${origin.name} is joined to its frame`),
         parted,
@@ -90,7 +95,7 @@ function neutralCheck({ job }: CircuitFacts, origin: Origin, switches: readonly 
         return joined
           ? [
               'stop',
-              `joined to ${earth} at it and at the service: the ${changeoverWord(job)} leaves the neutral closed, and what comes home is shared out over metal`,
+              `joined to ${earth} at it and at the service: the ${changeoverWord(job)} leaves the neutral closed, and part of its current returns over metal parts`,
             ]
           : ['stop', `joined nowhere while it feeds: the ${changeoverWord(job)} parts it from where it is joined`];
       },

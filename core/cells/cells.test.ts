@@ -47,7 +47,11 @@ describe('a cell', () => {
   it('is made once a study, by what it reads', () => {
     const numbers = new Numbers({ a: 60, b: 1 });
     expect(makes(() => [report(numbers, 'a b'), report(numbers, 'a b'), double(numbers, 'a')])).toEqual([
-      ...['report a b', 'large a', 'double a', 'large b', 'double b'],
+      'report a b',
+      'large a',
+      'double a',
+      'large b',
+      'double b',
     ]);
     expect(report(numbers, 'a b')).toEqual({ large: ['a'] });
   });
@@ -58,7 +62,9 @@ describe('a cell', () => {
     expect(makes(() => expect(report(same, 'a b')).toBe(was))).toEqual([]);
     const other = new Numbers({ a: 60, b: 70, c: 6 }, same);
     expect(makes(() => expect(report(other, 'a b')).toEqual({ large: ['a', 'b'] }))).toEqual([
-      ...['double b', 'large b', 'report a b'],
+      'double b',
+      'large b',
+      'report a b',
     ]);
   });
   it('keeps what rests on it where it comes to the same', () => {
@@ -172,7 +178,10 @@ describe('values that are alike', () => {
   it('of lists are the very same things in their order', () => {
     const [a, b] = [{}, {}];
     expect([sameItems([a, b], [a, b]), sameItems([a, b], [b, a]), sameItems([a], [a, b]), sameItems([a], [{}])]).toEqual([
-      ...[true, false, false, false],
+      true,
+      false,
+      false,
+      false,
     ]);
     expect([sameItems(undefined, undefined), sameItems([], undefined), sameItems(undefined, [])]).toEqual([true, false, false]);
   });

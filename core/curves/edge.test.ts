@@ -10,26 +10,26 @@ const gates: Gate[] = [
 ];
 
 describe('edges', () => {
-  it('reads a slow staircase at the gate already reached', () => {
-    const slow = makeEdge('slow', gates, 'staircase', 'constant-time');
-    expect(timeAt(slow, 9.99)).toBe(Number.POSITIVE_INFINITY);
-    expect(timeAt(slow, 10)).toBe(1000);
-    expect(timeAt(slow, 19.99)).toBe(1000);
-    expect(timeAt(slow, 20)).toBe(100);
-    expect(timeAt(slow, 4000)).toBe(1);
+  it('reads a maximum staircase at the gate already reached', () => {
+    const maximum = makeEdge('maximum', gates, 'staircase', 'constant-time');
+    expect(timeAt(maximum, 9.99)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(maximum, 10)).toBe(1000);
+    expect(timeAt(maximum, 19.99)).toBe(1000);
+    expect(timeAt(maximum, 20)).toBe(100);
+    expect(timeAt(maximum, 4000)).toBe(1);
   });
 
-  it('reads a fast staircase at the gate still ahead', () => {
-    const fast = makeEdge('fast', gates, 'staircase', 'open');
-    expect(timeAt(fast, 1)).toBe(1000);
-    expect(timeAt(fast, 10)).toBe(1000);
-    expect(timeAt(fast, 10.01)).toBe(100);
-    expect(timeAt(fast, 40)).toBe(1);
-    expect(timeAt(fast, 40.01)).toBe(0);
+  it('reads a minimum staircase at the gate still ahead', () => {
+    const minimum = makeEdge('minimum', gates, 'staircase', 'open');
+    expect(timeAt(minimum, 1)).toBe(1000);
+    expect(timeAt(minimum, 10)).toBe(1000);
+    expect(timeAt(minimum, 10.01)).toBe(100);
+    expect(timeAt(minimum, 40)).toBe(1);
+    expect(timeAt(minimum, 40.01)).toBe(0);
   });
 
   it('reads straight lines on log-log paper', () => {
-    const line = makeEdge('slow', gates, 'lines', 'constant-energy');
+    const line = makeEdge('maximum', gates, 'lines', 'constant-energy');
     expect(timeAt(line, Math.sqrt(200))).toBeCloseTo(Math.sqrt(1e5), 9);
     expect(timeAt(line, 80)).toBeCloseTo(0.25, 12);
     expect(currentWithin(line, 0.25)).toBeCloseTo(80, 9);
@@ -38,14 +38,14 @@ describe('edges', () => {
 
   it('takes the surer side of a vertical step', () => {
     const step = [gates[0]!, { currentA: 20, timeS: 100 }, { currentA: 20, timeS: 0.02 }];
-    expect(timeAt(makeEdge('slow', step, 'lines', 'constant-time'), 20)).toBe(0.02);
-    expect(timeAt(makeEdge('fast', step, 'lines', 'constant-time'), 20)).toBeCloseTo(100, 9);
+    expect(timeAt(makeEdge('maximum', step, 'lines', 'constant-time'), 20)).toBe(0.02);
+    expect(timeAt(makeEdge('minimum', step, 'lines', 'constant-time'), 20)).toBeCloseTo(100, 9);
   });
 
   it.each([[[]], [[{ currentA: 0, timeS: 1 }]], [[{ currentA: Number.NaN, timeS: 1 }]], [[gates[1]!, gates[0]!]]])(
     'refuses gates that cannot be an edge: %j',
     (bad) => {
-      expect(() => makeEdge('slow', bad, 'lines', 'open')).toThrow(RangeError);
+      expect(() => makeEdge('maximum', bad, 'lines', 'open')).toThrow(RangeError);
     },
   );
 });
@@ -76,9 +76,9 @@ describe('edge properties', () => {
         anyCurrent,
         fc.constantFrom('staircase' as const, 'lines' as const),
         (list, a, b, reading) => {
-          const slow = makeEdge('slow', list, reading, 'constant-energy');
+          const maximum = makeEdge('maximum', list, reading, 'constant-energy');
           const [low, high] = a < b ? [a, b] : [b, a];
-          expect(timeAt(slow, low)).toBeGreaterThanOrEqual(timeAt(slow, high) * (1 - 1e-9));
+          expect(timeAt(maximum, low)).toBeGreaterThanOrEqual(timeAt(maximum, high) * (1 - 1e-9));
         },
       ),
     );
@@ -88,12 +88,12 @@ describe('edge properties', () => {
     fc.assert(
       fc.property(anyGates, anyCurrent, (list, currentA) => {
         const inside = currentA <= list.at(-1)!.currentA;
-        expect(timeAt(makeEdge('slow', list, 'staircase', 'constant-time'), currentA)).toBeGreaterThanOrEqual(
-          timeAt(makeEdge('slow', list, 'lines', 'constant-time'), currentA) * (1 - 1e-9),
+        expect(timeAt(makeEdge('maximum', list, 'staircase', 'constant-time'), currentA)).toBeGreaterThanOrEqual(
+          timeAt(makeEdge('maximum', list, 'lines', 'constant-time'), currentA) * (1 - 1e-9),
         );
         if (inside)
-          expect(timeAt(makeEdge('fast', list, 'staircase', 'open'), currentA)).toBeLessThanOrEqual(
-            timeAt(makeEdge('fast', list, 'lines', 'open'), currentA) * (1 + 1e-9),
+          expect(timeAt(makeEdge('minimum', list, 'staircase', 'open'), currentA)).toBeLessThanOrEqual(
+            timeAt(makeEdge('minimum', list, 'lines', 'open'), currentA) * (1 + 1e-9),
           );
       }),
     );
@@ -102,45 +102,45 @@ describe('edge properties', () => {
   it('gives back the current of a time', () => {
     fc.assert(
       fc.property(anyGates, fc.double({ min: -6, max: 3.9, noNaN: true }), (list, logS) => {
-        const slow = makeEdge('slow', list, 'lines', 'constant-energy');
+        const maximum = makeEdge('maximum', list, 'lines', 'constant-energy');
         const timeS = 10 ** logS;
-        const currentA = currentWithin(slow, timeS);
+        const currentA = currentWithin(maximum, timeS);
         expect(currentA).toBeDefined();
-        expect(timeAt(slow, currentA! * (1 + 1e-9))).toBeLessThanOrEqual(timeS * (1 + 1e-6));
+        expect(timeAt(maximum, currentA! * (1 + 1e-9))).toBeLessThanOrEqual(timeS * (1 + 1e-6));
       }),
     );
   });
 
   it('takes two gates of one current for one, however a computer writes it', () => {
-    const slow = makeEdge('slow', [{ currentA: 10, timeS: 90 }], 'lines', 'constant-time');
+    const maximum = makeEdge('maximum', [{ currentA: 10, timeS: 90 }], 'lines', 'constant-time');
     for (const last of [1 - 2e-15, 1, 1 + 2e-15, 1 + 9e-13]) {
-      const fast = makeEdge('fast', [{ currentA: 10 * last, timeS: 100 }], 'lines', 'constant-time');
-      expect(staysBelow(slow, fast, 10, 1e3)).toEqual({ holdsToA: 1e3, whole: true });
+      const minimum = makeEdge('minimum', [{ currentA: 10 * last, timeS: 100 }], 'lines', 'constant-time');
+      expect(staysBelow(maximum, minimum, 10, 1e3)).toEqual({ holdsToA: 1e3, whole: true });
     }
-    const under = makeEdge('fast', [{ currentA: 10 * (1 + 2e-15), timeS: 80 }], 'lines', 'constant-time');
-    expect(staysBelow(slow, under, 10, 1e3)).toEqual({ holdsToA: 10 * (1 + 2e-15), whole: false });
+    const under = makeEdge('minimum', [{ currentA: 10 * (1 + 2e-15), timeS: 80 }], 'lines', 'constant-time');
+    expect(staysBelow(maximum, under, 10, 1e3)).toEqual({ holdsToA: 10 * (1 + 2e-15), whole: false });
   });
 
   it('meets exactly where a fine sweep finds the first overlap', () => {
     fc.assert(
       fc.property(anyGates, anyGates, fc.double({ min: 0, max: 2, noNaN: true }), (down, up, shift) => {
-        const slow = makeEdge('slow', down, 'lines', 'constant-time');
-        const fast = makeEdge(
-          'fast',
+        const maximum = makeEdge('maximum', down, 'lines', 'constant-time');
+        const minimum = makeEdge(
+          'minimum',
           up.map((gate) => ({ currentA: gate.currentA * 10 ** shift, timeS: gate.timeS })),
           'lines',
           'open',
         );
         const fromA = down[0]!.currentA;
-        const { holdsToA, whole } = staysBelow(slow, fast, fromA, 1e6);
+        const { holdsToA, whole } = staysBelow(maximum, minimum, fromA, 1e6);
         for (let share = 0; share <= 1; share += 0.01) {
           const currentA = fromA * (1e6 / fromA) ** share;
-          const overlaps = timeAt(slow, currentA) > timeAt(fast, currentA) * (1 + 1e-9);
+          const overlaps = timeAt(maximum, currentA) > timeAt(minimum, currentA) * (1 + 1e-9);
           if (currentA < holdsToA * (1 - 1e-9)) expect(overlaps).toBe(false);
         }
         if (!whole) {
           const just = holdsToA * (1 + 1e-7);
-          expect(timeAt(slow, just)).toBeGreaterThanOrEqual(timeAt(fast, just) * (1 - 1e-5));
+          expect(timeAt(maximum, just)).toBeGreaterThanOrEqual(timeAt(minimum, just) * (1 - 1e-5));
         }
       }),
     );

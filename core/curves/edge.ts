@@ -12,17 +12,17 @@ export type Beyond = 'constant-energy' | 'constant-time' | 'open';
 
 /**
  * One side of a band as a polyline on log-log paper. Currents do not fall and times do not rise along it;
- * two vertices of one current are a vertical step. `slow`: has opened by. `fast`: never opens sooner.
+ * two vertices of one current are a vertical step. `maximum`: has opened by. `minimum`: never opens sooner.
  */
 export interface Edge {
-  side: 'slow' | 'fast';
+  side: 'maximum' | 'minimum';
   vertices: readonly Gate[];
   beyond: Beyond;
 }
 
 /**
  * Makes an edge from gates.
- * A staircase keeps a slow edge at the time of the gate already reached, and a fast edge at the time of the gate
+ * A staircase keeps a maximum edge at the time of the gate already reached, and a minimum edge at the time of the gate
  * still ahead: nothing but monotonicity is used.
  * @param gates currents in A not falling, times in s not rising
  * @throws RangeError when gates are empty, not positive or not monotone
@@ -35,7 +35,7 @@ export function makeEdge(side: Edge['side'], gates: readonly Gate[], reading: Re
     const before = gates[index - 1]!;
     const gate = gates[index]!;
     vertices.push(
-      side === 'slow' ? { currentA: gate.currentA, timeS: before.timeS } : { currentA: before.currentA, timeS: gate.timeS },
+      side === 'maximum' ? { currentA: gate.currentA, timeS: before.timeS } : { currentA: before.currentA, timeS: gate.timeS },
       gate,
     );
   }
@@ -64,7 +64,7 @@ function past(edge: Edge, currentA: number): number {
   const last = edge.vertices[edge.vertices.length - 1]!;
   if (edge.beyond === 'constant-time') return last.timeS;
   if (edge.beyond === 'constant-energy') return last.timeS * (last.currentA / currentA) ** 2;
-  return edge.side === 'slow' ? last.timeS : 0;
+  return edge.side === 'maximum' ? last.timeS : 0;
 }
 
 /** Which way a step is looked at: the side's own sure reading, or the limit just below or just above the current. */
@@ -81,19 +81,20 @@ function onGate({ vertices }: Edge, currentA: number): number {
 
 /**
  * Reads an edge at a current.
- * At a vertical step the sure reading is the lower time of a slow edge (it has been reached) and the upper time of a
- * fast edge (it has not been passed). Below its first gate a slow edge reads Infinity: it need never open.
- * Below its first gate a fast edge reads its first time: surely not sooner. Past an open fast edge: 0.
+ * At a vertical step the sure reading is the lower time of a maximum edge (it has been reached) and the upper time of a
+ * minimum edge (it has not been passed). Below its first gate a maximum edge reads Infinity: it need never open.
+ * Below its first gate a minimum edge reads its first time: surely not sooner. Past an open minimum edge: 0.
  * @returns s
+ * @example of a B16 by its standard at 80 A (5 In): timeAt(maximum, 80) → 0.1
  */
 export function timeAt(edge: Edge, readA: number, approach: Approach = 'sure'): number {
   const { vertices, side } = edge;
   const currentA = onGate(edge, readA);
   const first = vertices[0]!;
   const last = vertices[vertices.length - 1]!;
-  const takeLower = approach === 'above' || (approach === 'sure' && side === 'slow');
+  const takeLower = approach === 'above' || (approach === 'sure' && side === 'maximum');
   if (currentA < first.currentA || (currentA === first.currentA && !takeLower))
-    return side === 'slow' ? Number.POSITIVE_INFINITY : first.timeS;
+    return side === 'maximum' ? Number.POSITIVE_INFINITY : first.timeS;
   if (currentA > last.currentA || (currentA === last.currentA && takeLower)) return past(edge, currentA);
   for (let index = 1; index < vertices.length; index++) {
     const a = vertices[index - 1]!;
@@ -106,11 +107,11 @@ export function timeAt(edge: Edge, readA: number, approach: Approach = 'sure'): 
 }
 
 /**
- * Least current at which a slow edge has opened within a time: the current that "causes operation" in that time.
+ * Least current at which a maximum edge has opened within a time: the current that "causes operation" in that time.
  * @returns A, or undefined where no current does
  */
-export function currentWithin(slow: Edge, timeS: number): number | undefined {
-  const { vertices, beyond } = slow;
+export function currentWithin(maximum: Edge, timeS: number): number | undefined {
+  const { vertices, beyond } = maximum;
   for (let index = 0; index < vertices.length; index++) {
     const gate = vertices[index]!;
     if (gate.timeS > timeS) continue;

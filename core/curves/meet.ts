@@ -9,12 +9,18 @@ interface Meeting {
 }
 
 /**
- * Finds how far, from a current upwards, a downstream slow edge stays at or below an upstream fast edge.
+ * Finds how far, from a current upwards, a downstream maximum edge stays at or below an upstream minimum edge.
  * Exact: between the vertices of both edges both are straight on log-log paper, so they cross at most once there.
- * @param holdsA current the upstream device carries for ever: to there its fast edge is at infinity
+ * @param holdsA current the upstream device carries for ever: to there its minimum edge is at infinity
  */
-export function staysBelow(slow: Edge, fast: Edge, fromA: number, toA: number, holdsA = 0): Meeting {
-  const cuts = [fromA, toA, holdsA, ...slow.vertices.map((gate) => gate.currentA), ...fast.vertices.map((gate) => gate.currentA)]
+export function staysBelow(maximum: Edge, minimum: Edge, fromA: number, toA: number, holdsA = 0): Meeting {
+  const cuts = [
+    fromA,
+    toA,
+    holdsA,
+    ...maximum.vertices.map((gate) => gate.currentA),
+    ...minimum.vertices.map((gate) => gate.currentA),
+  ]
     .filter((currentA) => currentA >= fromA && currentA <= toA)
     .sort((a, b) => a - b);
   for (let index = 1; index < cuts.length; index++) {
@@ -22,11 +28,11 @@ export function staysBelow(slow: Edge, fast: Edge, fromA: number, toA: number, h
     const b = cuts[index]!;
     // two gates of one current, written with another last digit, have nothing between them
     if (b <= a * (1 + SAME) || b <= holdsA) continue;
-    const slowA = timeAt(slow, a, 'above');
-    const fastA = timeAt(fast, a, 'above');
+    const slowA = timeAt(maximum, a, 'above');
+    const fastA = timeAt(minimum, a, 'above');
     if (slowA > fastA) return { holdsToA: a, whole: false };
-    const slowB = timeAt(slow, b, 'below');
-    const fastB = timeAt(fast, b, 'below');
+    const slowB = timeAt(maximum, b, 'below');
+    const fastB = timeAt(minimum, b, 'below');
     if (slowB > fastB) return { holdsToA: crossing(a, b, Math.log(fastA / slowA), Math.log(slowB / fastB)), whole: false };
   }
   return { holdsToA: toA, whole: true };
@@ -47,23 +53,23 @@ export interface Nearest {
 }
 
 /**
- * Finds where a downstream slow edge comes nearest to an upstream fast edge, as a ratio of times. Exact: between the vertices of both
+ * Finds where a downstream maximum edge comes nearest to an upstream minimum edge, as a ratio of times. Exact: between the vertices of both
  * the ratio is monotone, so it is least at one of them, on the side where it is.
  * @returns undefined where nowhere in the range both are known
  */
-export function nearest(slow: Edge, fast: Edge, fromA: number, toA: number, holdsA = 0): Nearest | undefined {
+export function nearest(maximum: Edge, minimum: Edge, fromA: number, toA: number, holdsA = 0): Nearest | undefined {
   const places = [
     fromA,
     toA,
     holdsA,
-    ...slow.vertices.map((gate) => gate.currentA),
-    ...fast.vertices.map((gate) => gate.currentA),
+    ...maximum.vertices.map((gate) => gate.currentA),
+    ...minimum.vertices.map((gate) => gate.currentA),
   ];
   let found: Nearest | undefined;
   for (const currentA of places.filter((each) => each >= fromA && each <= toA && each >= holdsA))
     for (const approach of ['below', 'above'] as const) {
-      const timeS = timeAt(slow, currentA, approach);
-      const ratio = timeAt(fast, currentA, approach) / timeS;
+      const timeS = timeAt(maximum, currentA, approach);
+      const ratio = timeAt(minimum, currentA, approach) / timeS;
       if (!Number.isFinite(timeS) || Number.isNaN(ratio)) continue;
       if ((approach === 'below' && currentA <= Math.max(fromA, holdsA)) || (approach === 'above' && currentA === toA)) continue;
       if (found === undefined || ratio < found.ratio) found = { currentA, timeS, ratio };

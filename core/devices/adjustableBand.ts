@@ -42,11 +42,12 @@ export function adjustableBand({ irA, iiA, trS, short }: AdjustableSettings, gra
   if (grade === 'standard')
     return {
       ...common,
-      ...{ grade, sources: [ADJUSTABLE_SOURCE] },
+      grade,
+      sources: [ADJUSTABLE_SOURCE],
       // How soon its long delay opens is a maker's to say.
       overloadOnly: true,
-      slow: makeEdge('slow', [trips, { currentA: upperA, timeS: ADJUSTABLE.testS }], 'staircase', 'constant-time'),
-      fast: makeEdge('fast', [holds], 'staircase', 'open'),
+      maximum: makeEdge('maximum', [trips, { currentA: upperA, timeS: ADJUSTABLE.testS }], 'staircase', 'constant-time'),
+      minimum: makeEdge('minimum', [holds], 'staircase', 'open'),
     };
   const { delayTimes, delayShare, shortLateS, openingS, clearingS } = ADJUSTABLE_TYPICAL;
   // A thermal release opens at six times in 5 to 20 s.
@@ -54,31 +55,30 @@ export function adjustableBand({ irA, iiA, trS, short }: AdjustableSettings, gra
   const six = delayTimes * irA;
   /** Straight to six times Ir, energy kept from there; the short delay where there is one; then at once. */
   const edge = (from: Gate, longS: number, { stepA, stepS, endA, lastS }: Steps): Gate[] => {
-    const thermal = makeEdge('slow', [from, { currentA: six, timeS: longS }], 'lines', 'constant-energy');
+    const thermal = makeEdge('maximum', [from, { currentA: six, timeS: longS }], 'lines', 'constant-energy');
     const reachA = stepA ?? endA;
     const afterS = Math.max(stepA === undefined ? 0 : stepS, lastS);
     return [
       ...[from, { currentA: six, timeS: longS }].filter(({ currentA }) => currentA < reachA),
       { currentA: reachA, timeS: Math.max(timeAt(thermal, reachA), afterS) },
       { currentA: reachA, timeS: afterS },
-      ...[
-        { currentA: endA, timeS: afterS },
-        { currentA: endA, timeS: lastS },
-      ],
+      { currentA: endA, timeS: afterS },
+      { currentA: endA, timeS: lastS },
     ];
   };
   const stepped = (times: number): number | undefined => (short === undefined ? undefined : times * short.isdA);
   return {
     ...common,
-    ...{ grade, sources: [ADJUSTABLE_SOURCE, ADJUSTABLE_PRACTICE] },
-    slow: makeEdge(
-      'slow',
+    grade,
+    sources: [ADJUSTABLE_SOURCE, ADJUSTABLE_PRACTICE],
+    maximum: makeEdge(
+      'maximum',
       edge(trips, slowS, { stepA: stepped(high), stepS: (short?.tsdS ?? 0) + shortLateS, endA: upperA, lastS: clearingS }),
       'lines',
       'constant-time',
     ),
-    fast: makeEdge(
-      'fast',
+    minimum: makeEdge(
+      'minimum',
       edge(holds, fastS, { stepA: stepped(low), stepS: short?.tsdS ?? 0, endA: lowerA, lastS: openingS }),
       'lines',
       'constant-time',

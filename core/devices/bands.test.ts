@@ -20,26 +20,26 @@ describe('breaker gates of IEC 60898-1', () => {
   for (const { curve, lower, upper, slowTo32, slowAbove32 } of GATES_60898)
     for (const rated of BREAKER_RATINGS_A)
       it(`${curve}${rated}`, () => {
-        const { fast, slow } = breakerBand(curve, rated, 'standard');
+        const { minimum, maximum } = breakerBand(curve, rated, 'standard');
         const conventional = rated <= 63 ? 3600 : 7200;
-        expect(timeAt(fast, 1.13 * rated)).toBe(conventional);
-        expect(timeAt(slow, 1.45 * rated)).toBe(conventional);
-        expect(timeAt(fast, 2.55 * rated)).toBe(1);
-        expect(timeAt(slow, 2.55 * rated)).toBe(rated <= 32 ? 60 : 120);
-        expect(timeAt(fast, lower * rated)).toBe(0.1);
-        expect(timeAt(slow, lower * rated)).toBe(rated <= 32 ? slowTo32 : slowAbove32);
-        expect(timeAt(slow, upper * rated)).toBe(0.1);
-        expect(timeAt(slow, upper * rated * 0.999)).toBeGreaterThan(1);
+        expect(timeAt(minimum, 1.13 * rated)).toBe(conventional);
+        expect(timeAt(maximum, 1.45 * rated)).toBe(conventional);
+        expect(timeAt(minimum, 2.55 * rated)).toBe(1);
+        expect(timeAt(maximum, 2.55 * rated)).toBe(rated <= 32 ? 60 : 120);
+        expect(timeAt(minimum, lower * rated)).toBe(0.1);
+        expect(timeAt(maximum, lower * rated)).toBe(rated <= 32 ? slowTo32 : slowAbove32);
+        expect(timeAt(maximum, upper * rated)).toBe(0.1);
+        expect(timeAt(maximum, upper * rated * 0.999)).toBeGreaterThan(1);
       });
 
   it('holds 1.13 In without end in sight: a rating is not a tripping current', () => {
-    expect(timeAt(breakerBand('B', 32, 'standard').slow, 1.44 * 32)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(breakerBand('B', 32, 'standard').maximum, 1.44 * 32)).toBe(Number.POSITIVE_INFINITY);
   });
 
   it('a B 32 at 52 A opens within the hour, not at once (trade check value)', () => {
-    const { fast, slow } = breakerBand('B', 32, 'standard');
-    expect(timeAt(slow, 52)).toBe(3600);
-    expect(timeAt(fast, 52)).toBe(1);
+    const { minimum, maximum } = breakerBand('B', 32, 'standard');
+    expect(timeAt(maximum, 52)).toBe(3600);
+    expect(timeAt(minimum, 52)).toBe(1);
   });
 
   it('the typical band lies inside the standard one', () => {
@@ -49,8 +49,8 @@ describe('breaker gates of IEC 60898-1', () => {
         const typical = breakerBand(curve, rated, 'typical');
         for (let times = 1.46; times < 60; times *= 1.03) {
           const currentA = times * rated;
-          expect(timeAt(typical.slow, currentA)).toBeLessThanOrEqual(timeAt(sure.slow, currentA) * (1 + 1e-9));
-          expect(timeAt(typical.fast, currentA)).toBeGreaterThanOrEqual(timeAt(sure.fast, currentA) * (1 - 1e-9));
+          expect(timeAt(typical.maximum, currentA)).toBeLessThanOrEqual(timeAt(sure.maximum, currentA) * (1 + 1e-9));
+          expect(timeAt(typical.minimum, currentA)).toBeGreaterThanOrEqual(timeAt(sure.minimum, currentA) * (1 - 1e-9));
         }
       }
   });
@@ -64,20 +64,20 @@ describe('gG gates of IEC 60269-1', () => {
     [100, 290, 580, 820, 1450],
     [160, 460, 950, 1450, 2590],
   ])('%d A (from memory)', (rated, imin10, imax5, imin01, imax01) => {
-    const { fast, slow } = ggBand(rated, 'standard')!;
-    expect(timeAt(fast, imin10)).toBe(10);
-    expect(timeAt(slow, imax5)).toBe(5);
-    expect(timeAt(fast, imin01)).toBe(0.1);
-    expect(timeAt(slow, imax01)).toBeCloseTo(0.1, 12);
-    expect(currentWithin(slow, 5)).toBe(imax5);
+    const { minimum, maximum } = ggBand(rated, 'standard')!;
+    expect(timeAt(minimum, imin10)).toBe(10);
+    expect(timeAt(maximum, imax5)).toBe(5);
+    expect(timeAt(minimum, imin01)).toBe(0.1);
+    expect(timeAt(maximum, imax01)).toBeCloseTo(0.1, 12);
+    expect(currentWithin(maximum, 5)).toBe(imax5);
   });
 
   it('never promises more energy at short times than the least pre-arcing one', () => {
     for (const rated of GG_RATINGS_A) {
-      const { fast } = ggBand(rated, 'typical')!;
-      const at10ms = fast.vertices.at(-1)!;
+      const { minimum } = ggBand(rated, 'typical')!;
+      const at10ms = minimum.vertices.at(-1)!;
       for (const currentA of [at10ms.currentA, at10ms.currentA * 3, at10ms.currentA * 20])
-        expect(currentA ** 2 * timeAt(fast, currentA)).toBeLessThanOrEqual(at10ms.currentA ** 2 * at10ms.timeS * (1 + 1e-9));
+        expect(currentA ** 2 * timeAt(minimum, currentA)).toBeLessThanOrEqual(at10ms.currentA ** 2 * at10ms.timeS * (1 + 1e-9));
     }
   });
 
@@ -93,10 +93,10 @@ describe('the bounds of every rating', () => {
       const written = (times: number) => Number((times * ratingA).toFixed(6));
       const band = overcurrentBand(device('d', 'c', breaker('C', ratingA)), 'standard');
       if (!band.known) throw new Error('unknown');
-      expect(timeAt(band.value.fast, written(1.13))).toBeGreaterThanOrEqual(3600);
-      expect(timeAt(band.value.fast, written(1.14))).toBeLessThan(3600);
-      expect(timeAt(band.value.slow, written(1.45))).toBeLessThanOrEqual(7200);
-      expect(timeAt(band.value.slow, written(1.44))).toBe(Number.POSITIVE_INFINITY);
+      expect(timeAt(band.value.minimum, written(1.13))).toBeGreaterThanOrEqual(3600);
+      expect(timeAt(band.value.minimum, written(1.14))).toBeLessThan(3600);
+      expect(timeAt(band.value.maximum, written(1.45))).toBeLessThanOrEqual(7200);
+      expect(timeAt(band.value.maximum, written(1.44))).toBe(Number.POSITIVE_INFINITY);
     },
   );
   it.each([15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225])(
@@ -104,8 +104,8 @@ describe('the bounds of every rating', () => {
     (ratingA) => {
       const band = overcurrentBand(device('d', 'c', mouldedCase(ratingA, '2P')), 'standard');
       if (!band.known) throw new Error('unknown');
-      expect(timeAt(band.value.slow, Number((1.35 * ratingA).toFixed(6)))).toBe(ratingA <= 50 ? 3600 : 7200);
-      expect(timeAt(band.value.slow, Number((1.34 * ratingA).toFixed(6)))).toBe(Number.POSITIVE_INFINITY);
+      expect(timeAt(band.value.maximum, Number((1.35 * ratingA).toFixed(6)))).toBe(ratingA <= 50 ? 3600 : 7200);
+      expect(timeAt(band.value.maximum, Number((1.34 * ratingA).toFixed(6)))).toBe(Number.POSITIVE_INFINITY);
     },
   );
 });

@@ -39,8 +39,8 @@ export function breakerBand(curve: BreakerCurve, ratedA: number, grade: 'standar
     return {
       ...common,
       grade,
-      slow: makeEdge(
-        'slow',
+      maximum: makeEdge(
+        'maximum',
         [
           trips,
           { currentA: overloadA, timeS: overloadS },
@@ -50,8 +50,8 @@ export function breakerBand(curve: BreakerCurve, ratedA: number, grade: 'standar
         'staircase',
         'constant-time',
       ),
-      fast: makeEdge(
-        'fast',
+      minimum: makeEdge(
+        'minimum',
         [holds, { currentA: overloadA, timeS: OVERLOAD_FAST_S }, { currentA: lowerA, timeS: INSTANTANEOUS_S }],
         'staircase',
         'open',
@@ -61,8 +61,8 @@ export function breakerBand(curve: BreakerCurve, ratedA: number, grade: 'standar
   return {
     ...common,
     grade,
-    slow: makeEdge(
-      'slow',
+    maximum: makeEdge(
+      'maximum',
       [
         trips,
         { currentA: overloadA, timeS: overloadS },
@@ -73,8 +73,8 @@ export function breakerBand(curve: BreakerCurve, ratedA: number, grade: 'standar
       'lines',
       'constant-time',
     ),
-    fast: makeEdge(
-      'fast',
+    minimum: makeEdge(
+      'minimum',
       [
         holds,
         { currentA: overloadA, timeS: TYPICAL.overloadFastS },
@@ -106,22 +106,30 @@ export function otherCurveBand(curve: keyof typeof OTHER_CURVES, ratedA: number)
   };
   const trips = { currentA: ADJUSTABLE.trippingTimes * ratedA, timeS };
   const holds = { currentA: ADJUSTABLE.nonTrippingTimes * ratedA, timeS };
-  const slow = overload(overloadSlowS(ratedA), upperA);
-  const fast = overload(OVERLOAD_FAST_S, lowerA);
+  const maximum = overload(overloadSlowS(ratedA), upperA);
+  const minimum = overload(OVERLOAD_FAST_S, lowerA);
   return {
-    ...{ ratedA, holdsA: ratedA, instantaneous: { lowerA, upperA }, grade: 'typical' },
-    slow: makeEdge(
-      'slow',
-      [trips, ...slow, { currentA: upperA, timeS: slow.at(-1)?.timeS ?? timeS }, { currentA: upperA, timeS: INSTANTANEOUS_S }],
+    ratedA,
+    holdsA: ratedA,
+    instantaneous: { lowerA, upperA },
+    grade: 'typical',
+    maximum: makeEdge(
+      'maximum',
+      [
+        trips,
+        ...maximum,
+        { currentA: upperA, timeS: maximum.at(-1)?.timeS ?? timeS },
+        { currentA: upperA, timeS: INSTANTANEOUS_S },
+      ],
       'lines',
       'constant-time',
     ),
-    fast: makeEdge(
-      'fast',
+    minimum: makeEdge(
+      'minimum',
       [
         holds,
-        ...fast,
-        ...(fast.length > 0 ? [] : [{ currentA: lowerA, timeS: OVERLOAD_FAST_S }]),
+        ...minimum,
+        ...(minimum.length > 0 ? [] : [{ currentA: lowerA, timeS: OVERLOAD_FAST_S }]),
         { currentA: lowerA, timeS: TYPICAL.openingS },
       ],
       'staircase',

@@ -76,12 +76,13 @@ const MARKED: Readonly<Record<string, RatedVolts>> = {
 /** Voltages the metric families are made for: 230/400 V, or 240/415 V (IEC 60898-1, table 1; IEC 60269-1, table 1). */
 const METRIC: RatedVolts = { toEarthV: 240, betweenV: 415, marking: '230/400 V or 240/415 V' };
 
-/** What voltage a device may break. @returns unknown for an American device whose marking is not entered */
+/** What voltage a device may break. @returns unknown for an American device whose marking is not entered, or a family not assessed yet */
 export function ratedVolts(device: Device): Maybe<RatedVolts> {
-  const { settings } = device;
+  const { settings, id, name } = device;
   if (settings.family === 'moulded-case-nec') return map(settingOf(device, 'voltageMarking'), (marking) => MARKED[marking]!);
   if (settings.family === 'fuse' && isNecFuse(settings.system)) return known(necFuseVolts(settings.system));
-  return METRIC_KNOWN;
+  if (isBreaker(settings) || settings.family === 'mccb' || settings.family === 'fuse') return METRIC_KNOWN;
+  return unknown(`devices.${id}`, `${name}: this family is not assessed yet`);
 }
 const METRIC_KNOWN = known(METRIC);
 

@@ -21,7 +21,12 @@ const fuse = (system: Extract<DeviceSettings, { family: 'fuse' }>['system'], rat
   ({ family: 'fuse', system, ratingA: stated(ratingA), poles: '1P', ...more }) as DeviceSettings;
 const american = (ratingA: number): DeviceSettings => ({ family: 'moulded-case-nec', poles: '1P', ratingA: stated(ratingA) });
 const adjustable = (more: object = {}): DeviceSettings => ({
-  ...{ family: 'mccb', poles: '3P', frameA: stated(160), irA: stated(100), iiA: stated(1000), icuA: stated(36_000) },
+  family: 'mccb',
+  poles: '3P',
+  frameA: stated(160),
+  irA: stated(100),
+  iiA: stated(1000),
+  icuA: stated(36_000),
   ...more,
 });
 
@@ -53,10 +58,10 @@ describe('every family', () => {
   it('opens no later than it has opened, at every current and grade', () => {
     for (const settings of ALL)
       for (const grade of ['standard', 'typical'] as const) {
-        const { fast, slow, ratedA } = bandOf(settings, grade);
+        const { minimum, maximum, ratedA } = bandOf(settings, grade);
         for (let times = 1.01; times < 300; times *= 1.02) {
-          const slowS = timeAt(slow, times * ratedA);
-          expect(timeAt(fast, times * ratedA), `${JSON.stringify(settings)} ${grade} ${times}`).toBeLessThanOrEqual(
+          const slowS = timeAt(maximum, times * ratedA);
+          expect(timeAt(minimum, times * ratedA), `${JSON.stringify(settings)} ${grade} ${times}`).toBeLessThanOrEqual(
             slowS === Number.POSITIVE_INFINITY ? slowS : slowS * (1 + 1e-9),
           );
         }
@@ -68,9 +73,9 @@ describe('every family', () => {
       for (let times = 1.01; times < 300; times *= 1.02) {
         const currentA = times * sure.ratedA;
         const what = `${JSON.stringify(settings)} ${times}`;
-        expect(timeAt(custom.slow, currentA), what).toBeLessThanOrEqual(timeAt(sure.slow, currentA) * (1 + 1e-9));
+        expect(timeAt(custom.maximum, currentA), what).toBeLessThanOrEqual(timeAt(sure.maximum, currentA) * (1 + 1e-9));
         if (times > 1.3)
-          expect(timeAt(custom.fast, currentA), what).toBeGreaterThanOrEqual(timeAt(sure.fast, currentA) * (1 - 1e-9));
+          expect(timeAt(custom.minimum, currentA), what).toBeGreaterThanOrEqual(timeAt(sure.minimum, currentA) * (1 - 1e-9));
       }
     }
   });
@@ -83,36 +88,36 @@ describe('curves Z and K', () => {
   ] as const)('%s opens at once between %d and %d times, of custom at any grade', (curve, low, high) => {
     const band = bandOf(breaker(curve as 'B', 16));
     expect(band).toMatchObject({ grade: 'typical', instantaneous: { lowerA: low * 16, upperA: high * 16 } });
-    expect(timeAt(band.slow, high * 16)).toBe(0.1);
-    expect(timeAt(band.slow, high * 16 * 0.999)).toBeGreaterThan(0.1);
-    expect(timeAt(band.fast, low * 16)).toBeGreaterThan(0.1);
-    expect(timeAt(band.fast, low * 16 * 1.001)).toBe(0.005);
-    expect([timeAt(band.slow, 1.3 * 16), timeAt(band.fast, 1.05 * 16)]).toEqual([3600, 3600]);
+    expect(timeAt(band.maximum, high * 16)).toBe(0.1);
+    expect(timeAt(band.maximum, high * 16 * 0.999)).toBeGreaterThan(0.1);
+    expect(timeAt(band.minimum, low * 16)).toBeGreaterThan(0.1);
+    expect(timeAt(band.minimum, low * 16 * 1.001)).toBe(0.005);
+    expect([timeAt(band.maximum, 1.3 * 16), timeAt(band.minimum, 1.05 * 16)]).toEqual([3600, 3600]);
   });
 });
 
 describe('adjustable breakers of IEC 60947-2', () => {
   it('surely opens at 1.3 Ir within the conventional time and at six fifths of Ii within 0.2 s', () => {
-    const { slow, fast } = bandOf(adjustable());
-    expect(timeAt(slow, 129)).toBe(Number.POSITIVE_INFINITY);
-    expect(timeAt(slow, 130)).toBe(7200);
-    expect(timeAt(slow, 1199)).toBe(7200);
-    expect(timeAt(slow, 1200)).toBe(0.2);
-    expect(timeAt(fast, 105)).toBe(7200);
-    expect(timeAt(fast, 106)).toBe(0);
-    expect(currentWithin(slow, 0.4)).toBe(1200);
+    const { maximum, minimum } = bandOf(adjustable());
+    expect(timeAt(maximum, 129)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(maximum, 130)).toBe(7200);
+    expect(timeAt(maximum, 1199)).toBe(7200);
+    expect(timeAt(maximum, 1200)).toBe(0.2);
+    expect(timeAt(minimum, 105)).toBe(7200);
+    expect(timeAt(minimum, 106)).toBe(0);
+    expect(currentWithin(maximum, 0.4)).toBe(1200);
   });
   it('customarily holds its delays', () => {
     const settings = adjustable({ trS: stated(8), isdA: stated(500), tsdS: stated(0.2) });
-    const { slow, fast } = bandOf(settings, 'typical');
-    expect(timeAt(slow, 599)).toBeGreaterThan(0.26);
-    expect(timeAt(slow, 601)).toBeCloseTo(0.26, 9);
-    expect(timeAt(fast, 401)).toBeCloseTo(0.2, 9);
-    expect(timeAt(fast, 799)).toBeCloseTo(0.2, 9);
-    expect(timeAt(fast, 801)).toBeCloseTo(0.01, 9);
-    expect(timeAt(slow, 1201)).toBeCloseTo(0.05, 9);
+    const { maximum, minimum } = bandOf(settings, 'typical');
+    expect(timeAt(maximum, 599)).toBeGreaterThan(0.26);
+    expect(timeAt(maximum, 601)).toBeCloseTo(0.26, 9);
+    expect(timeAt(minimum, 401)).toBeCloseTo(0.2, 9);
+    expect(timeAt(minimum, 799)).toBeCloseTo(0.2, 9);
+    expect(timeAt(minimum, 801)).toBeCloseTo(0.01, 9);
+    expect(timeAt(maximum, 1201)).toBeCloseTo(0.05, 9);
     const long = bandOf(adjustable({ trS: stated(8) }), 'typical');
-    expect([timeAt(long.fast, 600), timeAt(long.slow, 600)]).toEqual([expect.closeTo(6.4, 9), expect.closeTo(9.6, 9)]);
+    expect([timeAt(long.minimum, 600), timeAt(long.maximum, 600)]).toEqual([expect.closeTo(6.4, 9), expect.closeTo(9.6, 9)]);
   });
   it.each([
     ['no frame', { frameA: undefined }],
@@ -140,18 +145,18 @@ describe('fuses of the old British standards', () => {
     ['semi-enclosed', [5, 15, 20, 30, 45, 60, 100]],
   ] as const)('%s have opened by the current the rule book tabulates', (system, ratings) => {
     for (const ratingA of ratings) {
-      const { slow } = bandOf(fuse(system, ratingA));
-      expect(timeAt(slow, tabulatedFuse(system, ratingA, 5)!.iaA)).toBeLessThanOrEqual(5 * (1 + 1e-9));
+      const { maximum } = bandOf(fuse(system, ratingA));
+      expect(timeAt(maximum, tabulatedFuse(system, ratingA, 5)!.iaA)).toBeLessThanOrEqual(5 * (1 + 1e-9));
       const sooner = tabulatedFuse(system, ratingA, 0.4)?.iaA;
-      if (sooner !== undefined && system !== 'BS88-3') expect(timeAt(slow, sooner)).toBeCloseTo(0.4, 9);
+      if (sooner !== undefined && system !== 'BS88-3') expect(timeAt(maximum, sooner)).toBeCloseTo(0.4, 9);
     }
   });
   it('a rewireable one takes twice its rating, so a cable must carry 1/0.725 of it', () => {
-    expect(bandOf(fuse('semi-enclosed', 30)).slow.vertices[0]!.currentA).toBe(60);
+    expect(bandOf(fuse('semi-enclosed', 30)).maximum.vertices[0]!.currentA).toBe(60);
     expect(60 / 1.45).toBeCloseTo(30 / 0.725, 9);
   });
   it('a 13 A plug fuse at 16 A, an overloaded heater, need never open', () => {
-    expect(timeAt(bandOf(fuse('BS1362', 13)).slow, 16)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(bandOf(fuse('BS1362', 13)).maximum, 16)).toBe(Number.POSITIVE_INFINITY);
   });
   it.each([
     ['BS1362', 5],
@@ -181,17 +186,17 @@ describe('American fuses', () => {
     ['T', 200, false, 7200, 600],
     ['CC', 30, true, 3600, 240],
   ] as const)('%s %d A, time delay %s: within %d s at 135 %%, %d s at 200 %%', (system, ratingA, delayed, at135, at200) => {
-    const { slow, fast } = bandOf(fuse(system, ratingA, { timeDelay: stated(delayed) }));
-    expect(timeAt(slow, 1.35 * ratingA * (1 - 1e-9))).toBe(Number.POSITIVE_INFINITY);
-    expect(timeAt(slow, 1.35 * ratingA)).toBe(at135);
-    expect(timeAt(slow, 2 * ratingA)).toBe(at200);
-    expect(timeAt(fast, 1.1 * ratingA)).toBe(at135);
+    const { maximum, minimum } = bandOf(fuse(system, ratingA, { timeDelay: stated(delayed) }));
+    expect(timeAt(maximum, 1.35 * ratingA * (1 - 1e-9))).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(maximum, 1.35 * ratingA)).toBe(at135);
+    expect(timeAt(maximum, 2 * ratingA)).toBe(at200);
+    expect(timeAt(minimum, 1.1 * ratingA)).toBe(at135);
   });
   it('hold ten seconds at five times, or twelve at twice, where marked time delay', () => {
-    expect(timeAt(bandOf(fuse('J', 30, DELAYED)).fast, 150)).toBe(10);
-    expect(timeAt(bandOf(fuse('J', 30, DELAYED)).fast, 151)).toBe(0);
-    expect(timeAt(bandOf(fuse('plug', 20, DELAYED)).fast, 40)).toBe(12);
-    expect(timeAt(bandOf(fuse('J', 30, NOT)).fast, 150)).toBe(0);
+    expect(timeAt(bandOf(fuse('J', 30, DELAYED)).minimum, 150)).toBe(10);
+    expect(timeAt(bandOf(fuse('J', 30, DELAYED)).minimum, 151)).toBe(0);
+    expect(timeAt(bandOf(fuse('plug', 20, DELAYED)).minimum, 40)).toBe(12);
+    expect(timeAt(bandOf(fuse('J', 30, NOT)).minimum, 150)).toBe(0);
     expect(of(fuse('T', 30, DELAYED)).known).toBe(true);
     expect(of(fuse('J', 30), 'typical').known).toBe(false);
   });
@@ -229,7 +234,7 @@ describe('moulded-case breakers', () => {
     [226, 720],
     [400, 720],
   ])('%d A open at twice their rating within %d s', (ratingA, timeS) => {
-    expect(timeAt(bandOf(american(ratingA)).slow, 2 * ratingA)).toBe(timeS);
+    expect(timeAt(bandOf(american(ratingA)).maximum, 2 * ratingA)).toBe(timeS);
   });
   it('above 400 A none is known', () => {
     expect(of(american(401)).known).toBe(false);
@@ -246,14 +251,14 @@ describe("a device's own points", () => {
   it('are its band at grade maker, straight between them', () => {
     const band = bandOf(breaker('B', 16, { curvePoints: stated(points) }), 'maker');
     expect(band).toMatchObject({ grade: 'maker', ratedA: 16, holdsA: 16, instantaneous: { lowerA: 40, upperA: 80 } });
-    expect(timeAt(band.slow, Math.sqrt(20 * 40))).toBeCloseTo(Math.sqrt(3600 * 50), 9);
-    expect(timeAt(band.fast, 161)).toBe(0);
-    expect(timeAt(band.slow, 161)).toBe(0.05);
+    expect(timeAt(band.maximum, Math.sqrt(20 * 40))).toBeCloseTo(Math.sqrt(3600 * 50), 9);
+    expect(timeAt(band.minimum, 161)).toBe(0);
+    expect(timeAt(band.maximum, 161)).toBe(0.05);
   });
   it('are wanted at that grade, and change nothing at another', () => {
     expect(of(breaker('B', 16), 'maker').known).toBe(false);
     expect(of(adjustable(), 'maker').known).toBe(false);
-    expect(bandOf(breaker('B', 16, { curvePoints: stated(points) })).slow).toEqual(bandOf(breaker('B', 16)).slow);
+    expect(bandOf(breaker('B', 16, { curvePoints: stated(points) })).maximum).toEqual(bandOf(breaker('B', 16)).maximum);
   });
   it.each([
     ['opens later', 40.8, { currentA: 40, fastS: 5, slowS: 80 }],
@@ -264,13 +269,13 @@ describe("a device's own points", () => {
     expect(found.known ? [] : found.missing[0]!.what).toContain(`${does} at ${atA} A`);
   });
   it('read the same anywhere as a dense sampling of the lines between them', () => {
-    const { slow } = bandOf(breaker('B', 16, { curvePoints: stated(points) }), 'maker');
+    const { maximum } = bandOf(breaker('B', 16, { curvePoints: stated(points) }), 'maker');
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.nat({ max: 2 }), (share, at) => {
         const [a, b] = [points[at]!, points[at + 1]!];
         const currentA = a.currentA * (b.currentA / a.currentA) ** share;
         const wanted = a.slowS * (b.slowS / a.slowS) ** share;
-        expect(Math.abs(timeAt(slow, currentA) / wanted - 1)).toBeLessThan(1e-9);
+        expect(Math.abs(timeAt(maximum, currentA) / wanted - 1)).toBeLessThan(1e-9);
       }),
     );
   });

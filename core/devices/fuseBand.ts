@@ -15,7 +15,7 @@ import {
 } from '../tables/necFuses';
 
 /**
- * Band of a gG fuse-link, 2 A to 160 A. Its slow edge is straight between gates at any grade. Its fast edge bends at 10 ms down to
+ * Band of a gG fuse-link, 2 A to 160 A. Its maximum edge is straight between gates at any grade. Its minimum edge bends at 10 ms down to
  * the least pre-arcing energy: keeping the energy of the 0.1 s gate, which is greater, would promise more than the fuse does.
  * One of BS 88-3 takes the greater of the gate and of what BS 7671 tabulates at 5 s.
  * @returns undefined for a rating outside the table
@@ -31,8 +31,8 @@ export function ggBand(ratedA: number, grade: 'standard' | 'typical', system: 'g
     grade,
     ratedA,
     holdsA: ratedA,
-    slow: makeEdge(
-      'slow',
+    maximum: makeEdge(
+      'maximum',
       [
         { currentA: fusingTimes * ratedA, timeS },
         { currentA: Math.max(gates.imax5A, row?.at5S ?? 0), timeS: 5 },
@@ -42,8 +42,8 @@ export function ggBand(ratedA: number, grade: 'standard' | 'typical', system: 'g
       'lines',
       'constant-energy',
     ),
-    fast: makeEdge(
-      'fast',
+    minimum: makeEdge(
+      'minimum',
       [
         { currentA: nonFusingTimes * ratedA, timeS },
         { currentA: gates.imin10A, timeS: 10 },
@@ -58,7 +58,7 @@ export function ggBand(ratedA: number, grade: 'standard' | 'typical', system: 'g
 }
 
 /**
- * Band of an old British fuse from the currents BS 7671 tabulates for it. How soon it may melt no standard says: its fast edge
+ * Band of an old British fuse from the currents BS 7671 tabulates for it. How soon it may melt no standard says: its minimum edge
  * is open at grade `standard`.
  * @returns undefined for a rating outside the table
  */
@@ -71,19 +71,22 @@ export function oldFuseBand(system: keyof typeof OLD_FUSES, ratedA: number, grad
     { currentA: row.at5S, timeS: 5 },
     ...(row.at04S === undefined ? [] : [{ currentA: row.at04S, timeS: 0.4 }]),
   ];
-  const common = { ratedA, holdsA: ratedA, slow: makeEdge('slow', melts, 'lines', 'constant-energy') };
+  const common = { ratedA, holdsA: ratedA, maximum: makeEdge('maximum', melts, 'lines', 'constant-energy') };
   if (grade === 'standard')
     return {
       ...common,
-      ...{ grade, overloadOnly: true, sources: [source, TABULATED_SOURCE] },
-      fast: makeEdge('fast', [{ currentA: ratedA, timeS }], 'staircase', 'open'),
+      grade,
+      overloadOnly: true,
+      sources: [source, TABULATED_SOURCE],
+      minimum: makeEdge('minimum', [{ currentA: ratedA, timeS }], 'staircase', 'open'),
     };
   const sooner = melts.slice(1).map((gate) => ({ ...gate, currentA: OLD_FUSE_SPREAD * gate.currentA }));
   const holds = { currentA: Math.min(ratedA, sooner[0]!.currentA), timeS };
   return {
     ...common,
-    ...{ grade, sources: [source, TABULATED_SOURCE, OLD_FUSE_PRACTICE] },
-    fast: makeEdge('fast', [holds, ...sooner], 'lines', 'constant-energy'),
+    grade,
+    sources: [source, TABULATED_SOURCE, OLD_FUSE_PRACTICE],
+    minimum: makeEdge('minimum', [holds, ...sooner], 'lines', 'constant-energy'),
   };
 }
 
@@ -106,27 +109,31 @@ export function necFuseBand(of: NecFuseClass, ratedA: number, delayed: boolean, 
   if (grade === 'standard')
     return {
       ...common,
-      ...{ grade, overloadOnly: true, sources: [UL248_SOURCE] },
-      slow: makeEdge('slow', [opens, later, ...limits], 'staircase', 'constant-time'),
-      fast: makeEdge('fast', [holds, ...held], 'staircase', 'open'),
+      grade,
+      overloadOnly: true,
+      sources: [UL248_SOURCE],
+      maximum: makeEdge('maximum', [opens, later, ...limits], 'staircase', 'constant-time'),
+      minimum: makeEdge('minimum', [holds, ...held], 'staircase', 'open'),
     };
   const custom = UL248_TYPICAL[delayed ? 'delayed' : 'plain'].map(({ times, timeS: at }) => ({
-    ...{ currentA: times * ratedA, timeS: at },
+    currentA: times * ratedA,
+    timeS: at,
   }));
   const before = (gate: Gate): Gate => ({ ...gate, currentA: UL248_TYPICAL.spread * gate.currentA });
   const sooner = [later, ...custom, ...limits].map(before);
   // What its standard promises of a delay lies between two of them, or is less than they say.
   const kept = held.filter(({ currentA }) => currentA > sooner[1]!.currentA);
-  const fast = [holds, ...sooner, ...kept].sort((a, b) => a.currentA - b.currentA);
+  const minimum = [holds, ...sooner, ...kept].sort((a, b) => a.currentA - b.currentA);
   return {
     ...common,
-    ...{ grade, sources: [UL248_SOURCE, UL248_PRACTICE] },
-    slow: makeEdge(
-      'slow',
+    grade,
+    sources: [UL248_SOURCE, UL248_PRACTICE],
+    maximum: makeEdge(
+      'maximum',
       [opens, later, ...custom, ...limits],
       'lines',
       limits.length === 0 ? 'constant-energy' : 'constant-time',
     ),
-    fast: makeEdge('fast', fast, 'lines', 'constant-energy'),
+    minimum: makeEdge('minimum', minimum, 'lines', 'constant-energy'),
   };
 }

@@ -4,7 +4,7 @@ import { type Givens, join, known, type Maybe, map, NO_GIVENS } from '../job/kno
 import { perRow } from '../job/perRow';
 import { settingIfEntered, settingOf } from '../job/readers';
 import type { Device } from '../job/sealed';
-import { type Credit, earned } from '../rules/credit';
+import { applies, type Relaxation } from '../rules/relaxation';
 import {
   CLASS_3KA_A,
   CLASS_3KA_SOURCE,
@@ -46,7 +46,7 @@ interface Bound {
 
 /**
  * Upper bounds on the energy a device lets through, as a function of current. Every bound is sure by itself, so the
- * least counts: current squared times the slow edge, the energy class up to its own current, maker's points, fuse I²t.
+ * least counts: current squared times the maximum edge, the energy class up to its own current, maker's points, fuse I²t.
  */
 export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) => LetThrough> => {
   const standard = overcurrentBand(device, 'standard');
@@ -54,7 +54,7 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
   const band = standard.value;
   const typical = overcurrentBand(device, 'typical');
   return known((currentA: number) => {
-    const sureTimeS = timeAt(band.slow, currentA);
+    const sureTimeS = timeAt(band.maximum, currentA);
     const byTime: Bound = { a2s: currentA ** 2 * sureTimeS, how: 'time', source: band.sources[0]!, given: NO_GIVENS };
     const magnetic = band.instantaneous !== undefined && fits(band.instantaneous.upperA, currentA);
     const inClass = magnetic ? class3At(device, band, currentA) : undefined;
@@ -65,7 +65,7 @@ export const letThroughOf = perRow((device: Device): Maybe<(currentA: number) =>
     const custom = magnetic
       ? inClass?.typicalA2s
       : typical.known
-        ? currentA ** 2 * timeAt(typical.value.slow, currentA)
+        ? currentA ** 2 * timeAt(typical.value.maximum, currentA)
         : undefined;
     return {
       sureA2s: sure.a2s,
@@ -94,7 +94,7 @@ const classFacts = perRow((device: Device) => ({
 }));
 
 /** A breaker of energy limiting class 3 lets no more through than its class allows, up to its own rated current. */
-export const ENERGY_CLASS: Credit<AtCurrent> = {
+export const ENERGY_CLASS: Relaxation<AtCurrent> = {
   id: 'energy-class',
   name: 'energy limiting class',
   clause: () => CLASS_SOURCE,
@@ -119,19 +119,21 @@ interface InClass {
   given: Givens;
   typicalA2s: number | undefined;
 }
-/** What a class 3 breaker lets through above its magnetic limit; undefined where it earns no class. */
+/** What a class 3 breaker lets through above its magnetic limit; undefined where it meets no class. */
 function class3At(device: Device, { ratedA }: Band, currentA: number): InClass | undefined {
   const facts = classFacts(device);
   if (!facts.curve.known || !facts.icnA.known) return undefined;
-  const credit = earned(ENERGY_CLASS, { device, currentA });
-  if (!credit.known || !credit.value.earned) return undefined;
+  const relaxation = applies(ENERGY_CLASS, { device, currentA });
+  if (!relaxation.known || !relaxation.value.applies) return undefined;
   const { curve } = facts;
   const low = fits(currentA, CLASS_3KA_A);
   const a2s = class3LetThroughA2s(curve.value, ratedA, low ? CLASS_3KA_A : facts.icnA.value);
   return {
     bound:
-      a2s === undefined ? undefined : { a2s, how: 'class', source: low ? CLASS_3KA_SOURCE : CLASS_SOURCE, given: credit.given },
-    given: credit.given,
+      a2s === undefined
+        ? undefined
+        : { a2s, how: 'class', source: low ? CLASS_3KA_SOURCE : CLASS_SOURCE, given: relaxation.given },
+    given: relaxation.given,
     byGuide: low && curve.value === 'B' && fits(ratedA, GUIDE_1_MM2.ratedA),
     typicalA2s: class3TypicalA2s(curve.value, ratedA, currentA),
   };

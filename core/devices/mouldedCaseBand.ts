@@ -26,7 +26,7 @@ export const GENERIC_TIMES: InstantaneousTimes = {
 
 /**
  * Overcurrent band of an American moulded-case breaker. The standard calibrates it at 100, 135 and 200 % and says nothing
- * of its instantaneous part: at grade `standard` the slow edge stays at its 200 % time and the fast edge is open past the
+ * of its instantaneous part: at grade `standard` the maximum edge stays at its 200 % time and the minimum edge is open past the
  * rating, unless instantaneous bounds were entered. `typical` adds the customary band.
  * @returns undefined above 400 A
  */
@@ -43,8 +43,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
       ...common,
       grade,
       ...(times.entered ? {} : { overloadOnly: true }),
-      slow: makeEdge('slow', [trips, { currentA: twice, timeS: at200S }], 'staircase', 'constant-time'),
-      fast: makeEdge('fast', [{ currentA: ratedA, timeS: within135S(ratedA) }], 'staircase', 'open'),
+      maximum: makeEdge('maximum', [trips, { currentA: twice, timeS: at200S }], 'staircase', 'constant-time'),
+      minimum: makeEdge('minimum', [{ currentA: ratedA, timeS: within135S(ratedA) }], 'staircase', 'open'),
       sources: [NEC_BREAKER_SOURCE],
     };
   const keepsEnergy = (timeS: number, currentA: number) => timeS * (twice / currentA) ** 2;
@@ -53,8 +53,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
   return {
     ...common,
     grade,
-    slow: makeEdge(
-      'slow',
+    maximum: makeEdge(
+      'maximum',
       [
         trips,
         { currentA: twice, timeS: slowS },
@@ -64,8 +64,8 @@ export function mouldedCaseBand(ratedA: number, grade: 'standard' | 'typical', t
       'lines',
       'constant-time',
     ),
-    fast: makeEdge(
-      'fast',
+    minimum: makeEdge(
+      'minimum',
       [
         { currentA: 1.05 * ratedA, timeS: within135S(ratedA) },
         { currentA: twice, timeS: fastS },

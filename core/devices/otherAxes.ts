@@ -5,23 +5,23 @@ import { ARC_TIMES } from '../tables/arcTimes';
 import { CLASS_A, NON_OPERATING, NOT_BEFORE_S, RESIDUAL_SOURCE } from '../tables/residualTimes';
 import { cite } from '../tables/source';
 import { milli } from '../units';
-import { CLASS_A_SLOW, type ResidualPart, residualPart } from './residual';
+import { CLASS_A_MAXIMUM, type ResidualPart, residualPart } from './residual';
 
 /** A band on an axis of its own: of residual current, or of the current of an arc. */
 export interface OtherBand {
   label: string;
-  fast: Edge;
-  slow: Edge;
+  minimum: Edge;
+  maximum: Edge;
   source: string;
 }
 
 /** Below half its sensitivity a residual device never opens; one of type S holds a while above it. */
-function residualFast({ sensitivityA, delay }: ResidualPart): Edge {
+function residualMinimum({ sensitivityA, delay }: ResidualPart): Edge {
   const never = { currentA: NON_OPERATING.share * sensitivityA, timeS: 10_000 };
-  if (delay === 'general') return makeEdge('fast', [never], 'staircase', 'open');
+  if (delay === 'general') return makeEdge('minimum', [never], 'staircase', 'open');
   const { once, twice, five } = NOT_BEFORE_S;
   return makeEdge(
-    'fast',
+    'minimum',
     [
       never,
       { currentA: sensitivityA, timeS: once },
@@ -33,9 +33,12 @@ function residualFast({ sensitivityA, delay }: ResidualPart): Edge {
   );
 }
 
-const CLASS_A_FAST = makeEdge('fast', [{ currentA: NON_OPERATING.classA, timeS: 10_000 }], 'staircase', 'open');
+const CLASS_A_MINIMUM = makeEdge('minimum', [{ currentA: NON_OPERATING.classA, timeS: 10_000 }], 'staircase', 'open');
 const CLASS_A_BAND: OtherBand = {
-  ...{ label: 'class A', fast: CLASS_A_FAST, slow: CLASS_A_SLOW, source: `UL 943 from ${milli(CLASS_A.fromA)} mA` },
+  label: 'class A',
+  minimum: CLASS_A_MINIMUM,
+  maximum: CLASS_A_MAXIMUM,
+  source: `UL 943 from ${milli(CLASS_A.fromA)} mA`,
 };
 
 /** The band of a device's residual part; nothing where it has none. */
@@ -47,7 +50,9 @@ export function residualBand(device: Device): Maybe<OtherBand> | undefined {
   if (part === undefined) return undefined;
   return map(part, (of) => ({
     label: `${Number(milli(of.sensitivityA).toPrecision(3))} mA${of.delay === 'S' ? ' S' : ''}`,
-    ...{ fast: residualFast(of), slow: of.slow, source: cite(RESIDUAL_SOURCE) },
+    minimum: residualMinimum(of),
+    maximum: of.maximum,
+    source: cite(RESIDUAL_SOURCE),
   }));
 }
 
@@ -60,8 +65,9 @@ export function arcBand({ settings }: Device): OtherBand | undefined {
   const { gates, source } = ARC_TIMES[american ? 'afci' : 'afdd'];
   const edge = gates.map(([currentA, timeS]) => ({ currentA, timeS }));
   return {
-    ...{ label: american ? 'AFCI' : 'AFDD', source: cite(source) },
-    slow: makeEdge('slow', edge, 'staircase', 'constant-time'),
-    fast: makeEdge('fast', [{ currentA: edge[0]!.currentA, timeS: edge[0]!.timeS }], 'staircase', 'open'),
+    label: american ? 'AFCI' : 'AFDD',
+    source: cite(source),
+    maximum: makeEdge('maximum', edge, 'staircase', 'constant-time'),
+    minimum: makeEdge('minimum', [{ currentA: edge[0]!.currentA, timeS: edge[0]!.timeS }], 'staircase', 'open'),
   };
 }

@@ -3,11 +3,11 @@ import { timeAt } from '../curves/edge';
 import { device, stated } from '../testing/jobs';
 import { doesFor, type ResidualDelay, type ResidualType, residualPart } from './residual';
 
-const slowOf = (sensitivityA: number, delay: ResidualDelay) => {
+const maximumOf = (sensitivityA: number, delay: ResidualDelay) => {
   const residual = { sensitivityA: stated(sensitivityA), delay: stated(delay), type: stated('A' as const) };
   const part = residualPart(device('d', 'c', { family: 'rccb', residual } as never))!;
   if (!part.known) throw new Error('everything is said of it');
-  return part.value.slow;
+  return part.value.maximum;
 };
 
 describe('a residual device has opened by', () => {
@@ -20,14 +20,14 @@ describe('a residual device has opened by', () => {
     [0.1, 'S', 0.5, 0.5, 0.2, 0.15],
     [0.3, 'S', 1.5, 0.5, 0.2, 0.15],
   ])('%d A, %s: the last step is at %d A', (rated, delay, lastA, once, twice, five) => {
-    const slow = slowOf(rated, delay);
-    expect(timeAt(slow, rated * 0.999)).toBe(Number.POSITIVE_INFINITY);
-    expect(timeAt(slow, rated)).toBe(once);
-    expect(timeAt(slow, rated * 1.999)).toBe(once);
-    expect(timeAt(slow, rated * 2)).toBe(twice);
-    expect(timeAt(slow, lastA * 0.999)).toBe(twice);
-    expect(timeAt(slow, lastA)).toBe(five);
-    expect(timeAt(slow, 500)).toBe(five);
+    const maximum = maximumOf(rated, delay);
+    expect(timeAt(maximum, rated * 0.999)).toBe(Number.POSITIVE_INFINITY);
+    expect(timeAt(maximum, rated)).toBe(once);
+    expect(timeAt(maximum, rated * 1.999)).toBe(once);
+    expect(timeAt(maximum, rated * 2)).toBe(twice);
+    expect(timeAt(maximum, lastA * 0.999)).toBe(twice);
+    expect(timeAt(maximum, lastA)).toBe(five);
+    expect(timeAt(maximum, 500)).toBe(five);
   });
 });
 

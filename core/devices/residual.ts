@@ -18,19 +18,19 @@ export interface ResidualPart {
   /** Not asked for in the American families, which have no types. */
   type: Maybe<ResidualType> | undefined;
   /** Has opened by. */
-  slow: Edge;
+  maximum: Edge;
 }
 
 /**
- * Slow edge on alternating residual current. General: IΔn within 0.3 s, 2 IΔn within 0.15 s, 5 IΔn within 0.04 s (to
+ * Maximum edge on alternating residual current. General: IΔn within 0.3 s, 2 IΔn within 0.15 s, 5 IΔn within 0.04 s (to
  * 30 mA the last step is at 0.25 A). S: 0.5, 0.2 and 0.15 s.
  */
-function residualSlow(sensitivityA: number, delay: ResidualDelay): Edge {
+function residualMaximum(sensitivityA: number, delay: ResidualDelay): Edge {
   const { once, twice, five } = BREAK_S[delay];
   const fifth = 5 * sensitivityA;
   const last = delay === 'general' && sensitivityA <= SENSITIVE.upToA ? Math.max(SENSITIVE.lastA, fifth) : fifth;
   return makeEdge(
-    'slow',
+    'maximum',
     [
       { currentA: sensitivityA, timeS: once },
       { currentA: 2 * sensitivityA, timeS: twice },
@@ -47,8 +47,8 @@ type ResidualFacts = Extract<Device['settings'], { family: 'rccb' }>['residual']
 export const hasResidual = ({ settings }: Device): boolean => opensOnResidual(settings);
 
 /** A straight line on log-log paper. */
-export const CLASS_A_SLOW = makeEdge(
-  'slow',
+export const CLASS_A_MAXIMUM = makeEdge(
+  'maximum',
   [
     { currentA: CLASS_A.fromA, timeS: classATimeS(CLASS_A.fromA) },
     { currentA: CLASS_A.toA, timeS: classATimeS(CLASS_A.toA) },
@@ -66,12 +66,12 @@ export function residualPart(device: Device): Maybe<ResidualPart> | undefined {
   if (settings.family === 'moulded-case-nec') {
     const kind = settings.groundFault;
     if (kind === undefined || kind === 'none') return undefined;
-    const slow = kind === 'class-A' ? CLASS_A_SLOW : residualSlow(NEC_SENSITIVITY_A[kind], 'general');
-    return known({ sensitivityA: NEC_SENSITIVITY_A[kind], delay: 'general', type: undefined, slow });
+    const maximum = kind === 'class-A' ? CLASS_A_MAXIMUM : residualMaximum(NEC_SENSITIVITY_A[kind], 'general');
+    return known({ sensitivityA: NEC_SENSITIVITY_A[kind], delay: 'general', type: undefined, maximum });
   }
   const outlet = settings.family === 'outlet-protection' ? settings.groundFault : undefined;
   if (outlet === 'class-A')
-    return known({ sensitivityA: NEC_SENSITIVITY_A[outlet], delay: 'general', type: undefined, slow: CLASS_A_SLOW });
+    return known({ sensitivityA: NEC_SENSITIVITY_A[outlet], delay: 'general', type: undefined, maximum: CLASS_A_MAXIMUM });
   if (settings.family !== 'rcbo' && settings.family !== 'rccb' && outlet !== 'residual') return undefined;
   const path = `devices.${id}.settings.residual`;
   const { residual = {} } = settings as { residual?: ResidualFacts };
@@ -83,6 +83,6 @@ export function residualPart(device: Device): Maybe<ResidualPart> | undefined {
     sensitivityA,
     delay,
     type: need(residual.type, `${path}.type`, `type of ${name}`),
-    slow: residualSlow(sensitivityA, delay),
+    maximum: residualMaximum(sensitivityA, delay),
   }));
 }

@@ -1,6 +1,7 @@
 import { spanOf } from '../job/board/layout';
 import type { Command, Step } from '../job/commands';
-import { BODY } from '../job/families';
+import { MOUNTING } from '../job/families';
+import { freeIn } from '../job/freeIds';
 import type { Circuit } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
@@ -26,7 +27,7 @@ const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 const present = ({ state }: { state: string }): boolean => state !== 'removed';
 const RCD_A = 0.03;
 const MAIN_A = 0.1;
-const OF_ANY_DEVICE: ReadonlySet<string> = new Set(BODY);
+const OF_ANY_DEVICE: ReadonlySet<string> = new Set(MOUNTING);
 
 /** Final circuits of a board that start with a breaker that can be an RCBO, in their order. */
 export function arrangedCircuits(job: Job, boardId: string): { circuit: Circuit; device: Device }[] {
@@ -98,12 +99,21 @@ export function arrange(job: Job, boardId: string, kind: ArrangementKind, hangs:
     const lines = lineCount(members.map(({ device }) => device));
     const three = lines > 1;
     steps.push({
-      ...{ do: 'put', on: 'devices' },
+      do: 'put',
+      on: 'devices',
       row: {
-        ...{ id, order: 'z', name, state: 'new', seat: 'board', boardId, grade: 'standard' },
+        id,
+        order: 'z',
+        name,
+        state: 'new',
+        seat: 'board',
+        boardId,
+        grade: 'standard',
         lines: three ? ['L1', 'L2', 'L3'] : (members[0]?.device.lines ?? ['L1']),
         settings: {
-          ...{ family: 'rccb', poles: three ? '4P' : '2P', ratingA: stated(63) },
+          family: 'rccb',
+          poles: three ? '4P' : '2P',
+          ratingA: stated(63),
           residual: residual(
             main ? MAIN_A : RCD_A,
             typeFor(
@@ -118,7 +128,7 @@ export function arrange(job: Job, boardId: string, kind: ArrangementKind, hangs:
   };
   const place = ({ id }: Circuit): 0 | 1 | 'own' =>
     kind === 'per-circuit' || kind === 'selective-main' ? 'own' : (hangs[id] ?? 0);
-  const ids: [string, string] = [freeId(job, `${boardId}-rcd-a`), freeId(job, `${boardId}-rcd-b`)];
+  const ids: [string, string] = [freeIn(job, `${boardId}-rcd-a`), freeIn(job, `${boardId}-rcd-b`)];
   for (const at of [0, 1] as const) {
     const members = circuits.filter(({ circuit }) => place(circuit) === at);
     if (members.length > 0) put(ids[at], `${board.name} RCD ${at === 0 ? 'A' : 'B'}`, members, false);
@@ -158,11 +168,3 @@ export const LABELS: Readonly<Record<ArrangementKind, string>> = {
   'per-circuit': 'an RCBO for each',
   'selective-main': 'an RCBO for each under a delayed RCD',
 };
-
-function freeId({ devices }: Job, wanted: string): string {
-  const base = wanted.slice(0, 58);
-  for (let count = 0; ; count++) {
-    const id = count === 0 ? base : `${base}-${count}`;
-    if (devices[id] === undefined) return id;
-  }
-}

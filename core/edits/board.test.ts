@@ -20,16 +20,14 @@ function panel(spaces = 20): Job {
   job.segments = {};
   const seat = (id: string, slot: string | undefined, poles: '1P' | '2P' | '3P' = '1P', more: object = {}, lines = ['L1']) => {
     job.circuits[id] = {
-      ...{
-        id,
-        order: `b${id}`,
-        number: slot ?? '',
-        name: id,
-        kind: 'final',
-        state: 'new',
-        fromBoardId: 'board',
-        topology: 'radial',
-      },
+      id,
+      order: `b${id}`,
+      number: slot ?? '',
+      name: id,
+      kind: 'final',
+      state: 'new',
+      fromBoardId: 'board',
+      topology: 'radial',
     } as Circuit;
     job.devices[`${id}-d`] = device(`${id}-d`, id, mouldedCase(20, poles, more), {
       ...(slot === undefined ? {} : { slot }),
@@ -186,5 +184,14 @@ describe('a board laid out anew', () => {
     const place = (id: string) => placeOf(after.devices[id]!.slot, layout, spanOf(after.devices[id]!, layout))!;
     expect(place('group')).toEqual({ track: 0, at: 0, span: 4 });
     expect(place('b-d').at).toBe(4);
+  });
+  it('on rails the circuits of one line are dealt to three lines, the greatest first, each to the lightest', () => {
+    const job = panel();
+    job.supply = { ...job.supply, voltageSystem: 'three-phase-400-230' };
+    job.boards.board = { ...job.boards.board!, layout: 'rails', rails: stated(2) };
+    const after = applyCommand(job, arranged(job, 'board', amps)!);
+    // The range takes 40 A of two lines; 16, 12, 9 and 7 fill the third to 44, the last goes beside the range.
+    const { L1, L2, L3 } = legs(after);
+    expect([L1, L2, L3].sort((a, b) => a - b)).toEqual([40, 44, 44]);
   });
 });

@@ -1,4 +1,5 @@
 import type { Command } from '../job/commands';
+import { cutName } from '../job/ids';
 import { keyAfter, keyBetween } from '../job/order';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
@@ -10,7 +11,7 @@ export function renameCircuit(job: Job, { id, name }: Circuit, to: string): Comm
   const devices = Object.values(job.devices).filter((device) => device.circuitId === id && calledAfter(device.name));
   return edit(`${name}: name ${to}`, [
     set('circuits', id, 'name', to),
-    ...devices.map((device) => set('devices', device.id, 'name', `${to}${device.name.slice(name.length)}`.slice(0, 200))),
+    ...devices.map((device) => set('devices', device.id, 'name', cutName(`${to}${device.name.slice(name.length)}`))),
   ]);
 }
 

@@ -17,7 +17,11 @@ describe('what was seen', () => {
     );
     expect(seen.inspections).toEqual({
       a: {
-        ...{ id: 'a', order: expect.any(String), item: 'tug', boardId: 'board', by: 'J. Marlow' },
+        id: 'a',
+        order: expect.any(String),
+        item: 'tug',
+        boardId: 'board',
+        by: 'J. Marlow',
         result: { value: 'wrong', from: 'measured', on: '2026-11-27' },
       },
     });

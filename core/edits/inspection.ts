@@ -45,7 +45,10 @@ export function look(
   const fact = { from, ...more };
   const device = looking.on === 'deviceId' ? job.devices[looking.id] : undefined;
   const row: Inspection = {
-    ...{ id: first?.id ?? newId, order: first?.order ?? keyAfter(lastOrder(job)), item: looking.item, [looking.on]: looking.id },
+    id: first?.id ?? newId,
+    order: first?.order ?? keyAfter(lastOrder(job)),
+    item: looking.item,
+    [looking.on]: looking.id,
     ...('result' in came ? { result: { value: came.result, ...fact } } : { value: { value: came.value, ...fact } }),
     ...(device === undefined ? {} : { deviceAs: asHeld(device).value }),
     ...(by === undefined || by === '' ? {} : { by }),

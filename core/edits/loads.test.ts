@@ -19,7 +19,7 @@ describe('a load of the catalogue', () => {
       const { appliance: kind, ...rest } = load;
       expect(kind).toEqual(appliance.kind === undefined ? undefined : { value: appliance.kind, from: 'stated' });
       for (const value of Object.values(rest)) if (typeof value === 'object') expect(value.from).toBe('assumed');
-      expect(load.powerW?.value).toBe(appliance.powerW);
+      expect(load.powerW?.value ?? load.currentA?.value).toBe(appliance.currentA ?? appliance.powerW);
     }
   });
   it('draws at starting and switching on what its multiples come to', () => {

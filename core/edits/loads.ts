@@ -25,19 +25,30 @@ export function addAppliance(
     .map(({ order }) => order)
     .sort()
     .at(-1);
-  const { kind, cosPhi, powerW, start, dcLeakageMa, plug, mustStayOn, safetyService, voltages } = appliance;
+  const isBritish = PACKS[job.pack].standard === 'BS 7671';
+  const plateV = isBritish ? appliance.plateV : undefined;
+  const { kind, cosPhi, powerW, currentA, start, dcLeakageMa, plug, mustStayOn, safetyService, voltages } = appliance;
   const inrush = inrushOf(appliance);
   const betweenLines = voltages === 'line-line' && job.supply.voltageSystem === 'split-phase';
-  const runningA = powerW / (cosPhi * job.supply.u0V * (betweenLines ? 2 : 1));
+  const runningA = powerW / (cosPhi * (plateV ?? job.supply.u0V * (betweenLines ? 2 : 1)));
   // The plugs of the IEC world are each country's own; the British one is known.
-  const fits = job.dialect === 'nec' || PACKS[job.pack].standard === 'BS 7671' ? plug?.[job.dialect] : undefined;
+  const fits = job.dialect === 'nec' || isBritish ? plug?.[job.dialect] : undefined;
   const row = {
-    ...{ id, circuitId: circuit.id, order: keyAfter(last), name: appliance.name },
+    id,
+    circuitId: circuit.id,
+    order: keyAfter(last),
+    name: appliance.name,
     ...(pointId === undefined ? {} : { pointId }),
-    ...{ powerW: assumed(powerW), cosPhi: assumed(cosPhi), continuous: assumed(appliance.continuous) },
-    ...{ leakageMa: assumed(appliance.leakageMa), waveform: assumed(appliance.waveform) },
-    ...{ electronics: assumed(appliance.electronics), touched: assumed(appliance.touched), wet: assumed(appliance.wet) },
-    ...{ fastened: assumed(appliance.fastened) },
+    ...(currentA === undefined ? { powerW: assumed(powerW) } : { currentA: assumed(currentA) }),
+    ...(plateV === undefined ? {} : { plateV: assumed(plateV) }),
+    cosPhi: assumed(cosPhi),
+    continuous: assumed(appliance.continuous),
+    leakageMa: assumed(appliance.leakageMa),
+    waveform: assumed(appliance.waveform),
+    electronics: assumed(appliance.electronics),
+    touched: assumed(appliance.touched),
+    wet: assumed(appliance.wet),
+    fastened: assumed(appliance.fastened),
     ...(kind === undefined ? {} : { appliance: { value: kind, from: 'stated' } }),
     ...(voltages === undefined || job.supply.voltageSystem !== 'split-phase' ? {} : { voltages: assumed(voltages) }),
     ...(dcLeakageMa === undefined ? {} : { dcLeakageMa: assumed(dcLeakageMa) }),

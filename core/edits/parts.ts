@@ -1,7 +1,8 @@
 import { deviceLine } from '../devices/identity';
 import type { CollectionName } from '../job/collections';
 import type { Command, Step } from '../job/commands';
-import { BODY, CONDITIONAL, FAMILIES, familiesPut } from '../job/families';
+import { CONDITIONAL, FAMILIES, familiesPut, MOUNTING } from '../job/families';
+import { cutName } from '../job/ids';
 import { keyAfter, keyBetween } from '../job/order';
 import { LINKS } from '../job/references';
 import type { Circuit } from '../job/schema/circuit';
@@ -26,7 +27,13 @@ function required(family: DeviceFamily, dialect: Dialect): Record<string, unknow
 }
 
 /** Seen on the very device, or said of it by its maker: of another one it says nothing. */
-const OF_THE_DEVICE: ReadonlySet<string> = new Set([...BODY, ...CONDITIONAL, 'curvePoints', 'makerLetThrough', 'energyClass']);
+const OF_THE_DEVICE: ReadonlySet<string> = new Set([
+  ...MOUNTING,
+  ...CONDITIONAL,
+  'curvePoints',
+  'makerLetThrough',
+  'energyClass',
+]);
 
 /** A device made into one of another family: what both are asked stays, what the new one does not have is gone, the rest is unknown. */
 export function asFamily({ settings, id, name }: Device, family: DeviceFamily, dialect: Dialect): Command {
@@ -60,7 +67,7 @@ export function addDevice(job: Job, circuit: Circuit, id: string): Command {
   const lines = service ? linesOf(job.supply) : [];
   const settings = { ...required(family, job.dialect), ...(service ? { poles: `${lines.length}P` } : {}), family };
   const seat = circuit.kind === 'service' && job.dialect === 'nec' ? 'end' : 'start';
-  const base = { id, order, name: `${circuit.name} breaker`.slice(0, 200), state: 'new', seat, circuitId: circuit.id };
+  const base = { id, order, name: cutName(`${circuit.name} breaker`), state: 'new', seat, circuitId: circuit.id };
   return onCircuit(circuit, 'a device', {
     do: 'put',
     on: 'devices',
@@ -75,8 +82,15 @@ export function addGroupDevice(job: Job, circuit: Circuit, id: string): Command 
   // A surge device in the board stands ahead of nobody.
   const groups = own.filter(({ settings }) => settings.family !== 'spd').length;
   const row = {
-    ...{ id, order: keyAfter(lastOrder(own)), name: `Group device ${groups + 1}`, state: 'new', seat: 'board' },
-    ...{ boardId: circuit.fromBoardId, lines: [], grade: 'typical', settings: { ...required(family, job.dialect), family } },
+    id,
+    order: keyAfter(lastOrder(own)),
+    name: `Group device ${groups + 1}`,
+    state: 'new',
+    seat: 'board',
+    boardId: circuit.fromBoardId,
+    lines: [],
+    grade: 'typical',
+    settings: { ...required(family, job.dialect), family },
     ...(circuit.behindDeviceId === undefined ? {} : { behindDeviceId: circuit.behindDeviceId }),
   };
   return onCircuit(
@@ -90,7 +104,7 @@ export function addGroupDevice(job: Job, circuit: Circuit, id: string): Command 
 /** A circuit of no loads made the feeder of a new board. */
 export function addBoard(job: Job, circuit: Circuit, id: string): Command {
   const order = keyAfter(lastOrder(Object.values(job.boards)));
-  const name = `${circuit.name} ${job.dialect === 'nec' ? 'panel' : 'board'}`.slice(0, 200);
+  const name = cutName(`${circuit.name} ${job.dialect === 'nec' ? 'panel' : 'board'}`);
   return onCircuit(
     circuit,
     `a ${word(job.dialect, 'board')} behind it`,
@@ -108,9 +122,14 @@ export function listTogether(
   { id, capacityA, reference }: { id: string; capacityA: number; reference: string },
 ): Command {
   const row = {
-    ...{ id, order: keyAfter(lastOrder(Object.values(job.combinations))), reference },
-    ...{ upstreamDeviceId: upstream.id, downstreamDeviceId: downstream.id, capacityA: { value: capacityA, from: 'stated' } },
-    ...{ upstreamAs: deviceLine(upstream), downstreamAs: deviceLine(downstream) },
+    id,
+    order: keyAfter(lastOrder(Object.values(job.combinations))),
+    reference,
+    upstreamDeviceId: upstream.id,
+    downstreamDeviceId: downstream.id,
+    capacityA: { value: capacityA, from: 'stated' },
+    upstreamAs: deviceLine(upstream),
+    downstreamAs: deviceLine(downstream),
   };
   return edit(`${downstream.name} listed with ${upstream.name}`, [{ do: 'put', on: 'combinations', row }]);
 }

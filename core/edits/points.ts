@@ -1,4 +1,5 @@
 import type { Command, Step } from '../job/commands';
+import { endedId } from '../job/ids';
 import { keyAfter, keyBetween } from '../job/order';
 import { cableFor, factsOfDraft, type PointDraft } from '../job/points/draft';
 import { endOfLine, nextInLine, placedPoints } from '../job/points/tree';
@@ -59,7 +60,12 @@ export function addPoints(
   for (const draft of drafts) {
     const roomId = roomOf(draft);
     const row = {
-      ...{ id: ids(), circuitId: circuit.id, order: key, name: draft.name, kind: draft.kind, state: 'new' },
+      id: ids(),
+      circuitId: circuit.id,
+      order: key,
+      name: draft.name,
+      kind: draft.kind,
+      state: 'new',
       ...(parentPointId === undefined ? {} : { parentPointId }),
       ...(segmentId === undefined ? {} : { segmentId }),
       ...(roomId === undefined ? {} : { roomId }),
@@ -88,7 +94,14 @@ const protectionAt = (pointId: string, { name, protects }: PointDraft, order: st
   do: 'put',
   on: 'devices',
   row: {
-    ...{ id: `${pointId}-device`.slice(0, 64), order, name, state: 'new', seat: 'point', pointId, lines: [], grade: 'standard' },
+    id: endedId(pointId, '-device'),
+    order,
+    name,
+    state: 'new',
+    seat: 'point',
+    pointId,
+    lines: [],
+    grade: 'standard',
     settings: {
       family: 'outlet-protection',
       groundFault: protects === 'ground-fault' ? 'class-A' : 'none',

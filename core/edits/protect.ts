@@ -1,5 +1,6 @@
 import type { Command, Step } from '../job/commands';
-import { BODY } from '../job/families';
+import { MOUNTING } from '../job/families';
+import { freeIn } from '../job/freeIds';
 import { keyAfter } from '../job/order';
 import { placedPoints } from '../job/points/tree';
 import type { Circuit } from '../job/schema/circuit';
@@ -13,11 +14,11 @@ export const WAYS = [
   ...(['combined-breaker', 'ground-breaker', 'arc-breaker', 'first-outlet', 'first-outlet-both', 'blank-face'] as const),
   ...(['rcbo', 'shared-rcd', 'socket-rcd', 'afdd'] as const),
 ] as const;
-export type WayKind = (typeof WAYS)[number];
+export type ProtectionKind = (typeof WAYS)[number];
 
 /** A way drawn up as one edit. */
-export interface Way {
-  kind: WayKind;
+export interface ProtectionOption {
+  kind: ProtectionKind;
   command: Command;
   /** Pieces it takes, each with a word that a price may be entered under. */
   parts: { part: string; pieces: number }[];
@@ -39,18 +40,24 @@ const startBreaker = (job: Job, circuitId: string): Device | undefined =>
   Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && present(each));
 
 /** Every way that can be drawn for a circuit as it stands. */
-export function waysFor(job: Job, circuitId: string): Way[] {
+export function protectionOptions(job: Job, circuitId: string): ProtectionOption[] {
   const circuit = job.circuits[circuitId];
   if (circuit === undefined || circuit.kind !== 'final') return [];
   return job.dialect === 'nec' ? american(job, circuit) : metric(job, circuit);
 }
 
-function american(job: Job, circuit: Circuit): Way[] {
+function american(job: Job, circuit: Circuit): ProtectionOption[] {
   const breaker = startBreaker(job, circuit.id);
-  const ways: Way[] = [];
+  const ways: ProtectionOption[] = [];
   if (breaker?.settings.family === 'moulded-case-nec') {
-    const breakerOf = (kind: WayKind, says: string, more: { arcFault: string; groundFault: string }): Way => ({
-      ...{ kind, hours: 0.5, parts: [{ part: `${bare(says)} breaker`, pieces: 1 }] },
+    const breakerOf = (
+      kind: ProtectionKind,
+      says: string,
+      more: { arcFault: string; groundFault: string },
+    ): ProtectionOption => ({
+      kind,
+      hours: 0.5,
+      parts: [{ part: `${bare(says)} breaker`, pieces: 1 }],
       command: edit(
         `Fit ${says} breaker for ${circuit.name}`,
         // What was marked on the one there says nothing of another.
@@ -91,15 +98,17 @@ function american(job: Job, circuit: Circuit): Way[] {
   return ways;
 }
 
-function metric(job: Job, circuit: Circuit): Way[] {
+function metric(job: Job, circuit: Circuit): ProtectionOption[] {
   const breaker = startBreaker(job, circuit.id);
-  const ways: Way[] = [];
+  const ways: ProtectionOption[] = [];
   if (breaker !== undefined && (breaker.settings.family === 'mcb' || breaker.settings.family === 'rcbo')) {
     const { makerLetThrough: _l, curvePoints: _p, icsA: _s, ...marked } = breaker.settings;
     const kept = Object.fromEntries(Object.entries(marked).filter(([field]) => !OF_ANY_DEVICE.has(field)));
     const poles = marked.poles === '1P' ? '1P+N' : marked.poles === '3P' ? '3P+N' : marked.poles;
     ways.push({
-      ...{ kind: 'rcbo', hours: 0.4, parts: [{ part: 'RCBO', pieces: 1 }] },
+      kind: 'rcbo',
+      hours: 0.4,
+      parts: [{ part: 'RCBO', pieces: 1 }],
       command: edit(`Fit an RCBO of 30 mA for ${circuit.name}`, [
         ...(breaker.grade === 'maker' ? [set('devices', breaker.id, 'grade', 'standard')] : []),
         set('devices', breaker.id, 'settings', { ...kept, family: 'rcbo', poles, residual: RESIDUAL }),
@@ -109,18 +118,22 @@ function metric(job: Job, circuit: Circuit): Way[] {
     ways.push(...sharedRcd(job, circuit, marked.poles));
     const ratingA = marked.ratingA;
     ways.push({
-      ...{ kind: 'afdd', hours: 0.5, parts: [{ part: 'AFDD', pieces: 1 }] },
+      kind: 'afdd',
+      hours: 0.5,
+      parts: [{ part: 'AFDD', pieces: 1 }],
       command: edit(`Fit an AFDD beside ${breaker.name}`, [
         {
-          ...{ do: 'put', on: 'devices' },
+          do: 'put',
+          on: 'devices',
           row: {
-            ...{
-              id: freeId(job, `${circuit.id}-afdd`),
-              order: keyAfter(breaker.order),
-              name: `${circuit.name} AFDD`,
-              state: 'new',
-            },
-            ...{ seat: 'start', circuitId: circuit.id, lines: breaker.lines, grade: 'standard' },
+            id: freeIn(job, `${circuit.id}-afdd`),
+            order: keyAfter(breaker.order),
+            name: `${circuit.name} AFDD`,
+            state: 'new',
+            seat: 'start',
+            circuitId: circuit.id,
+            lines: breaker.lines,
+            grade: 'standard',
             settings: { family: 'afdd', poles, ...(ratingA === undefined ? {} : { ratingA }) },
           },
         },
@@ -129,15 +142,18 @@ function metric(job: Job, circuit: Circuit): Way[] {
   }
   ways.push(
     ...atFirstOutlet(job, circuit, 'socket-rcd', 'a socket-outlet with a residual device', {
-      ...{ family: 'outlet-protection', groundFault: 'residual', arcFault: 'none', residual: RESIDUAL },
+      family: 'outlet-protection',
+      groundFault: 'residual',
+      arcFault: 'none',
+      residual: RESIDUAL,
     }),
   );
   return ways;
 }
-const OF_ANY_DEVICE: ReadonlySet<string> = new Set(BODY);
+const OF_ANY_DEVICE: ReadonlySet<string> = new Set(MOUNTING);
 
 /** One residual switch ahead of this circuit and of every other of its board that has none. */
-function sharedRcd(job: Job, circuit: Circuit, poles: string): Way[] {
+function sharedRcd(job: Job, circuit: Circuit, poles: string): ProtectionOption[] {
   const board = job.boards[circuit.fromBoardId ?? ''];
   if (board === undefined) return [];
   const already = Object.values(job.devices).find(
@@ -149,22 +165,33 @@ function sharedRcd(job: Job, circuit: Circuit, poles: string): Way[] {
       ? []
       : [
           {
-            ...{ kind: 'shared-rcd', hours: 0.5, parts: [] },
+            kind: 'shared-rcd',
+            hours: 0.5,
+            parts: [],
             command: edit(`Hang ${circuit.name} behind ${already.name}`, [
               set('circuits', circuit.id, 'behindDeviceId', already.id),
             ]),
           },
         ];
   const three = poles.startsWith('3') || poles === '4P';
-  const id = freeId(job, `${board.id}-rcd`);
+  const id = freeIn(job, `${board.id}-rcd`);
   return [
     {
-      ...{ kind: 'shared-rcd', hours: 1, parts: [{ part: 'RCD', pieces: 1 }] },
+      kind: 'shared-rcd',
+      hours: 1,
+      parts: [{ part: 'RCD', pieces: 1 }],
       command: edit(`Fit an RCD of 30 mA in ${board.name} ahead of ${circuit.name}`, [
         {
-          ...{ do: 'put', on: 'devices' },
+          do: 'put',
+          on: 'devices',
           row: {
-            ...{ id, order: 'z', name: `${board.name} RCD`, state: 'new', seat: 'board', boardId: board.id, grade: 'standard' },
+            id,
+            order: 'z',
+            name: `${board.name} RCD`,
+            state: 'new',
+            seat: 'board',
+            boardId: board.id,
+            grade: 'standard',
             lines: three ? ['L1', 'L2', 'L3'] : ['L1'],
             settings: { family: 'rccb', poles: three ? '4P' : '2P', ratingA: stated(63), residual: RESIDUAL },
           },
@@ -178,7 +205,13 @@ const sensitive = ({ residual }: { residual: { sensitivityA?: Fact<number> | und
   residual.sensitivityA !== undefined && residual.sensitivityA.value <= RCD_A;
 
 /** Protection in the first outlet of the line, the rest fed through it. */
-function atFirstOutlet(job: Job, circuit: Circuit, kind: WayKind, says: string, settings: Device['settings']): Way[] {
+function atFirstOutlet(
+  job: Job,
+  circuit: Circuit,
+  kind: ProtectionKind,
+  says: string,
+  settings: Device['settings'],
+): ProtectionOption[] {
   const placed = placedPoints(job.points, circuit.id);
   const first = placed.find(({ parent }) => parent === undefined)?.point;
   if (first === undefined || first.kind !== 'socket') return [];
@@ -194,20 +227,24 @@ function atFirstOutlet(job: Job, circuit: Circuit, kind: WayKind, says: string, 
   if (there.some((each) => same(each.settings))) return [];
   return [
     {
-      ...{ kind, hours: 0.5, parts: [{ part: bare(says), pieces: 1 }] },
+      kind,
+      hours: 0.5,
+      parts: [{ part: bare(says), pieces: 1 }],
       command: edit(`Fit ${says} at ${first.name}, the rest fed through it`, [
         ...there.map(({ id }): Step => set('devices', id, 'state', 'removed')),
         {
-          ...{ do: 'put', on: 'devices' },
+          do: 'put',
+          on: 'devices',
           row: {
-            ...{
-              id: freeId(job, `${first.id}-protection`),
-              order: 'a',
-              name: `${first.name} ${bare(says)}`,
-              state: 'new',
-              seat: 'point',
-            },
-            ...{ pointId: first.id, lines: [], grade: 'standard', settings },
+            id: freeIn(job, `${first.id}-protection`),
+            order: 'a',
+            name: `${first.name} ${bare(says)}`,
+            state: 'new',
+            seat: 'point',
+            pointId: first.id,
+            lines: [],
+            grade: 'standard',
+            settings,
           },
         },
         ...(placed.length > 1 ? [set('points', first.id, 'onward', stated('feed-through'))] : []),
@@ -218,7 +255,7 @@ function atFirstOutlet(job: Job, circuit: Circuit, kind: WayKind, says: string, 
 }
 
 /** A device without contacts beside the panel, all of the circuit fed through it. */
-function blankFace(job: Job, circuit: Circuit, settings: Device['settings']): Way[] {
+function blankFace(job: Job, circuit: Circuit, settings: Device['settings']): ProtectionOption[] {
   const placed = placedPoints(job.points, circuit.id);
   const roots = placed.filter(({ parent }) => parent === undefined).map(({ point }) => point);
   const board = job.boards[circuit.fromBoardId ?? ''];
@@ -228,51 +265,46 @@ function blankFace(job: Job, circuit: Circuit, settings: Device['settings']): Wa
       Object.values(job.devices).some((each) => each.pointId === at && each.seat === 'point' && present(each)),
   );
   if (roots.length === 0 || board === undefined || blank) return [];
-  const id = freeId(job, `${circuit.id}-blank`);
+  const id = freeIn(job, `${circuit.id}-blank`);
   const roomId = board.roomId ?? roots[0]!.roomId;
   return [
     {
-      ...{ kind: 'blank-face', hours: 0.8, parts: [{ part: 'blank-face GFCI', pieces: 1 }] },
+      kind: 'blank-face',
+      hours: 0.8,
+      parts: [{ part: 'blank-face GFCI', pieces: 1 }],
       command: edit(`Fit a blank-face GFCI by ${board.name} for ${circuit.name}`, [
         {
-          ...{ do: 'put', on: 'points' },
+          do: 'put',
+          on: 'points',
           row: {
-            ...{
-              id,
-              circuitId: circuit.id,
-              order: '0',
-              name: `Blank-face GFCI by ${board.name}`,
-              kind: 'junction',
-              state: 'new',
-            },
+            id,
+            circuitId: circuit.id,
+            order: '0',
+            name: `Blank-face GFCI by ${board.name}`,
+            kind: 'junction',
+            state: 'new',
             ...(roomId === undefined ? {} : { roomId }),
-            ...{ readilyAccessible: stated(true), onward: stated('feed-through') },
+            readilyAccessible: stated(true),
+            onward: stated('feed-through'),
           },
         },
         ...roots.map((point): Step => set('points', point.id, 'parentPointId', id)),
         {
-          ...{ do: 'put', on: 'devices' },
+          do: 'put',
+          on: 'devices',
           row: {
-            ...{
-              id: freeId(job, `${id}-device`),
-              order: 'a',
-              name: `Blank-face GFCI of ${circuit.name}`,
-              state: 'new',
-              seat: 'point',
-            },
-            ...{ pointId: id, lines: [], grade: 'standard', settings },
+            id: freeIn(job, `${id}-device`),
+            order: 'a',
+            name: `Blank-face GFCI of ${circuit.name}`,
+            state: 'new',
+            seat: 'point',
+            pointId: id,
+            lines: [],
+            grade: 'standard',
+            settings,
           },
         },
       ]),
     },
   ];
-}
-
-/** An id nothing has yet. */
-function freeId({ devices, points }: Job, wanted: string): string {
-  const base = wanted.slice(0, 58);
-  for (let count = 0; ; count++) {
-    const id = count === 0 ? base : `${base}-${count}`;
-    if (devices[id] === undefined && points[id] === undefined) return id;
-  }
 }

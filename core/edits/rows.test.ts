@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
 import { demo } from '../testing/demos';
-import { EARNED } from '../testing/earned';
 import { splitHouse } from '../testing/houses';
 import { breaker, jobWith, stated } from '../testing/jobs';
+import { RELAXATION_JOBS } from '../testing/relaxations';
 import { addBoard, addCable, addDevice, addLoad, addOutlet, asFamily, copyOfCircuit } from './parts';
 import { accept, rename, setFact, setField, setOfJob, takeOut, underRules } from './rows';
 import { addSource, connect, networkAbove, withVoltageSystem } from './sources';
@@ -77,7 +77,7 @@ describe('edits by name', () => {
   });
 
   it('circuits, cables and devices stay as removed; what is only entered is gone', () => {
-    const job = EARNED.combination!.job();
+    const job = RELAXATION_JOBS.combination!.job();
     for (const [on, id] of [
       ['circuits', 'c'],
       ['segments', 'c-cable'],
@@ -90,7 +90,7 @@ describe('edits by name', () => {
     const [listing] = Object.values(job.combinations);
     expect(takeOut(job, 'combinations', listing!.id).label).toBe(`Without ${listing!.reference}`);
     expect(applyCommand(job, takeOut(job, 'combinations', listing!.id)).combinations).toEqual({});
-    const row = { ...{ id: 'a', circuitId: 'c', question: 'carries-load', check: 'x', reason: 'r' }, by: 'b', on: '2026-01-02' };
+    const row = { id: 'a', circuitId: 'c', question: 'carries-load', check: 'x', reason: 'r', by: 'b', on: '2026-01-02' };
     const taken = applyCommand(house(), accept('Load', { ...row, inputsKey: 'k' } as Parameters<typeof accept>[1]));
     expect(applyCommand(taken, takeOut(taken, 'acceptances', 'a')).acceptances).toEqual({});
   });

@@ -1,19 +1,12 @@
 import { deviceLine } from '../devices/identity';
 import type { Command } from '../job/commands';
+import { freeIn } from '../job/freeIds';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { linesOf } from '../job/terms';
 import { edit, set } from './steps';
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
-
-/** An id nothing has yet. */
-function freeId({ devices }: Job, wanted: string): string {
-  for (let count = 0; ; count++) {
-    const id = `${wanted.slice(0, 58)}${count === 0 ? '' : `-${count}`}`;
-    if (devices[id] === undefined) return id;
-  }
-}
 
 /** A surge device of type 2 put in a board, its plate yet to be read. */
 export function addSurge(job: Job, boardId: string): Command {
@@ -22,10 +15,17 @@ export function addSurge(job: Job, boardId: string): Command {
   const neutral = { 1: '1+1', 2: '2+0', 3: '3+1' } as const;
   return edit(`Put a surge device in ${board.name}`, [
     {
-      ...{ do: 'put', on: 'devices' },
+      do: 'put',
+      on: 'devices',
       row: {
-        ...{ id: freeId(job, `${boardId}-surge`), order: 's', name: `Surge device in ${board.name}`, state: 'new' },
-        ...{ seat: 'board', boardId, lines: [...lines], grade: 'standard' },
+        id: freeIn(job, `${boardId}-surge`),
+        order: 's',
+        name: `Surge device in ${board.name}`,
+        state: 'new',
+        seat: 'board',
+        boardId,
+        lines: [...lines],
+        grade: 'standard',
         settings: { family: 'spd', type: stated('2'), connection: neutral[lines.length as 1 | 2 | 3] },
       },
     },

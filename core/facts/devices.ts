@@ -14,6 +14,8 @@ function ratingOf(_: Job, row: Row): Spec {
   return { label: 'rating', how: { kind: 'quantity', edge: 'current', steps } };
 }
 
+const LEADS = 'length of its leads, all of them in a row';
+
 /** Facts of devices, in the order they are asked. */
 export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curvePoints'> = {
   diversity: said('diversityBehind', 'factor'),
@@ -59,14 +61,16 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
   standingAllOn: yesNo('read by clamp with', 'everything on', 'some of it off'),
   'settings.type': choice('type', ['1', '1+2', '2', '3']),
   'settings.ucV': named((dialect) => (dialect === 'nec' ? 'MCOV, V' : 'maximum continuous voltage Uc, V'), 'ratio'),
-  'settings.upKv': named((dialect) => (dialect === 'nec' ? 'VPR, kV' : 'protection level Up, kV'), 'ratio'),
+  'settings.upKv': (job, row) =>
+    job.dialect === 'nec' ? quantity('VPR', 'kilovolts', 'V')(job, row) : quantity('protection level Up', 'kilovolts')(job, row),
   'settings.inKa': named((dialect) => `nominal discharge current${dialect === 'nec' ? '' : ' In'}, kA`, 'ratio'),
   'settings.iimpKa': quantity('impulse current Iimp, kA', 'ratio'),
   'settings.npeInKa': quantity('nominal discharge current N-PE, kA', 'ratio'),
   'settings.npeIimpKa': quantity('impulse current N-PE, kA', 'ratio'),
   'settings.sccrA': (job, row) =>
     quantity(job.dialect === 'nec' ? 'short-circuit current rating' : 'short-circuit rating Isccr', 'current', 'kA')(job, row),
-  'settings.leadM': length('length of its leads, all of them in a row'),
+  // As a tape reads them.
+  'settings.leadM': (job, row) => (job.dialect === 'nec' ? quantity(LEADS, 'length', 'in')(job, row) : length(LEADS)(job, row)),
   'settings.ownDisconnector': yesNo('opened when it fails', 'by itself', 'by a device ahead'),
   'settings.mount': choice('connected', [
     { value: 'plug-on', label: 'plugged onto the bars' },
@@ -93,7 +97,8 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
     { value: 'twin', label: 'twin, two in one space' },
   ]),
   'settings.neutralLead': choice('neutral lead', ['pigtail', 'plug-on']),
-  'settings.listedHere': yesNo('listed for where it sits'),
+  'settings.listedHere': (job, row) =>
+    yesNo(job.dialect === 'nec' ? 'listed for this panel' : 'verified for this board')(job, row),
   'settings.thresholdA': quantity('operating threshold', 'current', 'mA'),
   'settings.reversed': yesNo('line and load wires', 'reversed', 'as marked'),
   'settings.weatherResistant': yesNo('weather-resistant'),

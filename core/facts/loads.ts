@@ -40,7 +40,13 @@ const equipmentOf = (dialect: Dialect): readonly Option[] =>
     .filter((kind) => dialect === 'nec' || !NEC_EQUIPMENT.has(kind))
     .map((value) => ({ value, label: value === 'other' ? 'none of these' : value.replaceAll('-', ' ') }));
 const NEC_EQUIPMENT: ReadonlySet<string> = new Set([
-  ...['tire-inflator', 'vacuum-machine', 'vending-machine', 'drinking-cooler', 'pressure-washer', 'boat-hoist', 'hydromassage'],
+  'tire-inflator',
+  'vacuum-machine',
+  'vending-machine',
+  'drinking-cooler',
+  'pressure-washer',
+  'boat-hoist',
+  'hydromassage',
   'room-air-conditioner',
 ]);
 
@@ -95,12 +101,13 @@ export const SPECS: SpecsOf<Load> = {
   touched: yesNo('held or touched in use', 'touched', 'not touched'),
   wet: yesNo('used in the wet', 'in the wet', 'in the dry'),
   electronics: yesNo('electronics in it'),
-  waveform: choice('residual current it can leak', [
-    { value: 'sine', label: 'sine' },
-    { value: 'pulsating-dc', label: 'pulsating DC' },
-    { value: 'mixed-frequency', label: 'mixed frequencies' },
-    { value: 'smooth-dc', label: 'smooth DC' },
-  ]),
+  waveform: (job, row) =>
+    choice(`${job.dialect === 'nec' ? 'leakage' : 'residual'} current it can have`, [
+      { value: 'sine', label: 'sine' },
+      { value: 'pulsating-dc', label: 'pulsating DC' },
+      { value: 'mixed-frequency', label: 'mixed frequencies' },
+      { value: 'smooth-dc', label: 'smooth DC' },
+    ])(job, row),
   dcDetection: yesNo('6 mA DC detection in it (RDC-DD)', 'there', 'not there'),
   makersType: choice('residual type its maker asks for in writing', ['A', 'F', 'B']),
   withstandKv: quantity('surge it stands, kV', 'ratio'),

@@ -1,10 +1,18 @@
-import { kindWords, placeWords, wayWords } from '../job/cableWords';
+import { kindWords, placeWords, protectivePathWords } from '../job/cableWords';
 import { constructionsOf } from '../job/fits';
-import { Segment } from '../job/schema/circuit';
+import { Circuit, Segment } from '../job/schema/circuit';
+import { wordOfUse } from '../job/terms';
 import { choice, type Specs, yesNo } from './spec';
 
 /** Fields that hold their value plain, without where it is from, and are chosen from a list like facts are. */
 export const PLAIN = {
+  circuits: {
+    use: (job, row) =>
+      choice(
+        'use',
+        Circuit.shape.use.unwrap().options.map((value) => ({ value, label: wordOfUse(job.dialect, value) })),
+      )(job, row),
+  },
   segments: {
     construction: (job, row) =>
       choice(
@@ -19,7 +27,7 @@ export const PLAIN = {
     protectivePath: (job, row) =>
       choice(
         'fault return path',
-        Segment.shape.protectivePath.unwrap().options.map((value) => ({ value, label: wayWords(job.dialect)[value] })),
+        Segment.shape.protectivePath.unwrap().options.map((value) => ({ value, label: protectivePathWords(job.dialect)[value] })),
       )(job, row),
     inSun: yesNo('exposure to the sun', 'in the sun', 'none'),
   },

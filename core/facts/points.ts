@@ -20,14 +20,21 @@ const YOKES: readonly Option[] = [
   { value: 3, label: 'three on one yoke' },
 ];
 
+const GANGS: readonly Option[] = [
+  { value: 1, label: 'single' },
+  { value: 2, label: 'double' },
+  { value: 3, label: 'triple' },
+];
+
 /** Facts of points, in the order they are asked. */
 export const SPECS: SpecsOf<Point> = {
-  onward: choice('the next ones are fed', [
-    { value: 'feed-through', label: 'feed-through' },
-    { value: 'pigtail', label: 'pigtailed' },
-  ]),
+  onward: (job, row) =>
+    choice('the next ones are fed', [
+      { value: 'feed-through', label: job.dialect === 'nec' ? 'feed-through' : 'looped through it' },
+      { value: 'pigtail', label: job.dialect === 'nec' ? 'pigtailed' : 'from a connector beside it' },
+    ])(job, row),
   ratedA: quantity('rating', 'current'),
-  receptacles: choice('receptacles', YOKES),
+  receptacles: (job, row) => (job.dialect === 'nec' ? choice('receptacles', YOKES)(job, row) : choice('gangs', GANGS)(job, row)),
   configuration: (job, row) => choice('configuration', configurationsOf(job.dialect))(job, row),
   serves: (job, row) =>
     choice('purpose', [
@@ -38,9 +45,10 @@ export const SPECS: SpecsOf<Point> = {
     ])(job, row),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   wetness: choice('location', ['dry', 'damp', 'wet']),
-  sinkDistanceM: length('distance to the sink as the cord runs'),
+  sinkDistanceM: (job, row) =>
+    length(job.dialect === 'nec' ? 'distance to the sink as the cord runs' : 'distance to the sink')(job, row),
   sinkThroughDoor: yesNo('that way to the sink goes through a door'),
-  tubDistanceM: length('distance to the tub or shower'),
+  tubDistanceM: (job, row) => length(`distance to the ${job.dialect === 'nec' ? 'tub' : 'bath'} or shower`)(job, row),
   poolDistanceM: length('distance to the pool or spa'),
   zone: choice('zone', ['0', '1', '2', '3', 'outside']),
   ipX: quantity('second figure of its IP code', 'count'),

@@ -1,5 +1,6 @@
 import { BREAKER_RATINGS_A } from '../tables/breakerGates';
 import { GG_RATINGS_A } from '../tables/fuseGates';
+import { BUILDING_GAUGES } from '../tables/gauges';
 import { NEC_RATINGS_A } from '../tables/necBreakerGates';
 
 /** Values offered, and walked through with the arrow keys: the preferred ones of IEC 60898-1, IEC 60269 and IEC 60228. Any other may be typed. */
@@ -28,19 +29,7 @@ export const METRIC_SIZES = [
 const AWG_SIZES = [
   '18AWG',
   '16AWG',
-  '14AWG',
-  '12AWG',
-  '10AWG',
-  '8AWG',
-  '6AWG',
-  '4AWG',
-  '3AWG',
-  '2AWG',
-  '1AWG',
-  '1/0AWG',
-  '2/0AWG',
-  '3/0AWG',
-  '4/0AWG',
+  ...BUILDING_GAUGES,
   ...[250, 300, 350, 400, 500, 600, 700, 750, 800, 900, 1000].map((kcmil) => `${kcmil}kcmil`),
 ] as const;
 export const sizesOf = (dialect: 'iec' | 'nec'): readonly string[] => (dialect === 'nec' ? AWG_SIZES : METRIC_SIZES);

@@ -3,7 +3,7 @@ import type { Step } from '../job/commands';
 import { showSize, unitSymbol } from '../job/edges';
 import { FAMILIES } from '../job/families';
 import type { Segment } from '../job/schema/circuit';
-import type { Fact, Provenance } from '../job/schema/facts';
+import type { Fact, FactOrigin, Provenance } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { showArea, showCurrent, showLength, showNumber, showPower, showSmall, showTorque } from '../job/show';
 import type { Dialect } from '../job/terms';
@@ -151,6 +151,8 @@ export function showFact(dialect: Dialect, how: FactKind, value: FactValue): str
       return dialect === 'nec' ? `${showNumber(value / 16.387064)} in³` : `${showNumber(value)} cm³`;
     case 'area':
       return showArea(value, dialect);
+    case 'kilovolts':
+      return how.usual === 'V' ? `${showNumber(value * 1000)} V` : `${showNumber(value)} kV`;
     case 'current':
       return how.usual === 'mA' ? `${showNumber(milli(value))} mA` : showCurrent(value);
     case 'power':
@@ -166,12 +168,19 @@ export function showFact(dialect: Dialect, how: FactKind, value: FactValue): str
   }
 }
 
+/** A value as it is set: where it is from, and how it came there where nobody entered it by itself. */
+export interface SetTo {
+  value: FactValue;
+  from: Provenance;
+  origin?: FactOrigin;
+}
+
 /**
  * Steps that give a fact another value, with what goes with it: the neutral follows its line while the two are of one size;
  * the protective conductor stays, since nothing says it was changed. Without a value the fact becomes unknown.
  * @throws RangeError for a path that leads to no fact
  */
-export function stepsToSet(job: Job, path: string, to: { value: FactValue; from: Provenance } | undefined): Step[] {
+export function stepsToSet(job: Job, path: string, to: SetTo | undefined): Step[] {
   const place = placeOf(path);
   if (place === undefined) throw new RangeError(`${path} leads to no fact`);
   const { on, id, field } = place;
@@ -185,7 +194,7 @@ export function stepsToSet(job: Job, path: string, to: { value: FactValue; from:
   if (on === 'segments' && field[0] === 'lineSize' && to !== undefined) {
     const { lineSize, neutralSize } = job.segments[id] as Segment;
     if (neutralSize !== undefined && neutralSize.value === lineSize?.value)
-      steps.push({ do: 'set', on, id, field: ['neutralSize'], to: { value: to.value, from: neutralSize.from } });
+      steps.push({ do: 'set', on, id, field: ['neutralSize'], to: { ...to, from: neutralSize.from } });
   }
   return steps;
 }

@@ -115,7 +115,10 @@ export const SPECS: SpecsOf<Segment> = {
     how: { kind: 'quantity', edge: 'length', usual: dialect === 'nec' ? 'in' : 'mm' },
   }),
   raceway: choice('raceway', [
-    ...['EMT', 'RMC', 'IMC', 'FMC'],
+    'EMT',
+    'RMC',
+    'IMC',
+    'FMC',
     { value: 'PVC40', label: 'PVC schedule 40' },
     { value: 'PVC80', label: 'PVC schedule 80' },
   ]),

@@ -10,13 +10,15 @@ import {
 } from '../edits/arrangements';
 import { behindOf } from '../house/behind';
 import type { House, Seated } from '../house/facts';
-import { eveningOf, mayTrip, tripLimits } from '../house/standing';
+import { eveningOf, mayTrip, tripLimits } from '../house/standingLeakage';
 import { applyCommand, type Command } from '../job/commands';
+import type { Maybe } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { type Verdict, worstVerdict } from '../judging/answer';
+import type { CheckKey } from '../judging/keys';
 import { Evenings } from '../leakage/nuisance';
 import { bestSplit, type Item } from '../leakage/split';
-import { standingVerdict, weighed } from '../questions/stays-on/standing';
+import { standingVerdict, weighed } from '../questions/stays-on/standingLeakage';
 import { darkStudy } from '../reports/board';
 import { residualSeats } from '../reports/residual';
 import type { Progress } from '../study/progress';
@@ -36,6 +38,9 @@ export interface Arranged {
   /** Whether stairs and halls keep something lit whichever shared one opens; null where none is drawn. */
   stairs: boolean | null;
   worstMa: number | null;
+  /** Where that is not known: what is said of it so far, and what is not. */
+  saidMa: number;
+  lacks: readonly string[];
   limitMa: number | null;
   leakage: Verdict;
   /** Trips without a fault in a year, with the ends of their interval; null where something is missing to say so. */
@@ -117,6 +122,9 @@ const ofBoard = (study: Study, job: Job, boardId: string): Seated[] =>
         : seat === 'start' && wiring.circuit.fromBoardId === boardId && device.seat !== 'point',
     );
 
+/** Checks of what smooth direct current does to a residual device. */
+const SMOOTH: ReadonlySet<CheckKey> = new Set(['dc', 'type']);
+
 function row(
   job: Job,
   study: Study,
@@ -158,12 +166,14 @@ function row(
               alone || !rooms.some(({ roomId, state }) => state === 'dark' && stairs.some(({ id }) => id === roomId)),
           ),
     worstMa: worst === undefined || !whole ? null : milli(worst.standing.worstA),
+    saidMa: milli(Math.max(0, ...seats.map((seated) => saidA(job, study, seated)))),
+    lacks: [...new Set(loads.flatMap(({ standing, limits }) => [standing, limits].flatMap(whatOf)))],
     limitMa: worst === undefined ? null : milli(worst.limits.passA),
     leakage: !whole ? 'unknown' : worst === undefined ? 'not-applicable' : standingVerdict(worst.standing.worstA, worst.limits),
     nuisance: whole ? perYear(loads) : null,
     dc: worstVerdict(
       checks
-        .filter(({ id }) => /^(dc|type):/.test(id) && seats.some(({ device }) => id.endsWith(`:${device.id}`)))
+        .filter(({ name }) => SMOOTH.has(name.key) && seats.some(({ device }) => name.of('device') === device.id))
         .map(({ verdict }) => verdict),
     ),
     search: Math.max(0, ...seats.map((seated) => finalsBehind(house, seated))),
@@ -178,6 +188,13 @@ function row(
 function finalsBehind(house: House, seated: Seated): number {
   const behind = behindOf(house, seated);
   return behind.known ? behind.value.circuits.filter(({ circuit }) => circuit.kind === 'final').length : 0;
+}
+
+const whatOf = (maybe: Maybe<unknown>): string[] => (maybe.known ? [] : maybe.missing.map(({ what }) => what));
+/** Standing leakage behind a residual device of what is entered so far, its lines added up. */
+function saidA(job: Job, study: Study, seated: Seated): number {
+  const behind = behindOf(study.house, seated);
+  return behind.known ? behind.value.circuits.reduce((sum, { circuit }) => sum + leakOf(job, study, circuit.id), 0) : 0;
 }
 
 type Loaded = { seated: Seated; standing: ReturnType<typeof weighed>; limits: ReturnType<typeof tripLimits> };

@@ -1,6 +1,7 @@
 import { putDevice, tieDevices } from '../edits/board';
 import { boardLayout, boardOf, linesAt, placeOf, spanOf } from '../job/board/layout';
 import type { Step } from '../job/commands';
+import { cutName } from '../job/ids';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { CABLE, type Candidate, maker, RESIDUAL } from './candidate';
@@ -37,7 +38,7 @@ function sharedNeutral(job: Job, circuitId: string): Candidate<'tie' | 'leg' | '
           return [
             {
               kind: 'leg',
-              command: { label: `${label}, tripping with ${other.name}`.slice(0, 200), steps: [...steps, ...tie.steps] },
+              command: { label: cutName(`${label}, tripping with ${other.name}`), steps: [...steps, ...tie.steps] },
             },
           ];
         });

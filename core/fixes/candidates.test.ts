@@ -51,7 +51,12 @@ describe('what is tried to mend a circuit', () => {
     expect(labels(job, 'family')).toEqual(['Fit an RCBO of 30 mA, type A, in its place']);
     const { settings } = mended(job, 'family').devices['c-device']!;
     expect(settings).toEqual({
-      ...{ family: 'rcbo', curve: stated('C'), ratingA: stated(16), poles: '1P+N', icnA: stated(6000), energyClass: stated('3') },
+      family: 'rcbo',
+      curve: stated('C'),
+      ratingA: stated(16),
+      poles: '1P+N',
+      icnA: stated(6000),
+      energyClass: stated('3'),
       residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
     });
     expect(labels(one({}, gg(16)), 'family')).toEqual([]);
@@ -228,6 +233,16 @@ describe('what is tried to mend a circuit', () => {
       ['d', split!.makes],
     ]);
     expect(parted.circuits[split!.makes!]!.number).toBe(`${job.circuits.c!.number}b`);
+    // Split once more, what was parted before stays as it is.
+    const parts = applyCommand(loaded, split!.command);
+    const once = { ...parts, loads: { ...parts.loads, e: load('e', 500) } };
+    const [again] = of(once, 'split');
+    const twice = applyCommand(once, again!.command);
+    expect(again!.makes).not.toBe(split!.makes);
+    expect(twice.circuits[split!.makes!]).toEqual(once.circuits[split!.makes!]);
+    expect(new Set(Object.values(twice.loads).map(({ circuitId }) => circuitId))).toEqual(
+      new Set(['c', split!.makes, again!.makes]),
+    );
     const { a, b } = loaded.loads;
     expect(of({ ...loaded, loads: { a: a! } }, 'split')).toEqual([]);
     expect(of({ ...loaded, loads: { a: a!, b: b! } }, 'split')).toHaveLength(1);

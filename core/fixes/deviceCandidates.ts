@@ -1,7 +1,9 @@
 import { isNecFuse } from '../devices/bands';
 import { copyOfCircuit } from '../edits/parts';
 import type { Step } from '../job/commands';
-import { BODY } from '../job/families';
+import { MOUNTING } from '../job/families';
+import { hasRow } from '../job/freeIds';
+import { cutName, endedId, freeId } from '../job/ids';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Fact, Line } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
@@ -141,7 +143,7 @@ function families(job: Job, circuitId: string): Candidate<'family'>[] {
   const steps: Step[] = [...grade, { do: 'set', on: 'devices', id, field: ['settings'], to }];
   return [{ kind: 'family', command: { label: `Fit an RCBO of ${milli(SENSITIVE.upToA)} mA, type A, in its place`, steps } }];
 }
-const OF_ANY_DEVICE: ReadonlySet<string> = new Set(BODY);
+const OF_ANY_DEVICE: ReadonlySet<string> = new Set(MOUNTING);
 
 /** Half of the loads on a circuit of their own, made like this one. */
 function splits(job: Job, circuitId: string): Candidate<'split'>[] {
@@ -150,13 +152,12 @@ function splits(job: Job, circuitId: string): Candidate<'split'>[] {
     .filter((load) => load.circuitId === circuitId)
     .sort((a, b) => (b.powerW?.value ?? 0) - (a.powerW?.value ?? 0));
   if (circuit === undefined || circuit.kind !== 'final' || loads.length < 2 || circuit.designCurrentA !== undefined) return [];
-  let count = 0;
-  const copy = copyOfCircuit(
-    job,
-    circuitId,
-    `${circuit.number}b`.slice(0, 200),
-    () => `${circuitId.slice(0, 50)}-split-${++count}`,
-  );
+  const made = new Set<string>();
+  const copy = copyOfCircuit(job, circuitId, cutName(`${circuit.number}b`), () => {
+    const id = freeId(endedId(circuitId, '-split'), (each) => made.has(each) || hasRow(job, each));
+    made.add(id);
+    return id;
+  });
   // The largest stays; every second one after it goes.
   const moved = loads.filter((_, index) => index % 2 === 1);
   const names = moved.map((load) => load.name).join(' and ');
@@ -167,7 +168,7 @@ function splits(job: Job, circuitId: string): Candidate<'split'>[] {
   return [
     {
       kind: 'split',
-      command: { label: `Split it: ${names} on a circuit of its own`.slice(0, 200), steps },
+      command: { label: cutName(`Split it: ${names} on a circuit of its own`), steps },
       makes: copy.circuitId,
     },
   ];

@@ -1,5 +1,6 @@
-import { type WayKind, waysFor } from '../edits/protect';
+import { type ProtectionKind, protectionOptions } from '../edits/protect';
 import type { Step } from '../job/commands';
+import { cutName } from '../job/ids';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
@@ -17,7 +18,7 @@ function marks(job: Job, circuitId: string): Candidate<'mark'>[] {
           {
             kind: 'mark',
             command: {
-              label: `${says} ${of.map(({ name }) => name).join(', ')}`.slice(0, 200),
+              label: cutName(`${says} ${of.map(({ name }) => name).join(', ')}`),
               steps: of.map(({ id }): Step => ({ do: 'set', on: 'points', id, field: [field], to: stated(to) })),
             },
           },
@@ -103,11 +104,11 @@ const landsWrong = (at: 'bar' | 'this-device' | 'other-device', settings: Device
 
 /** Protection that is asked for and lacking, the least that may do first; an RCBO in a breaker's place is tried among the families. */
 const protections = (job: Job, circuitId: string): Candidate<'protect'>[] =>
-  waysFor(job, circuitId)
+  protectionOptions(job, circuitId)
     .filter(({ kind }) => kind !== 'rcbo')
     .sort((a, b) => LEAST_FIRST.indexOf(a.kind) - LEAST_FIRST.indexOf(b.kind))
     .map(({ command }) => ({ kind: 'protect' as const, command }));
-const LEAST_FIRST: readonly WayKind[] = [
+const LEAST_FIRST: readonly ProtectionKind[] = [
   ...(['ground-breaker', 'arc-breaker', 'combined-breaker', 'first-outlet', 'first-outlet-both', 'blank-face'] as const),
   ...(['shared-rcd', 'afdd', 'socket-rcd'] as const),
 ];

@@ -1,5 +1,5 @@
 import { typeFor } from '../edits/arrangements';
-import { waysFor } from '../edits/protect';
+import { protectionOptions } from '../edits/protect';
 import type { Step } from '../job/commands';
 import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
@@ -112,7 +112,7 @@ function moves(job: Job, circuitId: string): Candidate<'move' | 'apart-residual'
   );
   return [circuit, ...others.filter(({ id }) => id !== circuitId)].flatMap(
     ({ id, name }): Candidate<'move' | 'apart-residual'>[] => {
-      const own = waysFor(job, id).find(({ kind }) => kind === 'rcbo');
+      const own = protectionOptions(job, id).find(({ kind }) => kind === 'rcbo');
       return [
         ...neighbours.map((each): Candidate<'move'> => {
           const step: Step = { do: 'set', on: 'circuits', id, field: ['behindDeviceId'], to: each.id };

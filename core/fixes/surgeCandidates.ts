@@ -4,6 +4,7 @@ import { FAMILIES } from '../job/families';
 import type { Device } from '../job/schema/device';
 import type { Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
+import { showLength } from '../job/show';
 import { LEAD_M } from '../tables/surge';
 import { type Candidate, maker } from './candidate';
 
@@ -57,7 +58,10 @@ function ofStage(job: Job, { id, name, settings, boardId }: Device): Candidate<'
     ...LEADS_M.filter((metres) => now !== undefined && metres < now).map(
       (metres): Candidate<'lead'> => ({
         kind: 'lead',
-        command: { label: `Lay the leads of ${name} within ${metres} m`, steps: [setting('leadM', stated(metres))] },
+        command: {
+          label: `Lay the leads of ${name} within ${showLength(metres, job.dialect)}`,
+          steps: [setting('leadM', stated(metres))],
+        },
       }),
     ),
     ...(indicator?.value === 'failed'
@@ -86,12 +90,22 @@ function another(job: Job, boardId: string): Candidate<'stage'> {
     if (step.do !== 'put' || step.on !== 'devices') return step;
     const row = step.row as Device;
     const more = {
-      ...{ upKv: stated(usual.upKv), ucV: stated(usual.ucV), inKa: stated(20), sccrA: stated(25_000) },
-      ...{ leadM: stated(0.3), ownDisconnector: stated(true) },
+      upKv: stated(usual.upKv),
+      ucV: stated(usual.ucV),
+      inKa: stated(20),
+      sccrA: stated(25_000),
+      leadM: stated(0.3),
+      ownDisconnector: stated(true),
     };
     return { ...step, row: { ...row, settings: { ...row.settings, ...more } } } as Step;
   });
-  return { kind: 'stage', command: { label: `${label}, Up ${usual.upKv} kV, leads of 0.3 m`, steps: filled } };
+  return {
+    kind: 'stage',
+    command: {
+      label: `${label}, ${job.dialect === 'nec' ? 'VPR' : 'Up'} ${usual.upKv} kV, leads of ${showLength(0.3, job.dialect)}`,
+      steps: filled,
+    },
+  };
 }
 
 export const SURGES = maker({ lead: ['rides-surge'], stage: ['rides-surge'] }, surges);

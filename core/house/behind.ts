@@ -1,4 +1,4 @@
-import { all, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { all, join, type Known, known, lack, list, type Maybe, type Missing, map, NO_GIVENS, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Device, Load, Origin, Point } from '../job/sealed';
 import type { Wiring } from '../network/paths';
@@ -18,7 +18,7 @@ export interface Behind {
 }
 
 /** What is fed through a device in a board or at a circuit's start or end: everything down from there. */
-function behindSeat(house: House, seated: Seated): Behind {
+function behindSeat(house: House, seated: Seated): Known<Behind> {
   const circuits: Wiring[] = [];
   const pending = [...circuitsBehind({ house }, seated)];
   for (const wiring of pending) {
@@ -30,11 +30,17 @@ function behindSeat(house: House, seated: Seated): Behind {
     }
   }
   const loads = circuits.flatMap((wiring) => house.loadsOf(wiring.circuit.id).map((load) => ({ load, wiring })));
-  const bare = circuits.flatMap(({ circuit }): Missing[] =>
-    circuit.kind === 'final' && house.loadsOf(circuit.id).length === 0
-      ? [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }]
-      : [],
-  );
+  let given = NO_GIVENS;
+  const bare = circuits.flatMap(({ circuit }): readonly Missing[] => {
+    if (circuit.kind !== 'final' || house.loadsOf(circuit.id).length > 0) return [];
+    // What is plugged into outlets for anything changes from day to day: nothing of it is listed (220.14(J)), and none of it may leak
+    // smooth DC that a device of type A does not bear (IEC 61140 7.5.2; from memory).
+    const general = house.generalOf(circuit.id);
+    if (general === undefined) return [lack('feeds', `circuits.${circuit.id}`, `what ${circuit.name} feeds`)];
+    if (!general.known) return general.missing;
+    given = join(given, general.given);
+    return [];
+  });
   const leads = [
     seated.wiring.circuit,
     ...circuits.flatMap(({ circuit }) => [
@@ -44,10 +50,7 @@ function behindSeat(house: House, seated: Seated): Behind {
     ]),
   ];
   const inverters = leads.flatMap(({ fromOriginId }) => house.wirings.origins.get(fromOriginId ?? '') ?? []);
-  return {
-    ...{ loads, circuits, bare },
-    inverters: [...new Set(inverters)].filter(({ kind }) => kind === 'inverter'),
-  };
+  return known({ loads, circuits, bare, inverters: [...new Set(inverters)].filter(({ kind }) => kind === 'inverter') }, given);
 }
 
 /** What hangs on the load side of a device in an outlet; equipment nobody gave an outlet may hang there too. */
@@ -73,7 +76,7 @@ function behindOutlet(house: House, wiring: Wiring, at: Point): Maybe<Behind> {
 /** What is fed through a device, wherever it sits. */
 export const behindOf = perDevice('what hangs behind', (house, seated): Maybe<Behind> => {
   const { device, wiring } = seated;
-  if (device.seat !== 'point') return known(behindSeat(house, seated));
+  if (device.seat !== 'point') return behindSeat(house, seated);
   const at = house.job.points[device.pointId ?? ''];
   return at === undefined
     ? unknown(`devices.${device.id}.pointId`, `the outlet ${device.name} sits in`)

@@ -5,7 +5,7 @@ import type { CircuitFacts, Seated } from './facts';
 import { perDevice } from './perDevice';
 
 /** Whether current of a source reaches a device from its load side. */
-export interface OnTheWay extends Seated {
+export interface OnThePath extends Seated {
   reversed: boolean;
 }
 
@@ -14,7 +14,7 @@ export interface OnTheWay extends Seated {
  * is the circuit's own chain. A source that comes in elsewhere passes the feeders between in reverse.
  * @returns unknown where the origin's service or the way to it is not entered
  */
-export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly OnTheWay[]> {
+export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly OnThePath[]> {
   const { path, chain, house, circuit } = facts;
   if (!path.known) return path;
   const forward = chain.map((seated) => ({ ...seated, reversed: false }));
@@ -25,7 +25,7 @@ export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly O
   const way = boardsFrom(facts, service.circuit.toBoardId);
   if (!way.known) return way;
   const onPath = new Set(path.value.flatMap((wiring) => wiring.circuit.toBoardId ?? []));
-  const back: OnTheWay[] = [];
+  const back: OnThePath[] = [];
   let meets = service.circuit.toBoardId;
   for (const feeder of way.value) {
     if (onPath.has(meets)) break;
@@ -44,7 +44,7 @@ export function chainFrom(facts: CircuitFacts, origin: Origin): Maybe<readonly O
 }
 
 /** The ways to a circuit from every source but its usual one; a service has none, it is its own source's. */
-export function otherWays(facts: CircuitFacts): { origin: Origin; way: Maybe<readonly OnTheWay[]> }[] {
+export function otherWays(facts: CircuitFacts): { origin: Origin; way: Maybe<readonly OnThePath[]> }[] {
   const { circuit, path, house } = facts;
   if (circuit.fromOriginId !== undefined || !path.known) return [];
   const usual = path.value[0]!.circuit.fromOriginId;

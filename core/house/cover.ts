@@ -5,10 +5,10 @@ import { all, known, type Maybe, map, unknown } from '../job/known';
 import { factOf, ifStated, settingIfEntered } from '../job/readers';
 import type { Configuration, Device, Point } from '../job/sealed';
 import { linesOpened } from '../network/poles';
-import { earned } from '../rules/credit';
+import { applies } from '../rules/relaxation';
 import { neutralReturnBehind } from './bonds';
-import { BOTH_SIDES, RESIDUAL } from './credits';
 import { type CircuitFacts, HOUSE, type House, type Seated } from './facts';
+import { BOTH_SIDES, RESIDUAL } from './relaxations';
 
 /** A device current passes on its way to an outlet, or that sits in it. */
 export interface Covering {
@@ -69,8 +69,8 @@ const coversAhead = HOUSE.cell(
 function sees(facts: CircuitFacts, seated: Seated): Maybe<boolean> {
   const about = { facts, seated: { ...seated, reversed: false } };
   return map(
-    all({ sees: earned(RESIDUAL, about), side: earned(BOTH_SIDES, about) }),
-    (read) => read.sees.earned && read.side.earned,
+    all({ sees: applies(RESIDUAL, about), side: applies(BOTH_SIDES, about) }),
+    (read) => read.sees.applies && read.side.applies,
   );
 }
 

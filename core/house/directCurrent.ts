@@ -4,7 +4,7 @@ import type { Device, Load } from '../job/sealed';
 import { loadLines } from '../loads/lines';
 import type { Wiring } from '../network/paths';
 import { clause } from '../rules/clauses';
-import { type Credit, drawn, earned } from '../rules/credit';
+import { applies, drawn, type Relaxation } from '../rules/relaxation';
 import { DC_TOLERANCE_A } from '../tables/leakage';
 import { fromMilli } from '../units';
 import { behindOf } from './behind';
@@ -85,7 +85,7 @@ interface Watched {
 }
 
 /** A charger that opens at 6 mA of smooth DC lets no more of it through: what is ahead need not see it. */
-export const DC_DETECTION: Credit<Watched> = {
+export const DC_DETECTION: Relaxation<Watched> = {
   id: 'dc-detection',
   name: 'detection of smooth DC',
   clause: (pack) => clause(pack, 'dcDetection'),
@@ -115,10 +115,10 @@ export function detected({ startDevices, endDevices, pointDevices }: Wiring, loa
   let why = '';
   let missing: Maybe<never> | undefined;
   for (const monitor of [...startDevices, ...endDevices, ...pointDevices].filter(watches)) {
-    const credit = earned(DC_DETECTION, { monitor, load });
-    if (!credit.known) missing = credit;
-    else if (credit.value.earned) return known({ is: true, why: monitor.name }, credit.given);
-    else why = `${monitor.name} ${credit.value.reason}`;
+    const relaxation = applies(DC_DETECTION, { monitor, load });
+    if (!relaxation.known) missing = relaxation;
+    else if (relaxation.value.applies) return known({ is: true, why: monitor.name }, relaxation.given);
+    else why = `${monitor.name} ${relaxation.value.reason}`;
   }
   const own = ifStated('loads', load, 'dcDetection');
   // The detection is one of chargers: elsewhere it says nothing.
@@ -160,11 +160,17 @@ const sourcesOf = perDevice('smooth DC of each', (house, seated) =>
     bare,
     each: [
       ...loads.map(({ load, wiring }) => ({
-        ...{ id: load.id, name: load.name, load: load as Load | undefined, circuitId: wiring.circuit.id },
+        id: load.id,
+        name: load.name,
+        load: load as Load | undefined,
+        circuitId: wiring.circuit.id,
         dcA: smoothDcOf(house, wiring, load),
       })),
       ...inverters.map((origin) => ({
-        ...{ id: origin.id, name: origin.name, load: undefined, circuitId: '' },
+        id: origin.id,
+        name: origin.name,
+        load: undefined,
+        circuitId: '',
         dcA: map(factOf('origins', origin, 'dcLeakageMa'), (leakMa) => fromMilli(leakMa)),
       })),
     ],

@@ -2,16 +2,17 @@ import { alike, sameItems } from '../cells/alike';
 import { type Cells, Kind } from '../cells/cells';
 import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
-import { all, andThen, type Known, known, type Maybe, map, unknown } from '../job/known';
+import { all, andThen, type Known, known, lacks, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Combination, Device, Job, Line, Load, Point, Reading } from '../job/sealed';
 import { rowsOf, type TrackedJob } from '../job/tracked';
 import { type ContinuousCurrent, continuousCurrent } from '../loads/continuous';
 import { dwellingDemand } from '../loads/demand/calculated';
-import { LOAD_MANAGEMENT } from '../loads/demand/credits';
 import { type DwellingLoads, dwellingLoads } from '../loads/demand/read';
+import { LOAD_MANAGEMENT } from '../loads/demand/relaxations';
 import type { CircuitBelow } from '../loads/demand/taken';
 import { type Below, type DesignCurrent, designCurrent, linesOrAll, loadsByCircuit } from '../loads/designCurrent';
+import { asContinuous, asDesign, generalUse } from '../loads/generalUse';
 import { thirdHarmonic } from '../loads/harmonics';
 import { LINES } from '../loads/lines';
 import type { SupplyCase } from '../network/cases';
@@ -20,7 +21,7 @@ import { FaultNetwork } from '../network/faults';
 import { pathTo, type Wiring, type Wirings, wiringsOf } from '../network/paths';
 import { polesOf } from '../network/poles';
 import { type FaultKind, LINES_OF, type Poles } from '../network/states';
-import { earned } from '../rules/credit';
+import { applies } from '../rules/relaxation';
 
 /** A device with where on the path it sits: at the start or end of which circuit, or in the board ahead of it. */
 export interface Seated {
@@ -90,7 +91,7 @@ export class CircuitFacts {
     return continuousIn(this.house, this.circuitId);
   }
   /** Whether earth faults of what it feeds come home through the soil (TT). */
-  get soil(): Maybe<boolean> {
+  get isTT(): Maybe<boolean> {
     return soilOf(this.house, this.circuit);
   }
   get loads(): readonly Load[] {
@@ -129,6 +130,10 @@ export class House {
   }
   continuousOf({ circuit }: Wiring): Maybe<ContinuousCurrent> {
     return continuousIn(this, circuit.id);
+  }
+  /** What a circuit of outlets for anything carries at most; undefined where it is none. */
+  generalOf(circuitId: string): Maybe<number> | undefined {
+    return generalIn(this, circuitId);
   }
   /** Third harmonic in the lines of a circuit, %. */
   thirdHarmonicOf({ circuit }: Wiring): Maybe<number> {
@@ -198,7 +203,9 @@ const hangs = HOUSE.cell(
     const before = path.known ? path.value.slice(0, -1).flatMap((feed) => seatedIn(feed, true)) : [];
     const chain = [...before, ...own];
     return {
-      ...{ path, chain, own },
+      path,
+      chain,
+      own,
       ahead: chain.filter((seated) => !(seated.wiring === wiring && seated.seat === 'end')),
       protective: smallest(wiring.startDevices.filter((device) => opensOnOvercurrent(device.settings))),
     };
@@ -293,28 +300,48 @@ const saysNothing = HOUSE.cell(
 );
 const asks = <T>(house: House, of: (house: House, id: string) => Maybe<T>, id: string): Below<T>[] =>
   fedIn(house, id).map(({ wiring: { circuit }, lines }) => ({
-    ...{ name: circuit.name, lines },
+    name: circuit.name,
+    lines,
     asks: saysNothing(house, circuit.id) ? undefined : of(house, circuit.id),
   }));
+/** What outlets for anything carry at most, where they are that. */
+const generalIn = HOUSE.cell(
+  'outlets for anything',
+  (house: House, id) => {
+    const wiring = wiringIn(house, id);
+    return generalUse({
+      job: house.job,
+      circuit: wiring.circuit,
+      points: house.pointsOf(id),
+      listsLoads: house.loadsOf(id).length > 0,
+      poles: polesIn(house, id),
+      ratedA: ratingOf(wiring),
+    });
+  },
+  alike,
+);
 /** A current of a circuit by its own loads and by what its board feeds. */
 function reckoned<T>(
   name: string,
   reckon: (
     ...of: [TrackedJob, Circuit, readonly Load[], readonly Below<T>[], Maybe<Poles>, Known<number> | undefined]
   ) => Maybe<T>,
+  ofOutlets: (ratedA: number) => T,
 ): (house: House, id: string) => Maybe<T> {
   const own: (house: House, id: string) => Maybe<T> = HOUSE.cell(
     name,
     (house: House, id) => {
       const { job } = house;
+      const general = saysNothing(house, id) ? generalIn(house, id) : undefined;
+      if (general !== undefined) return map(general, ofOutlets);
       return reckon(job, job.circuits[id]!, house.loadsOf(id), asks(house, own, id), polesIn(house, id), article220(house, id));
     },
     alike,
   );
   return own;
 }
-const designIn = reckoned('design current', designCurrent);
-const continuousIn = reckoned('continuous current', continuousCurrent);
+const designIn = reckoned('design current', designCurrent, asDesign);
+const continuousIn = reckoned('continuous current', continuousCurrent, asContinuous);
 const harmonicIn: (house: House, id: string) => Maybe<number> = HOUSE.cell(
   'third harmonic',
   (house: House, id) =>
@@ -323,7 +350,9 @@ const harmonicIn: (house: House, id: string) => Maybe<number> = HOUSE.cell(
       fedIn(house, id)
         .filter(({ wiring }) => !saysNothing(house, wiring.circuit.id))
         .map(({ wiring: { circuit }, lines }) => ({
-          ...{ lines, design: designIn(house, circuit.id), percent: harmonicIn(house, circuit.id) },
+          lines,
+          design: designIn(house, circuit.id),
+          percent: harmonicIn(house, circuit.id),
         })),
       polesIn(house, id),
     ),
@@ -345,7 +374,9 @@ const dwellingIn = HOUSE.cell(
       ahead === undefined ? unknown(`circuits.${circuit.id}`, `an overcurrent device of ${circuit.name}`) : ratedCurrent(ahead);
     const whole = factOf('circuits', circuit, 'wholeDwelling');
     return dwellingLoads(job, board, finalsBelow(house, id, apart), {
-      ...{ service: circuit.kind === 'service' || (whole.known && whole.value), whole, ratedA },
+      service: circuit.kind === 'service' || (whole.known && whole.value),
+      whole,
+      ratedA,
     });
   },
   alike,
@@ -354,7 +385,7 @@ const dwellingIn = HOUSE.cell(
 function ratingOf({ circuit, startDevices }: Wiring): Maybe<number> {
   const device = smallest(startDevices.filter(({ settings }) => opensOnOvercurrent(settings)));
   return device === undefined
-    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+    ? lacks('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
     : ratedCurrent(device);
 }
 /** Final circuits of a board and of all boards it feeds. */
@@ -390,8 +421,12 @@ function article220(house: House, id: string): Known<number> | undefined {
   const demand = map(dwellingDemand(dwelling), ({ calculation }) => calculation.fullestA);
   if (!demand.known || dwelling.about.board.managedA === undefined) return demand.known ? demand : undefined;
   // What holds it to more than it comes to relieves from nothing; whether it does rests on both.
-  const managed = andThen(all({ demand, credit: earned(LOAD_MANAGEMENT, dwelling.about) }), ({ demand: demandA, credit }) =>
-    credit.earned ? map(factOf('boards', dwelling.about.board, 'managedA'), (heldA) => Math.min(heldA, demandA)) : known(demandA),
+  const managed = andThen(
+    all({ demand, relaxation: applies(LOAD_MANAGEMENT, dwelling.about) }),
+    ({ demand: demandA, relaxation }) =>
+      relaxation.applies
+        ? map(factOf('boards', dwelling.about.board, 'managedA'), (heldA) => Math.min(heldA, demandA))
+        : known(demandA),
   );
   return managed.known ? managed : demand;
 }

@@ -2,10 +2,10 @@ import { map } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Device } from '../job/sealed';
 import { clause } from '../rules/clauses';
-import { type Credit, drawn } from '../rules/credit';
+import { drawn, type Relaxation } from '../rules/relaxation';
 
 /** Standing leakage as read by clamp stands for what was worked out, though it be less. */
-export const LEAKAGE_READ: Credit<Device> = {
+export const LEAKAGE_READ: Relaxation<Device> = {
   id: 'leakage-read',
   name: 'reading of the standing leakage',
   clause: (pack) => clause(pack, 'standingLeakage'),

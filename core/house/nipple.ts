@@ -1,7 +1,7 @@
 import { list, type Maybe, map, unknown } from '../job/known';
 import type { Segment } from '../job/sealed';
 import type { Stretch } from '../network/paths';
-import { type Credit, drawn } from '../rules/credit';
+import { drawn, type Relaxation } from '../rules/relaxation';
 import { necCited } from '../tables/necCited';
 import { NIPPLE_M } from '../tables/raceway';
 import type { CircuitFacts } from './facts';
@@ -21,7 +21,7 @@ function liesInOne({ segment, facts }: Stretch): Maybe<boolean> {
 }
 
 /** A short piece of raceway between two boxes: filled to 60 %, its conductors not derated for their number. */
-export const NIPPLE: Credit<InRaceway> = {
+export const NIPPLE: Relaxation<InRaceway> = {
   id: 'nipple',
   name: 'nipple',
   clause: necCited({

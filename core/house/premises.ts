@@ -7,7 +7,15 @@ import { HOUSE, type House } from './facts';
 /** Rooms people live, cook and sleep in; and rooms nobody does. Of the rest, a bath or a hall, it is asked. */
 const LIVED_IN: ReadonlySet<string> = new Set(['bedroom', 'living', 'dining', 'kitchen', 'basement-finished']);
 const NOT_LIVED_IN: ReadonlySet<string> = new Set([
-  ...['garage', 'workshop', 'outbuilding', 'outdoors', 'boathouse', 'store', 'crawl-space', 'pool', 'sauna'],
+  'garage',
+  'workshop',
+  'outbuilding',
+  'outdoors',
+  'boathouse',
+  'store',
+  'crawl-space',
+  'pool',
+  'sauna',
 ]);
 
 /** Whether people live or sleep in what a board feeds: as all its rooms are used, else as said of the board. */

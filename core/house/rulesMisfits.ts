@@ -2,6 +2,7 @@ import { deviceMisfit, type Misfit, segmentMisfit, supplyMisfits } from '../job/
 import type { QuestionId } from '../job/terms';
 import type { Check } from '../judging/answer';
 import { unknownCheck } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import type { CircuitFacts } from './facts';
 
 /** A check that nothing can be said because something belongs to other rules, and the questions that rest on it. */
@@ -30,7 +31,7 @@ export function rulesMisfits({ job, chain, path, wiring }: CircuitFacts): readon
   const say = (questions: ReadonlySet<QuestionId>, title: string, misfits: readonly Misfit[]) =>
     misfits.forEach((misfit) => {
       if (misfit.idle === true) return;
-      found.push({ questions, check: unknownCheck(`rules:${misfit.path}`, title, [misfit]) });
+      found.push({ questions, check: unknownCheck(keyed('rules', misfit.path), title, [misfit]) });
     });
   for (const { device } of chain) say(OF_DEVICE, 'Device of other rules', deviceMisfit(device, dialect));
   const onTheWay = path.known ? path.value : [wiring];

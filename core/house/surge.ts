@@ -62,8 +62,12 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
       for (const seat of ['start', 'end'] as const)
         for (const device of (seat === 'start' ? step.startDevices : step.endDevices).filter(isSurge))
           stages.push({
-            ...{ device, at: 'lead', atOrigin, behind: [...passed] },
-            ...{ seated: { device, wiring: step, seat }, distanceM: from(seat === 'start' ? index : index + 1) },
+            device,
+            at: 'lead',
+            atOrigin,
+            behind: [...passed],
+            seated: { device, wiring: step, seat },
+            distanceM: from(seat === 'start' ? index : index + 1),
           });
       passed.push(...[...step.groupDevices, ...step.startDevices, ...step.endDevices].filter(stopsSurge));
       const { toBoardId } = step.circuit;
@@ -72,7 +76,10 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
         const own = device.settings.family === 'spd' ? job.devices[device.settings.backupDeviceId ?? ''] : undefined;
         const group = job.devices[device.behindDeviceId ?? ''] ?? (own?.seat === 'board' ? own : undefined);
         stages.push({
-          ...{ device, at: 'board', atOrigin, distanceM: from(index + 1) },
+          device,
+          at: 'board',
+          atOrigin,
+          distanceM: from(index + 1),
           seated: { device, wiring: step, seat: 'end' },
           // Tapped ahead of the main it is behind nothing of its board.
           behind:
@@ -84,7 +91,11 @@ export function surgeStages({ path, wiring, job, house }: CircuitFacts): Maybe<r
     }
     for (const device of wiring.pointDevices.filter(isSurge))
       stages.push({
-        ...{ device, at: 'outlet', atOrigin: false, distanceM: known(0), behind: passed },
+        device,
+        at: 'outlet',
+        atOrigin: false,
+        distanceM: known(0),
+        behind: passed,
         seated: { device, wiring, seat: 'start' },
       });
     return stages;

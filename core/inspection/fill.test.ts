@@ -96,12 +96,10 @@ describe('raceway fill', () => {
     const job = panelInspected();
     job.segments.outlets = {
       ...american('outlets', 'outlets', 20, '12AWG', '12AWG', '12AWG', { construction: 'singles', place: 'raceway' }),
-      ...{
-        raceway: stated('EMT'),
-        racewaySize: stated('1/2'),
-        racewayWires: stated(wires),
-        roles: ['line', 'neutral', 'protective'],
-      },
+      raceway: stated('EMT'),
+      racewaySize: stated('1/2'),
+      racewayWires: stated(wires),
+      roles: ['line', 'neutral', 'protective'],
       ...more,
     } as Segment;
     return only(job, 'raceway-fill:');
@@ -204,7 +202,8 @@ describe('which cable leads to a box', () => {
     job.segments.on = { ...american('on', 'outlets', 5, '14AWG', '14AWG', '14AWG'), order: 'b' };
     const { segmentId: _, ...outlet } = job.points.outlet!;
     job.points.outlet = {
-      ...{ ...outlet, ...box(18, twelve ? '4x12AWG' : '4x14AWG', '0', 0, false, 0) },
+      ...outlet,
+      ...box(18, twelve ? '4x12AWG' : '4x14AWG', '0', 0, false, 0),
       ...(segmentId === undefined ? {} : { segmentId }),
     };
     return only(job, 'box-fill:')?.verdict;
@@ -231,7 +230,9 @@ describe('where nobody counts', () => {
   });
   it('other rules have no such count', () => {
     const all: Partial<Segment> = {
-      ...{ raceway: stated('EMT'), racewaySize: stated('1/2'), racewayWires: stated('30x12AWG') },
+      raceway: stated('EMT'),
+      racewaySize: stated('1/2'),
+      racewayWires: stated('30x12AWG'),
     };
     expect(raceway(all, 'iec-60364')).toBeUndefined();
     const job = Object.assign(panelInspected(), { dialect: 'iec', pack: 'iec-60364' });

@@ -8,9 +8,10 @@ import type { ConductorSize, Point } from '../job/sealed';
 import { type Wires, wiresOf } from '../job/wireList';
 import type { Check } from '../judging/answer';
 import { type Comparison, figure, holds, judge, line, notApplicable, placed, unknownCheck } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import { asFor } from '../judging/said';
 import type { Stretch } from '../network/paths';
-import { earned } from '../rules/credit';
+import { applies } from '../rules/relaxation';
 import { boxAllowanceCm3, boxSource, CM3_PER_IN3, JACKET_SOURCE, JACKETS } from '../tables/inspection';
 import { conductorIn2, fillShare, fillSource, insideIn2, ROUNDS_UP_FROM } from '../tables/raceway';
 import { inPercent } from '../units';
@@ -58,19 +59,18 @@ export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
       const [demand, least] = [rest + 2 * gangs * largest, rest + 2 * gangs * smallest];
       const in3 = (cm3: number): number => cm3 / CM3_PER_IN3;
       return {
-        ...{
-          demand: in3(demand),
-          limit: in3(volume),
-          unit: 'in³',
-          rule: boxSource(job.pack),
-          beyond: asFor(point.state),
-          aside: true,
-        },
+        demand: in3(demand),
+        limit: in3(volume),
+        unit: 'in³',
+        of: ['required', 'volume', 'limit-first'],
+        rule: boxSource(job.pack),
+        beyond: asFor(point.state),
+        secondary: true,
         // Its devices count by the largest wire that lands on them.
         ...(largest === smallest
           ? {}
           : { atLeast: { demand: in3(least), missing: [{ path, what: `which size lands on the device of ${point.name}` }] } }),
-        because: () => `${figure(in3(demand))} in³ wanted, the box has ${figure(in3(volume))}`,
+        because: () => '',
         working: () => [
           line(
             'wires + one for the grounds + two a gang + clamps + studs ≤ volume',
@@ -82,7 +82,7 @@ export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
       };
     });
   });
-  return [placed(judge(`box-fill:${point.id}`, `Box of ${point.name}`, judged), `points.${point.id}`)];
+  return [placed(judge(keyed('box-fill', point.id), `Box of ${point.name}`, judged), `points.${point.id}`)];
 }
 
 /** Whoever counted wires of other sizes than the cable that leads there counted something else. */
@@ -105,7 +105,7 @@ export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
   const { job, circuit } = of;
   const { segment, facts } = stretch;
   if (job.dialect !== 'nec' || (segment.racewaySize === undefined && segment.racewayWires === undefined)) return [];
-  const id = `raceway-fill:${segment.id}`;
+  const id = keyed('raceway-fill', segment.id);
   const title = `Raceway of ${facts.name}`;
   const at = `segments.${segment.id}`;
   if (segment.construction !== undefined && segment.construction !== 'singles')
@@ -120,7 +120,7 @@ export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
     trade: factOf('segments', segment, 'racewaySize', `trade size of the raceway of ${facts.name}`),
     wires: factOf('segments', segment, 'racewayWires', `wires in the raceway of ${facts.name}`),
     insulation: facts.americanInsulation,
-    nipple: map(earned(NIPPLE, { facts: of, stretch }), (credit) => credit.earned),
+    nipple: map(applies(NIPPLE, { facts: of, stretch }), (relaxation) => relaxation.applies),
   });
   const judged = andThen(parts, ({ raceway, trade, wires, insulation, nipple }): Maybe<Comparison> => {
     const inside = wiresOf(wires);
@@ -147,14 +147,13 @@ export function racewayFill(of: CircuitFacts, stretch: Stretch): Check[] {
       const share = `${figure(inPercent(own) / insideIn2(raceway, trade))} %`;
       const most = `${Math.round(inPercent(fillShare(count, nipple)))} %`;
       return {
-        ...{
-          demand: own,
-          limit: allowed(inside, own, room, nipple),
-          unit: 'in²',
-          rule: fillSource(job.pack),
-          beyond: asFor(circuit.state),
-          aside: true,
-        },
+        demand: own,
+        limit: allowed(inside, own, room, nipple),
+        unit: 'in²',
+        of: ['fill', 'permitted'],
+        rule: fillSource(job.pack),
+        beyond: asFor(circuit.state),
+        secondary: true,
         ...(others && !fitsThick ? { within: 'caution' as const } : {}),
         because: () =>
           `${share} full, ${most} for ${count} wire${count === 1 ? '' : 's'}${nipple ? ' in a nipple' : ''}${others && !fitsThick ? '; not every wire in it is known to be as thin' : ''}`,
@@ -193,7 +192,7 @@ export function jacketClue({ job }: CircuitFacts, { segment, facts }: Stretch): 
   if (job.dialect !== 'nec' || jacket.value === undefined || !size.known) return [];
   const sizes: readonly ConductorSize[] | undefined = jacket.value === 'other' ? undefined : JACKETS[jacket.value];
   if (sizes === undefined || sizes.includes(size.value)) return [];
-  const id = `jacket:${segment.id}`;
+  const id = keyed('jacket', segment.id);
   const title = `Sheath of ${facts.name}`;
   const says = `${jacket.value} is custom for ${sizes.map(showSize).join(' and ')}, entered is ${showSize(size.value)}`;
   if (segment.lineSize?.from === 'measured')

@@ -62,7 +62,9 @@ export function pointLooked(job: TrackedJob, point: Point): { subject: Subject; 
   const terminals = point.kind === 'socket' || point.kind === 'switch' || point.kind === 'light' || point.kind === 'spur';
   const here: Partial<Record<InspectedItem, boolean>> = {
     polarity: point.kind !== 'junction',
-    ...{ 'screw-loop': terminals, strip: terminals, 'push-in': terminals },
+    'screw-loop': terminals,
+    strip: terminals,
+    'push-in': terminals,
   };
   const items = asked(job.pack, INSPECTED.pointId).filter((item) => here[item] !== false);
   return { subject, looked: lookedAt(job, subject, items, pointLimits(job)) };
@@ -80,8 +82,14 @@ function hereAlong({ place, construction }: Segment): Partial<Record<InspectedIt
   const [buried, inRaceway, singles] = [place === 'buried', place === 'raceway', construction === 'singles'];
   const held = !buried && !inRaceway && !singles;
   return {
-    ...{ 'run-protected': !buried, 'support-spacing': held, 'support-end': held, support: held },
-    ...{ 'bend-radius': !singles, 'burial-depth': buried, burial: buried, stripped: inRaceway || singles },
+    'run-protected': !buried,
+    'support-spacing': held,
+    'support-end': held,
+    support: held,
+    'bend-radius': !singles,
+    'burial-depth': buried,
+    burial: buried,
+    stripped: inRaceway || singles,
   };
 }
 

@@ -5,9 +5,9 @@ import type { Device, InspectedItem, Job, RulePackId } from '../job/sealed';
 import { showSmall, showTorque } from '../job/show';
 import { figure, holds, line } from '../judging/judge';
 import type { SegmentFacts } from '../network/segmentFacts';
-import { earned } from '../rules/credit';
 import { clauseOfItem } from '../rules/inspection/item';
 import { ITEMS } from '../rules/inspection/items';
+import { applies } from '../rules/relaxation';
 import {
   BEND_CUSTOM,
   BEND_DIAMETERS,
@@ -22,8 +22,8 @@ import {
   WORKING_SPACE_M,
 } from '../tables/inspection';
 import type { Source } from '../tables/source';
-import { SHALLOW } from './credits';
 import type { Limits, Measured } from './looked';
+import { SHALLOW } from './relaxations';
 
 const ruleOf = (pack: RulePackId, item: InspectedItem): Source => clauseOfItem(pack, ITEMS[item])!;
 
@@ -34,16 +34,20 @@ function lengthOf(
   bound: 'no less' | 'no more',
   wanted: Maybe<{ m: number; by?: Source }>,
 ): Measured {
-  const show = (m: number): string => showSmall(m, job.dialect);
   const [by, unit] = job.dialect === 'nec' ? [0.0254, 'in.'] : [0.001, 'mm'];
   return (value, beyond) =>
     map(all({ value, wanted }), ({ value: there, wanted: { m, by: source } }) => {
       const rule = source ?? ruleOf(job.pack, item);
       const [demand, limit] = bound === 'no less' ? [m, there] : [there, m];
-      const because = `${show(there)}, ${bound} than ${show(m)} is wanted`;
       return {
-        ...{ demand: demand / by, limit: limit / by, unit, rule, beyond, aside: true },
-        because: () => because,
+        demand: demand / by,
+        limit: limit / by,
+        unit,
+        of: bound === 'no less' ? ['required', 'measured', 'limit-first'] : ['measured', 'permitted'],
+        rule,
+        beyond,
+        secondary: true,
+        because: () => '',
         working: () => [
           line(
             bound === 'no less' ? 'wanted ≤ there' : 'there ≤ allowed',
@@ -79,7 +83,13 @@ function bendingSpace(feed: SegmentFacts | undefined, job: Job): Measured {
       const m = enough ? wanted.oppositeM : wanted.besideM;
       const show = (each: number): string => showSmall(each, job.dialect);
       return known({
-        ...{ demand: m / 0.0254, limit: there / 0.0254, unit: 'in.', rule: bendingSpaceSource(job.pack), beyond, aside: true },
+        demand: m / 0.0254,
+        limit: there / 0.0254,
+        unit: 'in.',
+        of: ['required', 'measured', 'limit-first'],
+        rule: bendingSpaceSource(job.pack),
+        beyond,
+        secondary: true,
         ...(enough ? {} : { within: 'caution' as const }),
         because: () =>
           `${show(there)} for ${of.replace('AWG', ' AWG')}: ${show(wanted.besideM)} where the wire leaves beside its terminal, ${show(wanted.oppositeM)} where it leaves by the wall opposite`,
@@ -103,9 +113,15 @@ export function deviceLimits({ pack }: Job, device: Device): Limits {
         // One wire goes under any terminal.
         const listed = there <= 1 ? known(1) : settingOf(device, 'terminalWires');
         return map(listed, (limit) => ({
-          ...{ demand: there, limit, unit: 'wires', rule: ruleOf(pack, 'wires'), beyond, aside: true },
-          because: () => `${there} under one terminal, listed for ${limit}`,
-          working: () => [line('wires ≤ listed', `${there} ≤ ${limit}`, holds(there, limit), ruleOf(pack, 'wires'))],
+          demand: there,
+          limit,
+          unit: 'wires',
+          of: ['conductors', 'terminals'],
+          rule: ruleOf(pack, 'wires'),
+          beyond,
+          secondary: true,
+          because: () => '',
+          working: () => [line('wires ≤ made for', `${there} ≤ ${limit}`, holds(there, limit), ruleOf(pack, 'wires'))],
         }));
       }),
     torque: (value, beyond) =>
@@ -115,7 +131,13 @@ export function deviceLimits({ pack }: Job, device: Device): Limits {
         const loose = there < low - 1e-9;
         const [demand, limit] = loose ? [low, there] : [there, high];
         return {
-          ...{ demand, limit, unit: 'N·m', rule: TORQUE_SOURCE, beyond: loose ? beyond : 'caution', aside: true },
+          demand,
+          limit,
+          unit: 'N·m',
+          of: loose ? ['required', 'measured', 'limit-first'] : ['measured', 'permitted'],
+          rule: TORQUE_SOURCE,
+          beyond: loose ? beyond : 'caution',
+          secondary: true,
           because: () => `${showTorque(there)}, marked ${showTorque(marked)}`,
           working: () => [
             line(
@@ -172,7 +194,7 @@ export function cableLimits(facts: CircuitFacts, cable: SegmentFacts): Limits {
   };
 }
 
-/** Cover by how the cable lies; less for a small branch circuit that earned it. */
+/** Cover by how the cable lies; less for a small branch circuit it applies to. */
 function coverWanted(facts: CircuitFacts, cable: SegmentFacts): Maybe<{ m: number }> {
   const { segment } = cable;
   const inRaceway = segment.construction === 'singles' || segment.raceway !== undefined;
@@ -185,6 +207,6 @@ function coverWanted(facts: CircuitFacts, cable: SegmentFacts): Maybe<{ m: numbe
       : known(COVER_M.cable);
   return andThen(plain, (m) => {
     if (m <= COVER_M.shallow) return known({ m });
-    return map(earned(SHALLOW, facts), (credit) => ({ m: credit.earned ? COVER_M.shallow : m }));
+    return map(applies(SHALLOW, facts), (relaxation) => ({ m: relaxation.applies ? COVER_M.shallow : m }));
   });
 }

@@ -1,10 +1,11 @@
 import { inspectedOn } from '../house/inspected';
-import { andThen, join, type Known, type Maybe, type Missing, NO_GIVENS } from '../job/known';
+import { andThen, join, type Known, lack, type Maybe, type Missing, NO_GIVENS } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Device, InspectedItem, InspectedOn, Inspection, Job } from '../job/sealed';
 import type { TrackedJob } from '../job/tracked';
 import { type Check, rankOf, type Verdict } from '../judging/answer';
 import { type Comparison, judge, placed, ruled, unknownCheck } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import { asFor } from '../judging/said';
 import { clause } from '../rules/clauses';
 import { clauseOfItem, type Item, inWords } from '../rules/inspection/item';
@@ -64,7 +65,7 @@ export const placeOf = ({ on, id }: Pick<Subject, 'on' | 'id'>): string => `${on
 
 function checkOf({ pack, devices }: Job, subject: Subject, row: Inspection, measured: Measured | undefined): Check {
   const of = ITEMS[row.item];
-  const id = `seen:${row.item}:${subject.id}`;
+  const id = keyed('seen', row.item, subject.id);
   const what = `${inWords(pack, of.name)}, ${subject.name}`;
   const path = `inspections.${row.id}`;
   const at = (check: Check): Check => placed(check, `${placeOf(subject)}.${row.item}`);
@@ -88,9 +89,9 @@ function checkOf({ pack, devices }: Job, subject: Subject, row: Inspection, meas
     case 'right':
       return measured === undefined ? said('pass', inWords(pack, of.right)) : lacks('not measured');
     case 'wrong':
-      return said(beyond, `wrong. Wanted: ${inWords(pack, of.right)}. To do: ${fix}`);
+      return said(beyond, `defect. Required: ${inWords(pack, of.right)}. Action: ${fix}`);
     case 'by-feel':
-      return said('caution', `by feel, without a figure. To do: ${fix}`);
+      return said('caution', `by feel, no torque recorded. Action: ${fix}`);
     case 'not-applicable':
       if (row.item === 'torque' && isMarked(devices[subject.id])) return lacks('a torque is marked on it: it applies');
       // A cover that is not there is no cover to leave out.
@@ -108,12 +109,12 @@ const isMarked = (device: Device | undefined): boolean =>
 export function together({ pack }: Job, subject: Subject, looked: readonly Looked[]): Check[] {
   const unseen = looked.filter(({ check }) => check === undefined);
   if (unseen.length === looked.length) return [];
-  const id = `inspection:${subject.id}`;
+  const id = keyed('inspection', subject.id);
   const title = `Inspection of ${subject.name}`;
   if (unseen.length > 0) {
     const missing = unseen.map(({ of, subject: on }): Missing => {
       const whose = on.id === subject.id ? '' : ` at ${on.name}`;
-      return { path: placeOf(on), what: `${inWords(pack, of.name)}${whose}, not seen` };
+      return lack('inspection', placeOf(on), `${inWords(pack, of.name)}${whose}, not seen`);
     });
     return [placed(unknownCheck(id, title, missing), placeOf(subject))];
   }
@@ -122,6 +123,6 @@ export function together({ pack }: Job, subject: Subject, looked: readonly Looke
     .map((row) => factOf('inspections', row, row.value === undefined ? 'result' : 'value', `${row.item} of ${subject.name}`))
     .reduce((all, fact) => (fact.known ? join(all, fact.given) : all), NO_GIVENS);
   const open = looked.filter(({ check }) => !['pass', 'not-applicable'].includes(check!.verdict)).length;
-  const because = `all ${looked.length} things looked at, ${open === 0 ? 'all in order' : `${open} not in order`}`;
+  const because = `all ${looked.length} inspected, ${open === 0 ? 'no defect' : open === 1 ? 'one defect' : `${open} defects`}`;
   return [placed(ruled(id, title, 'pass', because, clause(pack, 'inspection'), given), placeOf(subject))];
 }

@@ -3,6 +3,7 @@ import type { CircuitFacts } from '../house/facts';
 import type { Reading } from '../job/sealed';
 import type { Check, Verdict } from '../judging/answer';
 import { fits, ruled } from '../judging/judge';
+import { keyed } from '../judging/keys';
 import { clause } from '../rules/clauses';
 import { INSULATION_MOHM } from '../tables/insulation';
 import { BREAK_S } from '../tables/residualTimes';
@@ -27,7 +28,7 @@ export function readingChecks(facts: CircuitFacts): Check[] {
     const found = wrongIn(facts, reading);
     if (found === undefined) return [];
     const place = job.devices[reading.deviceId ?? '']?.name ?? job.points[reading.pointId ?? '']?.name ?? circuit.name;
-    return [ruled(`tested:${reading.id}`, `Test of ${place}`, found[0], found[1], clause(job.pack, 'tests'))];
+    return [ruled(keyed('tested', reading.id), `Test of ${place}`, found[0], found[1], clause(job.pack, 'tests'))];
   });
 }
 

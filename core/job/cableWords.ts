@@ -4,8 +4,8 @@ import { type Dialect, word } from './terms';
 /** A kind or place in words; designations in capitals stay as they are. */
 export const plainWords = (name: string): string => (name === name.toUpperCase() ? name : name.replaceAll('-', ' '));
 
-type Way = NonNullable<Segment['protectivePath']>;
-const WAYS: Readonly<Record<Dialect, Readonly<Record<Way, string>>>> = {
+type ProtectivePath = NonNullable<Segment['protectivePath']>;
+const WAYS: Readonly<Record<Dialect, Readonly<Record<ProtectivePath, string>>>> = {
   iec: {
     conductor: word('iec', 'protectiveConductor'),
     pen: 'the neutral (PEN)',
@@ -22,7 +22,7 @@ const WAYS: Readonly<Record<Dialect, Readonly<Record<Way, string>>>> = {
   },
 };
 /** What carries a fault back, in words. */
-export const wayWords = (dialect: Dialect): Readonly<Record<Way, string>> => WAYS[dialect];
+export const protectivePathWords = (dialect: Dialect): Readonly<Record<ProtectivePath, string>> => WAYS[dialect];
 
 /** Where a cable lies, in words. */
 export const placeWords = (dialect: Dialect, place: NonNullable<Segment['place']>): string =>
@@ -46,7 +46,7 @@ export function cableWords(dialect: Dialect, { construction, place, protectivePa
   return [
     construction === undefined ? undefined : kindWords(dialect, construction),
     place === undefined ? undefined : placeWords(dialect, place),
-    protectivePath === undefined ? undefined : `a fault comes back by ${WAYS[dialect][protectivePath]}`,
+    protectivePath === undefined ? undefined : `fault return path: ${WAYS[dialect][protectivePath]}`,
     inSun === true ? 'in the sun' : undefined,
     tap === undefined ? undefined : TAP_WORDS[tap],
     box === undefined ? undefined : `ends in box ${box}`,

@@ -167,7 +167,10 @@ export function carriedOut(job: Job, command: Command): { job: Job; changes: Row
   return { job: next, changes: changesOf(job, next, touchedRows(job.id, command)) };
 }
 
-/** The same where only the job is wanted. */
+/**
+ * The same where only the job is wanted.
+ * @example applyCommand(job, { label: 'Rename', steps: [{ do: 'set', on: 'circuits', id: 'hob', field: ['name'], to: 'Cooker' }] })
+ */
 export function applyCommand(job: Job, command: Command): Job {
   const next = produce(job, (draft) => {
     for (const step of command.steps) carryOut(draft as unknown as Tree, step);

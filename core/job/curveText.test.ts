@@ -35,7 +35,8 @@ describe('points of a curve', () => {
     const rising = fc.array(
       fc.tuple(fc.double({ min: 1.01, max: 3, noNaN: true }), fc.double({ min: 0.3, max: 1, noNaN: true })),
       {
-        ...{ minLength: 2, maxLength: 8 },
+        minLength: 2,
+        maxLength: 8,
       },
     );
     fc.assert(

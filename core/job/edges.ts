@@ -22,6 +22,7 @@ export type EdgeKind =
   | 'time'
   | 'torque'
   | 'volume'
+  | 'kilovolts'
   | 'count';
 
 export type Typed<T> = { ok: true; value: T; readAs: string } | { ok: false; message: string };
@@ -48,7 +49,7 @@ const UNITS: Record<EdgeKind, Unit[]> = {
     unit('in', ['in', 'inch', 'inches', '"', '″'], 0.0254),
     unit('yd', ['yd', 'yard', 'yards'], 0.9144),
   ],
-  area: [unit('m²', ['m²', 'm2', 'sqm'], 1), unit('ft²', ['ft²', 'ft2', 'sqft'], 0.09290304)],
+  area: [unit('m²', ['m²', 'sqm'], 1), unit('ft²', ['ft²', 'sqft'], 0.09290304)],
   current: [unit('A', ['a', 'amp', 'amps'], 1), unit('mA', ['ma'], 0.001), unit('kA', ['ka'], 1000)],
   impedance: [
     unit('Ω', ['ω', 'ohm', 'ohms', 'Ω'.toLowerCase()], 1),
@@ -75,8 +76,9 @@ const UNITS: Record<EdgeKind, Unit[]> = {
     unit('lb·in', ['lb·in', 'lbin', 'lb-in', 'in-lb'], 0.1129848),
     unit('lb·ft', ['lb·ft', 'lbft', 'lb-ft', 'ft-lb'], 1.355818),
   ],
-  volume: [unit('cm³', ['cm³', 'cm3', 'ml'], 1), unit('in³', ['in³', 'in3', 'cuin', 'ci'], 16.387064)],
+  volume: [unit('cm³', ['cm³', 'ml'], 1), unit('in³', ['in³', 'cuin', 'ci'], 16.387064)],
   horsepower: [unit('hp', ['hp'], 1), unit('kW', ['kw'], 1 / 0.746)],
+  kilovolts: [unit('kV', ['kv'], 1), { symbol: 'V', spelled: ['v', 'volts'], toSi: (value) => value / 1000 }],
   count: [unit('', [''], 1)],
 };
 
@@ -123,6 +125,20 @@ const tidy = (text: string): string =>
     .replace(/\s+/g, ' ')
     .trim();
 
+/** Squares and cubes as they are typed: `85 m2`, `900 sq ft`, `900 square feet`, `18 cu in`. */
+const powers = (text: string, kind: EdgeKind): string => {
+  if (kind === 'area')
+    return text
+      .replace(/(?<![a-z])(m|ft)\s?\^?2(?!\d)/gi, '$1²')
+      .replace(/(?<![a-z])sq(?:uare)?\.?\s?(m|ft)(?:et(?:er|re)s?)?\b\.?/gi, 'sq$1')
+      .replace(/(?<![a-z])sq(?:uare)?\.?\s?f(?:ee|oo)t\b/gi, 'sqft');
+  if (kind === 'volume')
+    return text
+      .replace(/(?<![a-z])(cm|in)\s?\^?3(?!\d)/gi, '$1³')
+      .replace(/(?<![a-z])cu(?:bic)?\.?\s?in(?:ch(?:es)?)?\b\.?/gi, 'cuin');
+  return text;
+};
+
 const trimmed = (value: number): string => String(Number(value.toPrecision(6)));
 
 /**
@@ -130,11 +146,12 @@ const trimmed = (value: number): string => String(Number(value.toPrecision(6)));
  * @param text for instance `18 m`, `60ft`, `5' 6"`, `1 1/2 in`, `0,35`, `1.2kA`
  * @param usual symbol of the unit assumed when none is typed; default the SI unit
  * @returns value in SI and how the text was read, or a message that says what would be right
+ * @example readQuantity('60 ft', 'length') → { ok: true, value: 18.288, … }
  */
 export function readQuantity(text: string, kind: EdgeKind, usual?: string): Typed<number> {
   const units = UNITS[kind];
   const assumed = units.find((candidate) => candidate.symbol === usual) ?? units[0]!;
-  let rest = tidy(text);
+  let rest = powers(tidy(text), kind);
   if (rest === '') return { ok: false, message: 'empty: type a value, or clear the fact to make it unknown' };
   let total = 0;
   const parts: string[] = [];

@@ -1,7 +1,7 @@
 import type { DeviceFamily } from './schema/device';
 
 /** What is seen on any device of a board. */
-export const BODY = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'spaceUse', 'neutralLead', 'listedHere'] as const;
+export const MOUNTING = ['terminalWires', 'terminalTorqueNm', 'widthModules', 'spaceUse', 'neutralLead', 'listedHere'] as const;
 /** What a device without a breaking capacity stands, and with what. */
 export const CONDITIONAL = ['conditionalA', 'conditionalWithDeviceId', 'conditionalWithAs'] as const;
 
@@ -34,8 +34,16 @@ interface Family {
 }
 
 const METRIC_BREAKER = [
-  ...['ratingA', 'curve', 'poles', 'icnA', 'icsA', 'energyClass', 'makerLetThrough', 'curvePoints', 'ownFactor'],
-  ...BODY,
+  'ratingA',
+  'curve',
+  'poles',
+  'icnA',
+  'icsA',
+  'energyClass',
+  'makerLetThrough',
+  'curvePoints',
+  'ownFactor',
+  ...MOUNTING,
 ];
 
 /** Every family. One that is not here does not compile; every list of families is made from this one. */
@@ -73,7 +81,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     carries: 'residual-switch',
     breaks: 'conditionally',
     parts: true,
-    fields: ['ratingA', 'poles', 'residual', ...CONDITIONAL, ...BODY],
+    fields: ['ratingA', 'poles', 'residual', ...CONDITIONAL, ...MOUNTING],
   },
   'moulded-case-nec': {
     word: 'molded-case breaker of UL 489',
@@ -86,9 +94,18 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     combined: true,
     opensSurge: true,
     fields: [
-      ...['ratingA', 'poles', 'aicA', 'unmarked', 'voltageMarking', 'curvePoints', 'instantaneousLowTimes'],
-      ...['instantaneousHighTimes', 'hundredPercentListed', 'arcFault', 'groundFault'],
-      ...BODY,
+      'ratingA',
+      'poles',
+      'aicA',
+      'unmarked',
+      'voltageMarking',
+      'curvePoints',
+      'instantaneousLowTimes',
+      'instantaneousHighTimes',
+      'hundredPercentListed',
+      'arcFault',
+      'groundFault',
+      ...MOUNTING,
     ],
   },
   fuse: {
@@ -101,7 +118,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     parts: true,
     combined: true,
     opensSurge: true,
-    fields: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay', 'curvePoints', ...BODY],
+    fields: ['system', 'ratingA', 'poles', 'breakingA', 'unmarked', 'timeDelay', 'curvePoints', ...MOUNTING],
   },
   mccb: {
     word: 'breaker of IEC 60947-2',
@@ -112,7 +129,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     onResidual: 'never',
     parts: true,
     opensSurge: true,
-    fields: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'curvePoints', 'icuA', 'icsA', ...BODY],
+    fields: ['frameA', 'poles', 'irA', 'trS', 'isdA', 'tsdS', 'iiA', 'curvePoints', 'icuA', 'icsA', ...MOUNTING],
   },
   'outlet-protection': {
     word: 'protective receptacle',
@@ -122,10 +139,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     onOvercurrent: false,
     onResidual: 'as-set',
     parts: false,
-    fields: [
-      ...['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant', 'reversed'],
-      ...CONDITIONAL,
-    ],
+    fields: ['groundFault', 'arcFault', 'residual', 'ratingA', 'weatherResistant', 'tamperResistant', 'reversed', ...CONDITIONAL],
   },
   afdd: {
     word: 'AFDD',
@@ -137,7 +151,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     carries: 'switch',
     breaks: 'conditionally',
     parts: false,
-    fields: ['ratingA', 'poles', ...CONDITIONAL, ...BODY],
+    fields: ['ratingA', 'poles', ...CONDITIONAL, ...MOUNTING],
   },
   switch: {
     word: 'switch',
@@ -149,7 +163,7 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     carries: 'switch',
     breaks: 'conditionally',
     parts: true,
-    fields: ['duty', 'ratingA', 'poles', ...CONDITIONAL, ...BODY],
+    fields: ['duty', 'ratingA', 'poles', ...CONDITIONAL, ...MOUNTING],
   },
   spd: {
     word: 'surge device',
@@ -162,8 +176,23 @@ export const FAMILIES: Readonly<Record<DeviceFamily, Family>> = {
     breaks: 'nothing',
     parts: false,
     fields: [
-      ...['type', 'ucV', 'upKv', 'inKa', 'iimpKa', 'npeInKa', 'npeIimpKa', 'sccrA', 'leadM', 'connection', 'backupDeviceId'],
-      ...['backupAs', 'ownDisconnector', 'mount', 'indicator', 'nearAllowed', 'warranties'],
+      'type',
+      'ucV',
+      'upKv',
+      'inKa',
+      'iimpKa',
+      'npeInKa',
+      'npeIimpKa',
+      'sccrA',
+      'leadM',
+      'connection',
+      'backupDeviceId',
+      'backupAs',
+      'ownDisconnector',
+      'mount',
+      'indicator',
+      'nearAllowed',
+      'warranties',
     ],
   },
   monitor: {

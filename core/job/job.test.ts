@@ -149,6 +149,13 @@ describe('a bad job file is refused at the field', () => {
     );
   });
 
+  it('names the first twenty of many problems', () => {
+    const job = fresh() as any;
+    for (let index = 0; index < 30; index++) job.points[`p${index}`] = {};
+    const parsed = parseJob(job);
+    expect(parsed.ok ? 0 : parsed.problems.length).toBe(20);
+  });
+
   it('reads a file with a byte order mark', () => expect(parseJobText(`\uFEFF${text}`).ok).toBe(true));
 });
 
@@ -193,6 +200,43 @@ describe('typed values', () => {
     expect(found.ok).toBe(false);
     if (!found.ok) expect(found.message).toMatch(message);
   });
+
+  it.each([
+    ['85 m2', 85],
+    ['85 m²', 85],
+    ['85m2', 85],
+    ['100ft2', 9.290304],
+    ['100sq ft', 9.290304],
+    ['85 sq m', 85],
+    ['85 sq. metres', 85],
+    ['100 ft²', 9.290304],
+    ['100 ft2', 9.290304],
+    ['100 ft^2', 9.290304],
+    ['100 sq ft', 9.290304],
+    ['100 sqft', 9.290304],
+    ['100 sq. ft.', 9.290304],
+    ['100 square feet', 9.290304],
+  ])('an area of %s', (typed, m2) => {
+    expect(readQuantity(typed, 'area')).toMatchObject({ ok: true, value: m2 });
+  });
+  it.each([
+    ['18 in3', 294.967152],
+    ['18in3', 294.967152],
+    ['18 cu. in.', 294.967152],
+    ['18 cubic inches', 294.967152],
+    ['250 cm3', 250],
+  ])('a volume of %s', (typed, cm3) => {
+    const found = readQuantity(typed, 'volume');
+    expect(found.ok && found.value).toBeCloseTo(cm3, 6);
+  });
+  it.each([
+    ['700 V', 0.7],
+    ['700', 0.7],
+    ['1.5 kV', 1.5],
+  ])('a voltage of %s, in volts', (typed, kV) => {
+    expect(readQuantity(typed, 'kilovolts', 'V')).toMatchObject({ ok: true, value: kV });
+  });
+  it('of a square no length is made', () => expect(readQuantity('9 ft2', 'length')).toMatchObject({ ok: false }));
 
   it('shows a foreign unit converted', () =>
     expect(readQuantity('60 ft', 'length')).toMatchObject({ readAs: '60 ft = 18.288 m' }));

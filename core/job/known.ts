@@ -1,4 +1,4 @@
-import type { Fact, Provenance } from './schema/facts';
+import type { Fact, FactOrigin, Provenance } from './schema/facts';
 import type { Sealed } from './sealed';
 
 /** A fact that went into a value: where it stands in the job, what it is called, where it comes from. */
@@ -6,12 +6,23 @@ export interface Given {
   path: string;
   what: string;
   from: Provenance;
+  /** How it came there, where nobody entered it by itself. */
+  origin?: FactOrigin;
 }
 
-/** A fact that is wanted and absent, or a thing this version does not assess yet. */
+/** What can be absent and is no fact of a row: a row itself, or what rows say only together. */
+export const LACKS = [
+  ...(['device', 'device-ahead', 'partner', 'cable', 'outlets', 'loads', 'feeds', 'room'] as const),
+  ...(['electrode', 'date', 'let-through', 'makers-word', 'inspection'] as const),
+] as const;
+export type Lack = (typeof LACKS)[number];
+
+/** A fact that is wanted and absent, a row that is, or a thing this version does not assess yet. */
 export interface Missing {
   path: string;
   what: string;
+  /** What is absent, where the path leads to no fact that is typed; a path without fields always says it. */
+  lack?: Lack;
   /** Other facts, each of which would do in its place. */
   or?: readonly string[];
 }
@@ -70,9 +81,16 @@ export const unknown = (path: string, what: string, or: readonly string[] = []):
   missing: [{ path, what, ...(or.length > 0 && { or }) }],
 });
 
+/** Something absent that is no fact of a row, at the row where it belongs. */
+export const lack = (kind: Lack, path: string, what: string): Missing => ({ path, what, lack: kind });
+/** The same, where a value was wanted. */
+export const lacks = (kind: Lack, path: string, what: string): Unknown => ({ known: false, missing: [lack(kind, path, what)] });
+
 /** The value of a fact with where it is from, or that it is missing: the one place a sealed fact is opened. */
 export function need<T>(fact: Sealed<T> | Fact<T> | undefined, path: string, what: string): Maybe<T> {
-  return fact === undefined ? unknown(path, what) : known((fact as Fact<T>).value, givenOf({ path, what, from: fact.from }));
+  if (fact === undefined) return unknown(path, what);
+  const { value, from, origin } = fact as Fact<T>;
+  return known(value, givenOf(origin === undefined ? { path, what, from } : { path, what, from, origin }));
 }
 
 /** The value of a fact that may well be absent: then nothing is missing, and nothing is lent either. */

@@ -67,6 +67,13 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
   };
 }
 
+/** The same as new work: its board and service are made, not found. */
+export const newWork = (job: Job): Job => ({
+  ...job,
+  boards: Object.fromEntries(Object.entries(job.boards).map(([id, board]) => [id, { ...board, state: 'new' as const }])),
+  circuits: Object.fromEntries(Object.entries(job.circuits).map(([id, circuit]) => [id, { ...circuit, state: 'new' as const }])),
+});
+
 /**
  * A job like another one, for another house or another try: the design with all its facts. Readings, what was
  * looked at and accepted findings belong to the house they were made in and are left out, as are number and date.

@@ -18,6 +18,7 @@ const refused = (path: string, code: JobProblem['code'], message: string): Parse
  * Reads a job file's text.
  * @param text UTF-8 JSON of format `isotrip.job/1`
  * @returns the job, or every problem found (at most 20), each with its path; never throws
+ * @example parseJobText('{}') → { ok: false, problems: [{ path: 'format', … }] }
  */
 export function parseJobText(text: string): ParsedJob {
   if (text.length > MAX_JOB_BYTES)

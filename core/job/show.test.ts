@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showSmall, showTime, showTorque } from './show';
+import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showPaced, showSmall, showTime, showTorque } from './show';
 
 const THIN = '\u202f';
 
@@ -17,6 +17,14 @@ describe('numbers as they are read', () => {
     [Number.POSITIVE_INFINITY, 'never'],
   ])('%d is %s', (value, text) => expect(showNumber(value)).toBe(text));
   it('lengths are entered in feet by the NEC alone', () => expect([lengthUnit('nec'), lengthUnit('iec')]).toEqual(['ft', 'm']));
+  it('what is paced is whole metres or whole feet', () => {
+    expect([showPaced(9, 'iec'), showPaced(9.6, 'iec'), showPaced(9, 'nec'), showPaced(9.2, 'nec')]).toEqual([
+      '9 m',
+      '10 m',
+      '30 ft',
+      '30 ft',
+    ]);
+  });
   it('with as many digits as asked', () => {
     expect(showNumber(1234.56, 5)).toBe('1234.6');
     expect(showNumber(99999.9, 5)).toBe(`100${THIN}000`);

@@ -72,11 +72,16 @@ export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
   return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;
 }
 
+/** A length as one paces it: `30 ft`, `9 m`. */
+export const showPaced = (lengthM: number, dialect: 'iec' | 'nec'): string =>
+  dialect === 'nec' ? `${Math.round(lengthM / M_PER_FT)} ft` : `${Math.round(lengthM)} m`;
+
 /** A length at arm's reach: `3.5 in.`, `90 mm`. */
 export const showSmall = (lengthM: number, dialect: 'iec' | 'nec'): string =>
   dialect === 'nec' ? `${showNumber(lengthM / 0.0254)} in.` : `${showNumber(milli(lengthM))} mm`;
 
-const NM_PER_LBIN = 0.1129848;
+/** One pound-force inch, N·m. */
+export const NM_PER_LBIN = 0.1129848;
 /** A torque in both units: `4.07 N·m (36 lb·in)`. */
 export const showTorque = (torqueNm: number): string =>
   `${showNumber(torqueNm)} N·m (${showNumber(torqueNm / NM_PER_LBIN)} lb·in)`;

@@ -2,7 +2,7 @@ import { FAMILIES } from './families';
 import { PACKS } from './packs';
 import type { Circuit } from './schema/circuit';
 import type { DeviceFamily } from './schema/device';
-import type { Line } from './schema/facts';
+import type { FactOrigin, Line, Provenance } from './schema/facts';
 import type { Job } from './schema/job';
 
 /** The words shown, one place for both dialects. Identifiers in code use the IEC terms. */
@@ -124,5 +124,17 @@ export const VERDICT_WORDS = {
   'not-applicable': 'not applicable',
 } as const;
 
+/** The same of how an answer is marked. */
+export const MARK_WORDS = { ...VERDICT_WORDS, assumption: 'on assumption' } as const;
+
 /** Where a value is from, as shown beside it. */
 export const PROVENANCE_WORDS = { measured: 'measured', stated: 'stated', assumed: 'assumed' } as const;
+
+const ORIGIN_WORDS = { specified: 'as specified', usual: 'assumed, usual', inferred: 'by its name' } as const;
+/** Where a value is from, and how it came there where nobody entered it by itself. */
+export const fromWords = ({ from, origin }: { from: Provenance; origin?: FactOrigin | undefined }): string =>
+  origin === undefined
+    ? PROVENANCE_WORDS[from]
+    : origin === 'inferred' && from === 'assumed'
+      ? 'assumed, by its name'
+      : ORIGIN_WORDS[origin];

@@ -1,15 +1,19 @@
 import { type Given, type Givens, listed, type Maybe, type Missing, NO_GIVENS } from '../job/known';
+import type { Compared } from '../job/quantities';
 import type { Grade } from '../job/schema/device';
 import type { QuestionId } from '../job/terms';
 import { fits } from '../tables/rounding';
 import { cite, type Source, weakestBasis } from '../tables/source';
-import { type Answer, type Check, rankOf, type Verdict, type WorkingLine } from './answer';
+import { type AdviceKind, type Answer, type CautionKind, type Check, rankOf, type Verdict, type WorkingLine } from './answer';
+import type { CheckName } from './keys';
 
 /** What a check compares, before it is judged. */
 export interface Comparison {
   demand: number;
   limit: number;
   unit: string;
+  /** Which quantities these are. */
+  of: Compared;
   rule: Source;
   working: () => WorkingLine[];
   /** Verdict when demand exceeds the limit; by default stop. */
@@ -19,9 +23,12 @@ export interface Comparison {
   grade?: Grade;
   /** Where a guess may not pass: the sources of the values that decide. A `typical` grade or a `practice` source caps at caution. */
   rests?: readonly Source[];
+  /** What the figures do not say: what decides, and what to do where they do not hold. Empty where they say it all. */
   because: () => string;
   /** A comparison of two ratings, beside the point of the question: it has no margin and never heads an answer that passes. */
-  aside?: boolean;
+  secondary?: boolean;
+  /** What is advised where it is neither stopped nor unknown. */
+  advice?: AdviceKind | undefined;
   /** A fact that is wanted besides, when the verdict given is `unknown`. */
   missing?: readonly Missing[];
   /**
@@ -32,6 +39,8 @@ export interface Comparison {
 }
 
 export { fits };
+/** Words behind others; where figures say it all there are none before. */
+export const besides = (...words: readonly string[]): string => words.filter((each) => each !== '').join('; ');
 /** The words of a comparison in the working. */
 export const holds = (demand: number, limit: number): string => (fits(demand, limit) ? 'holds' : 'does not hold');
 
@@ -57,8 +66,10 @@ export function figure(value: number): string {
 class Judged implements Check {
   readonly margin: number | null;
   readonly missing: readonly Missing[];
+  readonly caution: CautionKind | null;
+  readonly advice: AdviceKind | null;
   constructor(
-    readonly id: string,
+    readonly name: CheckName,
     readonly title: string,
     readonly verdict: Verdict,
     private readonly comparison: Comparison,
@@ -67,8 +78,13 @@ class Judged implements Check {
     private readonly cap: 'typical' | 'practice' | 'assumed' | undefined,
   ) {
     const margin = (comparison.limit - comparison.demand) / comparison.limit;
-    this.margin = Number.isFinite(margin) && comparison.aside !== true ? margin : null;
+    this.margin = Number.isFinite(margin) && comparison.secondary !== true ? margin : null;
     this.missing = verdict === 'unknown' ? (comparison.missing ?? []) : [];
+    this.caution = cautionOf(verdict, cap === 'assumed');
+    this.advice = verdict === 'stop' || verdict === 'unknown' ? null : (comparison.advice ?? null);
+  }
+  get id(): string {
+    return this.name.id;
   }
   get demand(): number {
     return this.comparison.demand;
@@ -78,6 +94,9 @@ class Judged implements Check {
   }
   get unit(): string {
     return this.comparison.unit;
+  }
+  get compared(): Compared {
+    return this.comparison.of;
   }
   get grade(): Grade {
     return this.comparison.grade ?? 'standard';
@@ -90,12 +109,12 @@ class Judged implements Check {
   }
   get because(): string {
     const why = this.comparison.because();
-    if (this.cap === 'typical') return `${why}; rests on a typical value`;
-    if (this.cap === 'practice') return `${why}; rests on a customary value`;
-    if (this.missing.length > 0) return `${why}; missing: ${this.missing.map((each) => each.what).join('; ')}`;
+    if (this.cap === 'typical') return besides(why, 'rests on a typical value');
+    if (this.cap === 'practice') return besides(why, 'rests on a customary value');
+    if (this.missing.length > 0) return besides(why, `missing: ${this.missing.map((each) => each.what).join('; ')}`);
     if (this.cap === undefined) return why;
     const assumed = this.given.filter((each) => each.from === 'assumed').map((each) => each.what);
-    return `${why}; assumed: ${assumed.join(', ')}`;
+    return besides(why, `assumed: ${assumed.join(', ')}`);
   }
   explain(): WorkingLine[] {
     return this.comparison.working();
@@ -106,18 +125,18 @@ class Judged implements Check {
  * Judges a comparison. Equality passes. Facts merely assumed, or guesses where the question forbids them, cap at caution.
  * A demand or limit that is not a number cannot be compared and is unknown, never a pass.
  */
-export function judge(id: string, title: string, comparison: Maybe<Comparison>): Check {
-  if (!comparison.known) return unknownCheck(id, title, comparison.missing);
+export function judge(name: CheckName, title: string, comparison: Maybe<Comparison>): Check {
+  if (!comparison.known) return unknownCheck(name, title, comparison.missing);
   const { value: c, given } = comparison;
   if (Number.isNaN(c.demand) || Number.isNaN(c.limit))
-    return unknownCheck(id, title, [{ path: '', what: `${title}: no figure came out` }]);
+    return unknownCheck(name, title, [{ path: '', what: `${title}: no figure came out` }]);
   const within = fits(c.demand, c.limit);
   if (!within && c.atLeast !== undefined && fits(c.atLeast.demand, c.limit))
-    return new Judged(id, title, 'unknown', { ...c, missing: c.atLeast.missing }, given, undefined);
+    return new Judged(name, title, 'unknown', { ...c, missing: c.atLeast.missing }, given, undefined);
   const verdict = within ? (c.within ?? 'pass') : (c.beyond ?? 'stop');
-  if (verdict !== 'pass') return new Judged(id, title, verdict, c, given, undefined);
+  if (verdict !== 'pass') return new Judged(name, title, verdict, c, given, undefined);
   const cap = capOf(c, given);
-  return new Judged(id, title, cap === undefined ? 'pass' : 'caution', c, given, cap);
+  return new Judged(name, title, cap === undefined ? 'pass' : 'caution', c, given, cap);
 }
 
 function capOf({ rests, grade }: Comparison, given: Givens): 'typical' | 'practice' | 'assumed' | undefined {
@@ -127,22 +146,31 @@ function capOf({ rests, grade }: Comparison, given: Givens): 'typical' | 'practi
   return weakestBasis(rests.map((source) => source.basis)) === 'practice' ? 'practice' : undefined;
 }
 
+const cautionOf = (verdict: Verdict, assumed: boolean): CautionKind | null =>
+  verdict === 'caution' ? (assumed ? 'assumption' : 'margin') : null;
+
 /** A check without figures: a verdict and why. */
 class Plain implements Check {
   readonly demand = null;
   readonly limit = null;
   readonly unit = '';
+  readonly compared = null;
   readonly margin = null;
   readonly grade = 'standard' as const;
   constructor(
-    readonly id: string,
+    readonly name: CheckName,
     readonly title: string,
     readonly verdict: Verdict,
     private readonly why: string | undefined,
     readonly missing: readonly Missing[],
     private readonly source: Source | undefined,
     private readonly givens: Givens = NO_GIVENS,
+    readonly caution: CautionKind | null = cautionOf(verdict, false),
+    readonly advice: AdviceKind | null = null,
   ) {}
+  get id(): string {
+    return this.name.id;
+  }
   get because(): string {
     return this.why ?? `missing: ${this.missing.map((each) => each.what).join('; ')}`;
   }
@@ -158,25 +186,34 @@ class Plain implements Check {
 }
 
 /** A check that lacks facts, and names each. */
-export const unknownCheck = (id: string, title: string, missing: readonly Missing[]): Check =>
-  new Plain(id, title, 'unknown', undefined, missing, undefined);
+export const unknownCheck = (name: CheckName, title: string, missing: readonly Missing[]): Check =>
+  new Plain(name, title, 'unknown', undefined, missing, undefined);
 
 /** A check with the place of what it is about. */
 export const placed = (check: Check, at: string): Check => Object.assign(check, { at });
 
 /** A check this version does not make. */
-export const notAssessed = (id: string, title: string, what = 'not assessed yet'): Check =>
-  new Plain(id, title, 'unknown', what, [], undefined);
+export const notAssessed = (name: CheckName, title: string, what = 'not assessed yet'): Check =>
+  new Plain(name, title, 'unknown', what, [], undefined);
 
 /** A check that does not apply here, with the reason. */
-export const notApplicable = (id: string, title: string, because: string): Check =>
-  new Plain(id, title, 'not-applicable', because, [], undefined);
+export const notApplicable = (name: CheckName, title: string, because: string): Check =>
+  new Plain(name, title, 'not-applicable', because, [], undefined);
 
 /** A verdict that follows from a rule without a comparison of figures. A pass that rests on something assumed is a caution. */
-export function ruled(id: string, title: string, verdict: Verdict, because: string, rule: Source, given = NO_GIVENS): Check {
+export function ruled(
+  name: CheckName,
+  title: string,
+  verdict: Verdict,
+  because: string,
+  rule: Source,
+  given = NO_GIVENS,
+  advice: AdviceKind | null = null,
+): Check {
   const capped = verdict === 'pass' && given.assumed;
   const why = capped ? `${because}; assumed: ${assumedOf(given)}` : because;
-  return new Plain(id, title, capped ? 'caution' : verdict, why, [], rule, given);
+  const shown = capped ? 'caution' : verdict;
+  return new Plain(name, title, shown, why, [], rule, given, cautionOf(shown, capped), advice);
 }
 const assumedOf = (given: Givens): string =>
   listed(given)

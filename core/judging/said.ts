@@ -2,12 +2,13 @@ import type { Known, Maybe } from '../job/known';
 import type { Source } from '../tables/source';
 import type { Check, Verdict } from './answer';
 import { ruled, unknownCheck } from './judge';
+import type { CheckName } from './keys';
 
 /** What work that is new or altered must have stops where it lacks; of what stands untouched it is said. */
 export const asFor = (state: string): 'stop' | 'caution' => (state === 'existing' ? 'caution' : 'stop');
 
 interface Said<T> {
-  id: string;
+  id: CheckName;
   title: string;
   fact: Maybe<T>;
   rule: Source;

@@ -67,7 +67,8 @@ describe('spreads and chances', () => {
   });
   it('at the current that never opens it there is no trip, just above there may be', () => {
     const of = (sizeA: number): Evening => ({
-      ...{ always: ZERO, trip: { least: 0.015, usual: 0.015, most: 0.0150001 } },
+      always: ZERO,
+      trip: { least: 0.015, usual: 0.015, most: 0.0150001 },
       some: [{ atA: { along: sizeA, ahead: 0 }, sizeA, on: 1, spread: { least: 1, usual: 1, most: 1 } }],
     });
     const tripped = (sizeA: number) => {

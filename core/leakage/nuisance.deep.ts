@@ -39,7 +39,10 @@ function exact({ always, some, trip }: Evening): number {
 }
 
 const on = (sizeMa: number, share: number, spread: Spread = { least: 0.3, usual: 0.6, most: 1 }): Leaking => ({
-  ...{ sizeA: sizeMa / 1000, atA: { along: sizeMa / 1000, ahead: 0 }, on: share, spread },
+  sizeA: sizeMa / 1000,
+  atA: { along: sizeMa / 1000, ahead: 0 },
+  on: share,
+  spread,
 });
 const trip = { least: 0.015, usual: 0.0225, most: 0.03 };
 const CASES: readonly (readonly [string, Evening])[] = [

@@ -94,7 +94,11 @@ export class Evenings {
     }
     // One list for directed, one for the rest, unpacked: this is the inner loop.
     const some = evening.some.map(({ atA, sizeA, on, spread }) => ({
-      ...{ on, spread, along: atA?.along ?? 0, ahead: atA?.ahead ?? 0, beside: atA === undefined ? sizeA : 0 },
+      on,
+      spread,
+      along: atA?.along ?? 0,
+      ahead: atA?.ahead ?? 0,
+      beside: atA === undefined ? sizeA : 0,
     }));
     for (let trial = 0; trial < trials; trial += 1) {
       let { along, ahead } = always;

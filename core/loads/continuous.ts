@@ -78,7 +78,10 @@ export function continuousCurrent(
 
 /** What hangs below as article 220 has it: the quarter of what is continuous is in it. */
 const byCalculation = (demandA: number): ContinuousCurrent => ({
-  ...{ factoredA: demandA, wholeA: demandA, atLeast: { factored: undefined, whole: undefined }, sized: [] },
+  factoredA: demandA,
+  wholeA: demandA,
+  atLeast: { factored: undefined, whole: undefined },
+  sized: [],
   formula: 'demand of the dwelling, by article 220',
   values: `${round(demandA)} A`,
 });

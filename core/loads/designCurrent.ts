@@ -71,16 +71,24 @@ export function designCurrent(
   if (entered.known)
     ways.push(
       map(entered, (ibA) => ({
-        ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
-        ...{ formula: 'Ib as entered', values: `${round(ibA)} A` },
+        ibA,
+        atLeast: undefined,
+        cosPhi: undefined,
+        uneven: false,
+        formula: 'Ib as entered',
+        values: `${round(ibA)} A`,
       })),
     );
   if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
   if (calculatedA !== undefined)
     ways.push(
       map(calculatedA, (ibA) => ({
-        ...{ ibA, atLeast: undefined, cosPhi: undefined, uneven: false },
-        ...{ formula: 'demand of the dwelling, by article 220', values: `${round(ibA)} A` },
+        ibA,
+        atLeast: undefined,
+        cosPhi: undefined,
+        uneven: false,
+        formula: 'demand of the dwelling, by article 220',
+        values: `${round(ibA)} A`,
       })),
     );
   const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered.known) : undefined;

@@ -1,7 +1,7 @@
 import { known, type Maybe, map } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Device, Job } from '../job/sealed';
-import { type Credit, drawn, earned } from '../rules/credit';
+import { applies, drawn, type Relaxation } from '../rules/relaxation';
 import type { Source } from '../tables/source';
 import type { Share } from './sum';
 
@@ -22,7 +22,7 @@ interface Carrying {
 }
 
 /** The share of several loads that runs together. */
-export const DIVERSITY: Credit<Carrying> = {
+export const DIVERSITY: Relaxation<Carrying> = {
   id: 'diversity',
   name: 'diversity',
   clause: () => PRACTICE,
@@ -38,14 +38,14 @@ export const DIVERSITY: Credit<Carrying> = {
 };
 
 /**
- * How much of what it carries runs together: all of it unless the credit is earned. Where nobody said, all that a final circuit
+ * How much of what it carries runs together: all of it unless the relaxation applies. Where nobody said, all that a final circuit
  * feeds; of a whole board that would be a madman's house, so there it is not known.
  */
 function shareOf(carrying: Carrying): Maybe<Share> {
-  const credit = earned(DIVERSITY, carrying);
-  if (!credit.known)
-    return known(carrying.kind === 'final' ? { kind: 'whole' } : { kind: 'unsaid', missing: credit.missing[0]! });
-  if (!credit.value.earned) return known({ kind: 'whole' });
+  const relaxation = applies(DIVERSITY, carrying);
+  if (!relaxation.known)
+    return known(carrying.kind === 'final' ? { kind: 'whole' } : { kind: 'unsaid', missing: relaxation.missing[0]! });
+  if (!relaxation.value.applies) return known({ kind: 'whole' });
   return map(carrying.stated, (share): Share => ({ kind: 'stated', share }));
 }
 

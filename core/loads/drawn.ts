@@ -25,7 +25,9 @@ export function drawnCurrent(job: Job, load: Load, poles: Maybe<Poles>): Maybe<n
   const facts = all({
     powerW: factOf('loads', load, 'powerW'),
     cosPhi: factOf('loads', load, 'cosPhi'),
-    ...{ plate, poles, heats: heats(load) },
+    plate,
+    poles,
+    heats: heats(load),
   });
   return map(facts, ({ powerW, cosPhi, plate: plateV, poles: own, heats: resistive }) => {
     const asNamed = powerW / (voltsFor(own, job) * cosPhi);
@@ -56,6 +58,15 @@ const heats = (load: Load): Maybe<boolean> =>
       (electronics === false || (electronics === undefined && (HEATERS.has(equipment ?? '') || HEATERS.has(appliance ?? '')))),
   );
 const HEATERS: ReadonlySet<string> = new Set([
-  ...['water-heater', 'space-heating', 'range', 'cooking-unit', 'wall-oven', 'towel-rail', 'sauna-heater'],
-  ...['floor-heating', 'floor-heating-concrete', 'snow-melting', 'pipe-heating'],
+  'water-heater',
+  'space-heating',
+  'range',
+  'cooking-unit',
+  'wall-oven',
+  'towel-rail',
+  'sauna-heater',
+  'floor-heating',
+  'floor-heating-concrete',
+  'snow-melting',
+  'pipe-heating',
 ]);

@@ -14,7 +14,13 @@ const of = (job: Job, use: Circuit['use']): Circuit => {
   return { ...circuit, use };
 };
 const load = (id: string, powerW: number, lines?: NonNullable<Load['lines']>['value'], more: Partial<Load> = {}): Load => ({
-  ...{ id, circuitId: 'c', order: id, name: id, powerW: stated(powerW), cosPhi: stated(1), continuous: stated(true) },
+  id,
+  circuitId: 'c',
+  order: id,
+  name: id,
+  powerW: stated(powerW),
+  cosPhi: stated(1),
+  continuous: stated(true),
   ...(lines === undefined ? {} : { lines: stated(lines) }),
   ...more,
 });

@@ -13,7 +13,11 @@ import { sizedBy } from './sized';
 const ONE = known<Poles>({ lines: 1, neutral: true });
 const TWO = known<Poles>({ lines: 2, neutral: false });
 const load = (more: Partial<Load>, id = 'l'): Load => ({
-  ...{ id, circuitId: 'c', order: id, name: `load ${id}`, cosPhi: stated(1) },
+  id,
+  circuitId: 'c',
+  order: id,
+  name: `load ${id}`,
+  cosPhi: stated(1),
   ...more,
 });
 const circuit = { ...splitHouse().circuits.range!, designCurrentA: undefined };

@@ -2,7 +2,7 @@ import { all, andThen, known, list, type Maybe, type Missing, map, unknown } fro
 import { factOf, ifStated } from '../job/readers';
 import type { Appliance, Job, Load } from '../job/sealed';
 import { lineVoltageV, type Poles } from '../network/states';
-import { type Credit, drawn, earned } from '../rules/credit';
+import { applies, drawn, type Relaxation } from '../rules/relaxation';
 import { RANGE_DEMAND, SPACE_HEATING, VEHICLE_CHARGER, WATER_HEATER } from '../tables/appliances';
 import { cookingDemandW } from '../tables/demand';
 import { MARKED_CONDUCTORS, MOTOR_CONDUCTORS, MOTOR_TABLE, motorTableA } from '../tables/motors';
@@ -119,8 +119,8 @@ export function oneRange(
   const isUnit = (each: Load) => ifStated('loads', each, 'appliance').value === 'cooking-unit';
   const units = beside.filter(isUnit);
   if (job.dialect !== 'nec' || !isUnit(load) || units.length < 2) return undefined;
-  const asOne = earned(ONE_RANGE, { job, units });
-  if (asOne.known && !asOne.value.earned) return undefined;
+  const asOne = applies(ONE_RANGE, { job, units });
+  if (asOne.known && !asOne.value.applies) return undefined;
   const given = asOne.known ? known(true, asOne.given) : known(true);
   return {
     sized: cooking(job, load, poles, units, 'its part of what cooks as one range', given),
@@ -143,7 +143,7 @@ const kindsOf = (units: readonly Load[]): Maybe<readonly string[]> =>
   );
 
 /** A unit in the counter with one or two ovens in the wall, on one branch circuit and in one room, is one range (220.55 note 4). */
-export const ONE_RANGE: Credit<Units> = {
+export const ONE_RANGE: Relaxation<Units> = {
   id: 'one-range',
   name: 'range of several units',
   clause: RANGE_DEMAND,

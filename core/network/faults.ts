@@ -250,10 +250,8 @@ export class FaultNetwork {
   /** Where a circuit ends: its last segments, half way round a ring, its start where it has no cable and feeds a board. */
   private farEnds(wiring: Wiring): Maybe<(string | undefined)[]> {
     const { circuit, stretches } = wiring;
-    if (stretches.length === 0) {
-      const { path, what } = cableMissing(circuit);
-      return lacksCable(this.wirings, wiring) ? unknown(path, what) : known([undefined]);
-    }
+    if (stretches.length === 0)
+      return lacksCable(this.wirings, wiring) ? { known: false, missing: [cableMissing(circuit)] } : known([undefined]);
     const ends = stretches.filter(({ last }) => last).map(({ segment }) => segment.id);
     if (circuit.topology !== 'ring') return known(ends);
     // Broken it may be one radial of nearly its whole length.

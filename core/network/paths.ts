@@ -1,6 +1,6 @@
 import { alike, sameItems } from '../cells/alike';
 import { Cells, Kind } from '../cells/cells';
-import { known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { known, lack, list, type Maybe, type Missing, map, unknown } from '../job/known';
 import type { Circuit, Device, Electrode, Job, Origin, Segment, SourceState } from '../job/sealed';
 import { rowsOf, type TrackedJob, trackedJob } from '../job/tracked';
 import { factsOf, type SegmentFacts } from './segmentFacts';
@@ -321,7 +321,7 @@ export const lacksCable = ({ origins }: Wirings, { circuit, stretches }: Wiring)
   stretches.length === 0 && (circuit.kind !== 'service' || origins.get(circuit.fromOriginId ?? '')?.kind !== 'network');
 
 /** What a circuit without one misses. */
-export const cableMissing = ({ id, name }: Circuit): Missing => ({ path: `circuits.${id}`, what: `cable of ${name}` });
+export const cableMissing = ({ id, name }: Circuit): Missing => lack('cable', `circuits.${id}`, `cable of ${name}`);
 
 /** Length of all the cable of a circuit, spurs with it, m; unknown where a length is not said, or no cable drawn where one is wanted. */
 export function cableLength(wirings: Wirings, wiring: Wiring): Maybe<number> {

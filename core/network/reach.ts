@@ -1,4 +1,4 @@
-import { type Missing, unknown } from '../job/known';
+import type { Missing, Unknown } from '../job/known';
 import { cableMissing, lacksCable, WIRED, type Wiring, type Wirings } from './paths';
 import { ringHolds } from './poles';
 import { inRow, midRing, NO_LENGTH, onRing, type SegmentOhm, segmentOhm } from './segmentLoop';
@@ -11,8 +11,8 @@ export const MID_RING = '(half way round)';
 const lost = (segmentId: string): SegmentOhm =>
   missing({ path: `segments.${segmentId}.state`, what: 'where a spur leaves from: that length is taken out' });
 
-function missing({ path, what }: Missing): SegmentOhm {
-  const gone = unknown(path, what);
+function missing(each: Missing): SegmentOhm {
+  const gone: Unknown = { known: false, missing: [each] };
   return { line: gone, neutral: gone, back: gone };
 }
 

@@ -19,13 +19,28 @@ const currentA = (job: Job, circuitId: string) => {
 function behind(job: Job): Job {
   job.boards.annex = { id: 'annex', order: 'b', name: 'Annex', state: 'new', deviceFactor: stated(1) };
   job.circuits.feeder = {
-    ...{ id: 'feeder', order: 'c', number: '2', name: 'Feeder', kind: 'distribution', state: 'new', topology: 'radial' },
-    ...{ fromBoardId: 'board', toBoardId: 'annex', designCurrentA: stated(5) },
+    id: 'feeder',
+    order: 'c',
+    number: '2',
+    name: 'Feeder',
+    kind: 'distribution',
+    state: 'new',
+    topology: 'radial',
+    fromBoardId: 'board',
+    toBoardId: 'annex',
+    designCurrentA: stated(5),
   };
   job.segments.feed = { ...segment('feed', 'feeder', 25, 16, 16), protectivePath: 'none' };
   job.devices['feeder-device'] = device('feeder-device', 'feeder', breaker('C', 40));
   job.circuits.far = {
-    ...{ id: 'far', order: 'd', number: '3', name: 'Far', kind: 'final', state: 'new', topology: 'radial', fromBoardId: 'annex' },
+    id: 'far',
+    order: 'd',
+    number: '3',
+    name: 'Far',
+    kind: 'final',
+    state: 'new',
+    topology: 'radial',
+    fromBoardId: 'annex',
     designCurrentA: stated(1),
   };
   job.segments['far-cable'] = segment('far-cable', 'far', 15, 2.5, 2.5);

@@ -29,7 +29,7 @@ export interface Run {
   /** Conductors of the whole run, in the order they are drawn. */
   rows: readonly Conductor[];
   /** The way back goes through the soil somewhere. */
-  soil: boolean;
+  tt: boolean;
 }
 
 /** The way the study takes; where nothing says what feeds a board on it, what is known of it, nearest last. */
@@ -117,5 +117,5 @@ export function runOf(job: Job, circuitId: string): Run | undefined {
   const soil =
     job.supply.earthing === 'TT' &&
     stations.some((station) => station.kind === 'board' && wirings.electrodesAt.has(station.boardId));
-  return { stations, spans, rows, soil };
+  return { stations, spans, rows, tt: soil };
 }

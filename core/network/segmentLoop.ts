@@ -2,7 +2,7 @@ import { all, andThen, both, known, type Maybe, map, unknown } from '../job/know
 import type { Job } from '../job/sealed';
 import { word } from '../job/terms';
 import { clause } from '../rules/clauses';
-import { type Credit, earned } from '../rules/credit';
+import { applies, type Relaxation } from '../rules/relaxation';
 import { timesWarm } from '../tables/conductorResistance';
 import { fromMilli } from '../units';
 import { add, type Complex, scale, ZERO } from './complex';
@@ -50,10 +50,10 @@ function ohmOf(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect
       },
     );
   const neutral = wire('neutralSize');
-  return { line: wire('lineSize'), neutral, back: wayBack(segment, neutral, wire, state, dialect) };
+  return { line: wire('lineSize'), neutral, back: returnPath(segment, neutral, wire, state, dialect) };
 }
 
-function wayBack(
+function returnPath(
   segment: SegmentFacts,
   neutral: Maybe<Complex>,
   wire: (conductor: ConductorName) => Maybe<Complex>,
@@ -70,7 +70,7 @@ function wayBack(
 }
 
 /** Armour or a raceway carries an earth fault back where its resistance is entered: nothing is lent from a table. */
-export const STEEL_RETURN: Credit<SegmentFacts> = {
+export const STEEL_RETURN: Relaxation<SegmentFacts> = {
   id: 'steel-return',
   name: 'armour or raceway as the way back',
   clause: (pack) => clause(pack, 'steelReturn'),
@@ -82,7 +82,7 @@ export const STEEL_RETURN: Credit<SegmentFacts> = {
 /** Armour or a raceway as the way back. */
 function alongSteel(segment: SegmentFacts, state: NetworkState, dialect: Job['dialect']): Maybe<Complex> {
   const facts = all({
-    credit: earned(STEEL_RETURN, segment),
+    relaxation: applies(STEEL_RETURN, segment),
     mohmPerM: segment.returnMohmPerM,
     lengthM: segment.lengthM,
     celsius: conductorC(segment, state, dialect),

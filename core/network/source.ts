@@ -1,7 +1,7 @@
-import { all, andThen, both, type Givens, join, type Known, known, type Maybe, map, need, unknown } from '../job/known';
+import { all, andThen, both, type Givens, join, type Known, known, lacks, type Maybe, map, need, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Electrode, Job, Origin, Sealed } from '../job/sealed';
-import { type Credit, drawn, earned } from '../rules/credit';
+import { applies, drawn, type Relaxation } from '../rules/relaxation';
 import { rodOhm } from '../tables/electrodes';
 import { add, atRatio, type Complex, magnitude } from './complex';
 import { drivingVoltageV, type FaultKind, LINES_OF, type NetworkState } from './states';
@@ -50,15 +50,15 @@ const OWN_FACTS: Record<FaultKind, readonly (CurrentFact | OhmFact)[]> = {
 const isOhm = (field: CurrentFact | OhmFact): field is OhmFact => field === 'zeOhm' || field === 'zLnOhm';
 
 /** A value read at the place serves the greatest and the least alike; what was declared serves one of them only. */
-export const MEASURED: Credit<Sealed<number>> = {
+export const MEASURED: Relaxation<Sealed<number>> = {
   id: 'measured',
   name: 'value read at the origin',
   clause: () => ({ standard: 'IEC 60364-6', edition: '2016', clause: '6.4.3.7', basis: 'memory' }),
   conditions: [{ id: 'read', wants: 'is for values that were measured', holds: ({ from }) => drawn(from === 'measured') }],
 };
 const isMeasured = (fact: Sealed<number>): boolean => {
-  const credit = earned(MEASURED, fact);
-  return credit.known && credit.value.earned;
+  const relaxation = applies(MEASURED, fact);
+  return relaxation.known && relaxation.value.applies;
 };
 
 /**
@@ -153,7 +153,7 @@ function withAngle(origin: Origin, loop: Maybe<SourceLoop>): Maybe<SourceLoop> {
 }
 
 /** Where the neutral of a source is as large as its lines, no fault between lines is more than twice one to the neutral. */
-export const FULL_NEUTRAL: Credit<{ origin: Origin; kind: FaultKind }> = {
+export const FULL_NEUTRAL: Relaxation<{ origin: Origin; kind: FaultKind }> = {
   id: 'full-neutral',
   name: 'twice the line-neutral current',
   clause: () => ({ standard: 'IEC 60909-0', edition: '2016', clause: 'derived: U0/Zl ≤ 2 U0/(Zl + Zn)', basis: 'published' }),
@@ -181,12 +181,12 @@ function twiceTheSingle(job: Job, origin: Origin, kind: FaultKind): Maybe<Source
   const single = OWN_FACTS['L-N'].find((field) => origin[field]?.from === 'measured');
   if (single === undefined) return undefined;
   return andThen(
-    both(earned(FULL_NEUTRAL, { origin, kind }), fromFact(job, origin, single, 'L-N', 'MAX'), (credit, loop) => ({
-      credit,
+    both(applies(FULL_NEUTRAL, { origin, kind }), fromFact(job, origin, single, 'L-N', 'MAX'), (relaxation, loop) => ({
+      relaxation,
       loop,
     })),
-    ({ credit, loop }) => {
-      if (!credit.earned)
+    ({ relaxation, loop }) => {
+      if (!relaxation.applies)
         return unknown(
           `origins.${origin.id}.pscc3A`,
           `${WORDS[kind === 'L-L' ? 'psccLlA' : 'pscc3A']} of ${origin.name}: its neutral is smaller than its lines`,
@@ -242,7 +242,7 @@ function electrodeOhm(electrode: Electrode): Maybe<number> {
 
 /** Electrodes of one place in parallel, Ω. Unknown when there is none, or one of them is not known. */
 export function electrodesOhm(electrodes: readonly Electrode[], path: string, what: string): Maybe<number> {
-  if (electrodes.length === 0) return unknown(path, what);
+  if (electrodes.length === 0) return lacks('electrode', path, what);
   let given: Givens | undefined;
   let siemens = 0;
   for (const electrode of electrodes) {

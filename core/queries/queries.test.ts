@@ -3,6 +3,7 @@ import { triedFixes } from '../fixes/fixes';
 import { circuitChart } from '../reports/chart';
 import { requiredStudy } from '../reports/required';
 import { stepVerdicts, supplyStudy } from '../reports/supply';
+import { causesOf } from '../study/causes';
 import type { Progress } from '../study/progress';
 import { shownCircuit, studyJob } from '../study/study';
 import { demo, demoJobs } from '../testing/demos';
@@ -32,7 +33,8 @@ describe('what is asked of a study', () => {
       expect(value).toEqual({
         verdict: whole.verdict,
         counts: whole.counts,
-        circuits: whole.circuits.map(({ circuitId, verdict, verdicts }) => ({ circuitId, verdict, answers: verdicts })),
+        onAssumption: whole.onAssumption,
+        circuits: whole.circuits.map(({ circuitId, verdict, marks }) => ({ circuitId, verdict, answers: marks })),
         steps: stepVerdicts(whole, supplyStudy(each, whole), requiredStudy(each, whole)),
       });
     }
@@ -40,7 +42,7 @@ describe('what is asked of a study', () => {
 
   it('findings, supply, a circuit and its chart are those of the study, at once', async () => {
     const { circuitId } = second!;
-    expect(await asked({ kind: 'findings' })).toEqual({ answer: study.findings, progress: [] });
+    expect(await asked({ kind: 'causes' })).toEqual({ answer: causesOf(job, study.findings), progress: [] });
     expect((await asked({ kind: 'supply' })).answer).toEqual(supplyStudy(job, study));
     expect((await asked({ kind: 'circuit', circuitId })).answer).toEqual(shownCircuit(second!));
     expect((await asked({ kind: 'chart', circuitId })).answer).toEqual(circuitChart(second!.facts));

@@ -1,10 +1,14 @@
+import { type Asked, askedOf } from '../asking/asking';
+import { type SheetTried, sheetInTurn } from '../asking/taking';
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
+import type { Taking } from '../edits/answers';
 import type { Arranged } from '../fixes/arrangements';
 import type { Fix } from '../fixes/fixes';
-import type { WayTried } from '../fixes/ways';
+import type { OptionTried } from '../fixes/protectionOptions';
+import type { Selected } from '../fixes/select';
 import type { Job, RulePackId } from '../job/schema/job';
-import type { Verdict } from '../judging/answer';
+import type { Mark, Verdict } from '../judging/answer';
 import { type BoardStudy, type BoxStudy, boardStudy, boxStudy, type DarkStudy, darkStudy } from '../reports/board';
 import type { BothWays } from '../reports/bothWays';
 import { type CircuitChart, circuitChart } from '../reports/chart';
@@ -21,16 +25,18 @@ import { type SurgeStudy, surgeStudy } from '../reports/surge';
 import { type SwapsStudy, swapsStudy } from '../reports/swaps';
 import { type FaultsAlong, faultsAlong } from '../reports/whoOpens';
 import { type Compared, compareEditions } from '../rules/requirements/requirements';
-import type { Finding } from '../study/findings';
+import { type Cause, causesOf } from '../study/causes';
 import type { Progress } from '../study/progress';
-import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit } from '../study/study';
+import { type CircuitStudy, type Counts, type ShownCircuit, type Study, shownCircuit, studyJob } from '../study/study';
 import type { BodyPath, Skin } from '../tables/body';
 
 /** The house at a glance: its verdict, the marks of every circuit and of every step of the work. */
 interface HouseMarks {
   verdict: Verdict;
   counts: Counts;
-  circuits: { circuitId: string; verdict: Verdict; answers: readonly Verdict[] }[];
+  /** Of the cautions those that rest on something assumed alone. */
+  onAssumption: number;
+  circuits: { circuitId: string; verdict: Verdict; answers: readonly Mark[] }[];
   steps: StepVerdicts;
 }
 /** A circuit with all its answers and its curves. */
@@ -46,7 +52,13 @@ export interface ProbeLine {
 }
 interface Questions {
   house: { asks: object; answer: HouseMarks };
-  findings: { asks: object; answer: readonly Finding[] };
+  /** Findings by what is behind them. */
+  causes: { asks: object; answer: readonly Cause[] };
+  /** What is recommended and not required, each once. */
+  advice: { asks: object; answer: readonly Cause[] };
+  /** What is to be asked, the most answers settled for one press first; what is set aside left out. */
+  asked: { asks: { aside: readonly string[] }; answer: Asked };
+  sheet: { asks: { how: Taking }; answer: SheetTried };
   supply: { asks: object; answer: SupplyStudy };
   /** Null where nothing feeds such a board. */
   demand: { asks: { boardId: string }; answer: DemandStudy | null };
@@ -86,12 +98,16 @@ interface Questions {
   swaps: { asks: { circuitId: string }; answer: SwapsStudy | null };
   /** Fixes tried by studying the whole job with each. */
   fixes: { asks: { circuitId: string }; answer: Fix[] };
+  /** What could stand at the start of a circuit, each tried on the whole job. */
+  select: { asks: { circuitId: string }; answer: Selected[] };
+  /** The chart of a circuit with one of these at its start. */
+  chartWith: { asks: { circuitId: string; deviceAs: string }; answer: CircuitChart | null };
   /** Every outlet by room with what covers it, and what each test button kills. */
   people: { asks: object; answer: PeopleStudy };
   /** What the job's edition asks for otherwise than another of its code. */
   editions: { asks: { against: RulePackId }; answer: Compared[] };
   /** Ways of giving a circuit its protection, each tried on the whole job. */
-  ways: { asks: { circuitId: string }; answer: WayTried[] };
+  protectionOptions: { asks: { circuitId: string }; answer: OptionTried[] };
   /** Every residual device with what stands on it, the smooth DC through it and what goes dark with it. */
   residual: { asks: object; answer: ResidualStudy };
   /** What flows through somebody who touches a line behind a device; null where the house has no residual device. */
@@ -114,16 +130,29 @@ type QueryOf<K extends Kind> = { kind: K } & Questions[K]['asks'];
 export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
 
 /** Those that take longer than a key press are answered a piece at a time. */
-export type LongKind = 'fixes' | 'reports' | 'bothWays' | 'ways' | 'nuisance' | 'arrangements';
+export type LongKind =
+  | 'fixes'
+  | 'select'
+  | 'chartWith'
+  | 'reports'
+  | 'bothWays'
+  | 'protectionOptions'
+  | 'nuisance'
+  | 'arrangements'
+  | 'sheet';
 type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
 const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
   house: (study, _, job) => ({
     verdict: study.verdict,
     counts: study.counts,
-    circuits: study.circuits.map(({ circuitId, verdict, verdicts }) => ({ circuitId, verdict, answers: verdicts })),
+    onAssumption: study.onAssumption,
+    circuits: study.circuits.map(({ circuitId, verdict, marks }) => ({ circuitId, verdict, answers: marks })),
     steps: stepVerdicts(study, supplyStudy(job, study), requiredStudy(job, study)),
   }),
-  findings: (study) => study.findings,
+  causes: (study, _, job) => causesOf(job, study.findings),
+  advice: (study, _, job) => causesOf(job, study.advice),
+  asked: (study, { aside }, job) => askedOf(job, study, new Set(aside)),
+  sheet: sheetInTurn,
   supply: (study, _, job) => supplyStudy(job, study),
   demand: (study, { boardId }, job) => demandStudy(job, study, boardId),
   bothWays: bothWaysInTurn,
@@ -144,13 +173,15 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   swaps: (study, { circuitId }, job) => ofCircuit(study, circuitId, ({ facts }) => swapsStudy(job, facts)),
   people: (study, _, job) => peopleStudy(job, study),
   editions: (_, { against }, job) => compareEditions(against, job.pack),
-  ways: waysInTurn,
+  protectionOptions: optionsInTurn,
   residual: (study, _, job) => residualStudy(job, study),
   shock: (study, query, job) => shockStudy(job, study, query),
   nuisance: nuisanceInTurn,
   surge: (study, { circuitId }, job) => surgeStudy(job, study, circuitId),
   arrangements: arrangementsInTurn,
   fixes: triedInTurn,
+  select: selectInTurn,
+  chartWith: chartWithInTurn,
   reports: reportsInTurn,
 };
 
@@ -163,9 +194,9 @@ function probed(job: Job, deviceId: string, currentA: number): ProbeLine[] {
   const device = job.devices[deviceId];
   const band = device === undefined ? undefined : overcurrentBand(device);
   if (band === undefined || !band.known) return [];
-  const { fast, slow, holdsA } = band.value;
-  const fastS = currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(fast, currentA);
-  return [{ deviceId, fastS, slowS: timeAt(slow, currentA) }];
+  const { minimum, maximum, holdsA } = band.value;
+  const fastS = currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(minimum, currentA);
+  return [{ deviceId, fastS, slowS: timeAt(maximum, currentA) }];
 }
 
 async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: Job): AsyncGenerator<Progress, Fix[]> {
@@ -174,8 +205,28 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
   return yield* tryFixes(job, study, circuitId);
 }
 
-async function* waysInTurn(study: Study, { circuitId }: QueryOf<'ways'>, job: Job): AsyncGenerator<Progress, WayTried[]> {
-  const { tryWays } = await import('../fixes/ways');
+async function* selectInTurn(study: Study, { circuitId }: QueryOf<'select'>, job: Job): AsyncGenerator<Progress, Selected[]> {
+  const { trySelect } = await import('../fixes/select');
+  return yield* trySelect(job, study, circuitId);
+}
+
+async function* chartWithInTurn(
+  study: Study,
+  { circuitId, deviceAs }: QueryOf<'chartWith'>,
+  job: Job,
+): AsyncGenerator<Progress, CircuitChart | null> {
+  yield { done: 0, of: 1 };
+  const { withSelected } = await import('../fixes/select');
+  const after = withSelected(job, circuitId, deviceAs);
+  return ofCircuit(after === job ? study : studyJob(after, study), circuitId, (each) => circuitChart(each.facts));
+}
+
+async function* optionsInTurn(
+  study: Study,
+  { circuitId }: QueryOf<'protectionOptions'>,
+  job: Job,
+): AsyncGenerator<Progress, OptionTried[]> {
+  const { tryOptions: tryWays } = await import('../fixes/protectionOptions');
   return yield* tryWays(job, study, circuitId);
 }
 

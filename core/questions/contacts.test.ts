@@ -8,7 +8,12 @@ import { breaker, jobWith, stated } from '../testing/jobs';
 import { ungrounded } from '../testing/reliefJobs';
 
 const outlet = (more: Partial<Point>): Point => ({
-  ...{ id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new' },
+  id: 'p',
+  circuitId: 'c',
+  order: 'a',
+  name: 'outlet',
+  kind: 'socket',
+  state: 'new',
   ...more,
 });
 const metric = (more: Partial<Point>): Job => ({

@@ -14,7 +14,11 @@ const one = (settings: DeviceSettings, pack: Job['pack'] = 'iec-60364'): Job => 
 });
 const fuse = (poles: Poles): DeviceSettings => ({ ...gg(16), poles }) as DeviceSettings;
 const parting = (duty: 'main' | 'isolator' | 'transfer' | 'contactor', poles: Poles): DeviceSettings => ({
-  ...{ family: 'switch', duty, ratingA: stated(63), poles, conditionalA: stated(10_000) },
+  family: 'switch',
+  duty,
+  ratingA: stated(63),
+  poles,
+  conditionalA: stated(10_000),
 });
 /** With a switch at the end of the service. */
 const switched = (job: Job, settings: DeviceSettings, lines: ('L1' | 'L2' | 'L3')[] = ['L1']): Job => ({
@@ -43,7 +47,10 @@ describe('a neutral with a fuse in it', () => {
     expect(said(one(breaker('B', 16, { poles: '2P' })), 'fused-neutral')).toBeUndefined();
     const american = splitHouse();
     american.devices['outlets-device'] = device('outlets-device', 'outlets', {
-      ...{ family: 'fuse', system: 'J', ratingA: stated(15), poles: '2P' },
+      family: 'fuse',
+      system: 'J',
+      ratingA: stated(15),
+      poles: '2P',
     });
     expect(cableAnswer(american, 'outlets').checks.filter(({ id }) => id.startsWith('poles:'))).toEqual([]);
   });

@@ -4,13 +4,14 @@ import type { CircuitFacts, Seated } from '../house/facts';
 import type { Device } from '../job/sealed';
 import type { Check } from '../judging/answer';
 import { ruled, unknownCheck } from '../judging/judge';
+import { type CheckName, keyed } from '../judging/keys';
 import { fusesNeutral, linesOpened, opensNeutral } from '../network/poles';
 import { clause } from '../rules/clauses';
 import { rulesOf } from '../rules/packs';
 import { POLE_RULES, type PolePlace, type PoleRule, type PoleSubject } from '../rules/poleRules';
 
 /** A device that opens fewer lines than its circuit has leaves one of them without protection, and live when it has opened. */
-export function leavesALine({ job, poles }: CircuitFacts, device: Device, id: string, title: string): Check | undefined {
+export function leavesALine({ job, poles }: CircuitFacts, device: Device, id: CheckName, title: string): Check | undefined {
   const opened = linesOpened(device);
   if (!poles.known || opened >= poles.value.lines) return undefined;
   const sits = device.lines.length === 1 ? `${device.name} sits on ${device.lines[0]} alone and opens` : `${device.name} opens`;
@@ -29,11 +30,11 @@ function poleCheck(facts: CircuitFacts, seated: Seated, rule: PoleRule): Check |
   const { device } = seated;
   if (!rule.of.some((subject) => isOf(device, subject)) || asWanted(facts, device, rule)) return undefined;
   const first = device === facts.protective && rule.wants === 'lines';
-  const id = first ? 'lines' : `poles:${rule.id}:${device.id}`;
+  const id = first ? keyed('lines') : keyed('poles', rule.id, device.id);
   if (rule.wants === 'lines') return leavesALine(facts, device, id, `Every line through ${device.name}`);
   const there = binds(facts, seated, rule.where);
   const title = `Neutral through ${device.name}`;
-  if (there === undefined) return facts.soil.known ? undefined : unknownCheck(id, title, facts.soil.missing);
+  if (there === undefined) return facts.isTT.known ? undefined : unknownCheck(id, title, facts.isTT.missing);
   return there
     ? ruled(id, title, rule.otherwise, SAID[rule.wants](device, rule.why), clause(facts.job.pack, rule.clause))
     : undefined;
@@ -60,7 +61,7 @@ function asWanted({ poles }: CircuitFacts, device: Device, { wants }: PoleRule):
 }
 
 /** @returns undefined where nobody has said how earth faults come home; asked once, with the rule on the soil */
-function binds({ job, soil, wiring, system }: CircuitFacts, seated: Seated, where: PolePlace): boolean | undefined {
+function binds({ job, isTT: tt, wiring, system }: CircuitFacts, seated: Seated, where: PolePlace): boolean | undefined {
   const rules = rulesOf(job.pack);
   if (where === 'everywhere') return true;
   if (where === 'household') return rules.householdMain && system === 1;
@@ -69,6 +70,6 @@ function binds({ job, soil, wiring, system }: CircuitFacts, seated: Seated, wher
     const first = wiring.stretches.find(({ spur }) => !spur);
     return first?.facts.returnPath.known === true && first.facts.returnPath.value === 'pen';
   }
-  if (where === 'tn') return !rules.neutralAtEarth && soil.known && !soil.value;
-  return soil.known ? soil.value : undefined;
+  if (where === 'tn') return !rules.neutralAtEarth && tt.known && !tt.value;
+  return tt.known ? tt.value : undefined;
 }

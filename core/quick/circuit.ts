@@ -59,46 +59,13 @@ export function completeQuick(
 ): QuickCircuit | undefined {
   const onto = said.boardId ?? boardId ?? firstBoard(job);
   if (onto === undefined) return undefined;
-  const taken: Taken[] = [];
-  const draft: QuickDraft = { ...said };
-  const take = <K extends keyof QuickDraft>(
-    field: K,
-    value: QuickDraft[K] | undefined,
-    words: string,
-    from: Provenance = 'stated',
-  ) => {
-    if (draft[field] !== undefined || value === undefined) return;
-    draft[field] = value;
-    taken.push({ field, words, from });
-  };
-  const { dialect } = job;
-  // A figure nobody could read may be the size: then nothing usual is taken in its place.
-  const defaults: Job['defaults'] = unread.length > 0 ? {} : job.defaults;
-  const usual = (words: string): string => `${words}, as usual here`;
-  if (dialect === 'nec') draft.family = 'moulded-case-nec';
-  else if (defaults.family === 'rcbo') take('family', 'rcbo', usual('RCBO'));
-  take('family', 'mcb', 'circuit-breaker');
-  take('capacityA', defaults.breakingA, usual(`breaks ${kilo(defaults.breakingA ?? 0)} kA`));
-  if (draft.lineSize === undefined && defaults.lineSize !== undefined)
-    take('lineSize', defaults.lineSize, usual(showSize(defaults.lineSize)));
-  if (draft.lineSize !== undefined) {
-    take('construction', defaults.construction, usual(`${defaults.construction} cable`));
-    const construction = draft.construction ?? '';
-    if (unread.length === 0 || COPPER.has(construction))
-      take('material', 'Cu', 'copper', COPPER.has(construction) ? 'stated' : 'assumed');
-    take(
-      'insulation',
-      INSULATION[construction],
-      construction === 'NM-B' || construction === 'UF-B' ? '90 °C conductors' : 'PVC 70 °C',
-    );
-    take('insulation', defaults.insulation, usual(`${defaults.insulation} insulation`));
-    if (dialect === 'iec') take('method', defaults.method, usual(`method ${defaults.method}`));
-    const ground = construction === 'NM-B' ? NM_GROUND[draft.lineSize] : undefined;
-    take('protectiveSize', ground, `ground ${showSize(ground ?? '')}, by the make of the cable`);
-  }
-  take('poles', polesOf(job, draft), `poles ${polesOf(job, draft)}`);
-  if (dialect === 'nec' && job.supply.voltageSystem === 'split-phase')
-    take('voltageMarking', '120/240', 'marked 120/240 V', 'assumed');
+  const filled = new Filled(said);
+  const { draft, taken } = filled;
+  fillDevice(filled, job, unread);
+  fillCable(filled, job, unread);
+  filled.take('poles', polesOf(job, draft), `poles ${polesOf(job, draft)}`);
+  if (job.dialect === 'nec' && job.supply.voltageSystem === 'split-phase')
+    filled.take('voltageMarking', '120/240', 'marked 120/240 V', 'assumed');
   const complete = draft as QuickCircuit['draft'];
   const number = draft.number ?? nextNumber(job, onto);
   const lines = linesFor(job, onto, complete);
@@ -114,6 +81,50 @@ export function completeQuick(
     lacks: [...unread.map((each) => `what “${each}” says`), ...lacking(job, draft)],
     wrong: tooManyPoles(job, complete) ?? tooFewCores(complete, lines.length),
   };
+}
+
+/** What a line said, and what was taken besides with the words for it. */
+class Filled {
+  readonly taken: Taken[] = [];
+  readonly draft: QuickDraft;
+  constructor(said: QuickDraft) {
+    this.draft = { ...said };
+  }
+  /** Takes a value where the line said none. */
+  take<K extends keyof QuickDraft>(field: K, value: QuickDraft[K] | undefined, words: string, from: Provenance = 'stated'): void {
+    if (this.draft[field] !== undefined || value === undefined) return;
+    this.draft[field] = value;
+    this.taken.push({ field, words, from });
+  }
+}
+
+/** A figure nobody could read may be the size: then nothing usual is taken in its place. */
+const usually = ({ defaults }: Job, unread: readonly string[]): Job['defaults'] => (unread.length > 0 ? {} : defaults);
+const usual = (words: string): string => `${words}, as usual here`;
+
+function fillDevice(filled: Filled, job: Job, unread: readonly string[]): void {
+  const defaults = usually(job, unread);
+  if (job.dialect === 'nec') filled.draft.family = 'moulded-case-nec';
+  else if (defaults.family === 'rcbo') filled.take('family', 'rcbo', usual('RCBO'));
+  filled.take('family', 'mcb', 'circuit-breaker');
+  filled.take('capacityA', defaults.breakingA, usual(`breaks ${kilo(defaults.breakingA ?? 0)} kA`));
+}
+
+function fillCable(filled: Filled, job: Job, unread: readonly string[]): void {
+  const { draft } = filled;
+  const { lineSize, construction: make, insulation, method } = usually(job, unread);
+  if (lineSize !== undefined) filled.take('lineSize', lineSize, usual(showSize(lineSize)));
+  if (draft.lineSize === undefined) return;
+  filled.take('construction', make, usual(`${make} cable`));
+  const construction = draft.construction ?? '';
+  const copper = COPPER.has(construction);
+  if (unread.length === 0 || copper) filled.take('material', 'Cu', 'copper', copper ? 'stated' : 'assumed');
+  const american = construction === 'NM-B' || construction === 'UF-B';
+  filled.take('insulation', INSULATION[construction], american ? '90 °C conductors' : 'PVC 70 °C');
+  filled.take('insulation', insulation, usual(`${insulation} insulation`));
+  if (job.dialect === 'iec') filled.take('method', method, usual(`method ${method}`));
+  const ground = construction === 'NM-B' ? NM_GROUND[draft.lineSize] : undefined;
+  filled.take('protectiveSize', ground, `ground ${showSize(ground ?? '')}, by the make of the cable`);
 }
 
 function tooManyPoles({ supply, dialect }: Job, { poles }: QuickCircuit['draft']): string | undefined {

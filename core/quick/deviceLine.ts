@@ -17,17 +17,19 @@ const BRITISH: Readonly<Record<string, FuseSystem>> = {
 };
 const NUMBER = '(\\d+(?:[.,]\\d+)?)';
 
-interface Way {
+interface Grammar {
   pattern: RegExp;
   dialect?: Dialect;
   make: (found: RegExpExecArray) => DeviceSettings;
 }
 const whole = (pattern: string): RegExp => new RegExp(`^${pattern}$`, 'i');
-const WAYS: readonly Way[] = [
+const WAYS: readonly Grammar[] = [
   {
     pattern: whole(`([bcdkz])\\s?${NUMBER}\\s?a?`),
     make: ([, curve, rated]) => ({
-      ...{ family: 'mcb', poles: '1P', ratingA: rating(rated!) },
+      family: 'mcb',
+      poles: '1P',
+      ratingA: rating(rated!),
       curve: stated(curve!.toUpperCase() as 'B'),
     }),
   },
@@ -46,7 +48,11 @@ const WAYS: readonly Way[] = [
   {
     pattern: whole(`mccb\\sir\\s?${NUMBER}(?:\\str\\s?${NUMBER})?(?:\\sisd\\s?${NUMBER}\\stsd\\s?${NUMBER})?\\sii\\s?${NUMBER}`),
     make: ([, ir, tr, isd, tsd, ii]) => ({
-      ...{ family: 'mccb', poles: '3P', frameA: rating(ir!), irA: rating(ir!), iiA: rating(ii!) },
+      family: 'mccb',
+      poles: '3P',
+      frameA: rating(ir!),
+      irA: rating(ir!),
+      iiA: rating(ii!),
       ...(tr === undefined ? {} : { trS: rating(tr) }),
       ...(isd === undefined ? {} : { isdA: rating(isd), tsdS: rating(tsd!) }),
     }),
@@ -77,5 +83,7 @@ export function readDeviceLine(text: string, dialect: Dialect): Typed<Device> {
     const row = { id: `t:${plain}`, order: 'a', name: plain, state: 'new', seat: 'board', lines: [] } as const;
     return { ok: true, readAs: plain, value: { ...row, lines: [], grade: 'typical', settings: make(found) } };
   }
+  const part = /^bs\s?88\s(\d+)\s?a?$/i.exec(plain)?.[1];
+  if (part !== undefined) return { ok: false, message: `which part of BS 88: "BS 88-2 ${part}" or "BS 88-3 ${part}"` };
   return { ok: false, message: `"${plain}" is no device; for instance ${DEVICE_LINES[dialect]}` };
 }

@@ -6,6 +6,9 @@ import { cable } from './cableWords';
 
 import { NUMBER, numberOf, plain, type WordKind, within } from './wordKind';
 
+/** Words of what cools, beside which a number with a k is no fault current. */
+const COOLS = /\b(?:air|a\/?c|cond(?:enser|itioner|itioning)|cooling|mini-?split|heat\s?pump|btu)\b/i;
+
 /** A rating said in a word of its own. */
 const RATED = /(?:^|[\s,;·])(?:[bcd]\s?(?:[3-9]|\d{2,3})\s?a?|\d{1,4}\s?(?:a|amps?)|(?:fuse|gg)\s?\d+)(?=[\s,;·]|$)/i;
 const FRACTIONS: Readonly<Record<string, number>> = { '½': 0.5, '¼': 0.25, '¾': 0.75 };
@@ -119,7 +122,9 @@ export const DEVICE_WORDS: readonly WordKind[] = [
   },
   {
     pattern: `(${NUMBER})\\s?ka(?:ic)?|(\\d{1,3})\\s?k(?:aic)?`,
-    read: ([, metric, american]) => {
+    read: ([, metric, american], _, { rest }) => {
+      // Of something that cools it is its size in BTU an hour, and no fault current.
+      if (american !== undefined && COOLS.test(rest)) return { name: true };
       const kiloAmps = numberOf(metric ?? american);
       return within(kiloAmps, 0.1, 200, 'kA', () => ({
         sets: { capacityA: fromKilo(kiloAmps) },
@@ -142,10 +147,11 @@ export const DEVICE_WORDS: readonly WordKind[] = [
 
   // A fraction of a horsepower looks like a cable.
   {
-    pattern: `(?:(\\d+)[/⁄](\\d+)|([½¼¾])|(${NUMBER}))\\s?hp`,
+    pattern: `(?:(?:(\\d+)[ -])?(\\d+)[/⁄](\\d+)|(\\d+)?\\s?([½¼¾])|(${NUMBER}))\\s?hp`,
     dialect: 'nec',
-    read: ([, top, bottom, sign, plainHp]) => {
-      const hp = sign !== undefined ? FRACTIONS[sign]! : top !== undefined ? Number(top) / Number(bottom) : numberOf(plainHp);
+    read: ([, whole, top, bottom, wholes, sign, plainHp]) => {
+      const part = sign !== undefined ? FRACTIONS[sign]! : top !== undefined ? Number(top) / Number(bottom) : numberOf(plainHp);
+      const hp = Number(whole ?? wholes ?? 0) + part;
       return within(hp, 0.1, 200, 'hp', () => ({
         sets: { motorHp: hp, use: 'fixed' },
         shown: `motor of ${showNumber(hp)} hp, by its table current`,

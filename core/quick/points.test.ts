@@ -16,11 +16,28 @@ describe('a line that makes points', () => {
     expect(drafts[0]).toEqual({ name: 'Counter 1', kind: 'socket', onward: 'feed-through', protects: 'ground-fault' });
     expect(drafts[3]).toEqual({ name: 'Counter 4', kind: 'socket', onward: 'feed-through' });
   });
+  it('reads what protects beside what it is, kinds of lights, and a room by a name that is one', () => {
+    expect(read('1 GFCI receptacle patio').drafts).toEqual([
+      { name: 'Patio', kind: 'socket', protects: 'ground-fault', newRoom: 'Patio' },
+    ]);
+    expect(read('8 downlights').drafts).toHaveLength(8);
+    expect(read('8 downlights').drafts[0]).toEqual({ name: 'Light 1', kind: 'light' });
+    // A name that has a room's in it says nothing of where it is.
+    expect(read('1 receptacle patio heater').drafts).toEqual([{ name: 'Patio heater', kind: 'socket' }]);
+    expect(wrong('1 GFCI socket patio', iec)).toHaveLength(1);
+  });
   it('takes ratings, heights, yokes and what they bear', () => {
     expect(read('duplex 20A TR WR wet readily, at 18 in').drafts).toEqual([
       {
-        ...{ name: 'Receptacle', kind: 'socket', receptacles: 2, ratedA: 20, tamperResistant: true, weatherResistant: true },
-        ...{ wetness: 'wet', readilyAccessible: true, heightM: 18 * 0.0254 },
+        name: 'Receptacle',
+        kind: 'socket',
+        receptacles: 2,
+        ratedA: 20,
+        tamperResistant: true,
+        weatherResistant: true,
+        wetness: 'wet',
+        readilyAccessible: true,
+        heightM: 18 * 0.0254,
       },
     ]);
     expect(read('2 sockets twin pigtailed at 0.45 m', iec).drafts[1]).toMatchObject({

@@ -4,6 +4,7 @@ import type { Point } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { lengthUnit } from '../job/show';
 import { capital } from './read';
+import { roomUseOf } from './roomNames';
 
 /** A piece of the line with what it was read as. */
 interface PointToken {
@@ -33,6 +34,10 @@ const KINDS: Readonly<Record<string, Point['kind']>> = {
   light: 'light',
   luminaire: 'light',
   lamp: 'light',
+  downlight: 'light',
+  spotlight: 'light',
+  pendant: 'light',
+  sconce: 'light',
   switch: 'switch',
   spur: 'spur',
   connection: 'appliance',
@@ -121,6 +126,14 @@ const MATCHERS: readonly Matcher[] = [
       return `rated ${draft.ratedA} A`;
     },
   },
+  {
+    pattern: new RegExp(`(?:(ground-?\\s?fault|gfci|gf)|(arc-?\\s?fault|afci|af))(?=\\s+(?:${KIND})(?:e?s)?${ENDS})`, 'iy'),
+    read: ([, ground], { draft }, { dialect }) => {
+      if (dialect !== 'nec') return { wrong: 'an outlet that protects is one of the NEC' };
+      draft.protects = ground === undefined ? 'arc-fault' : 'ground-fault';
+      return ground === undefined ? 'protects by AFCI' : 'protects by GFCI';
+    },
+  },
   says('feed-?\\s?through|through|FT', 'onward', 'feed-through', 'feed-through'),
   says('pigtail(?:s|ed)?|PT', 'onward', 'pigtail', 'pigtailed'),
   says('single', 'receptacles', 1, 'single'),
@@ -166,6 +179,11 @@ export function readPointsLine(text: string, job: Job): PointReading {
       .map((token) => token.text)
       .join(' '),
   );
+  // A name that is a room's says where it is as well.
+  if (taken.draft.roomId === undefined && taken.draft.newRoom === undefined && roomUseOf(said) !== undefined) {
+    taken.draft.newRoom = said;
+    for (const token of tokens) if (token.kind === 'name') token.shown = `name, and its room: ${said}`;
+  }
   const name = (said === '' ? usualName(taken.kind, job) : said).slice(0, 190);
   const drafts = Array.from(
     { length: taken.count },

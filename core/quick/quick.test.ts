@@ -139,6 +139,10 @@ describe('the quick line', () => {
     ['MCA 18.4 MOCP 30', nec, { minimumAmpacityA: 18.4, maximumDeviceA: 30, use: 'fixed' }],
     ['3/4 hp', nec, { motorHp: 0.75, use: 'fixed' }],
     ['½hp', nec, { motorHp: 0.5 }],
+    ['1 1/2 hp', nec, { motorHp: 1.5 }],
+    ['7-1/2 hp', nec, { motorHp: 7.5 }],
+    ['2½ hp', nec, { motorHp: 2.5 }],
+    ['22k', nec, { capacityA: 22_000 }],
     ['1.5hp', nec, { motorHp: 1.5 }],
     ['250kcmil ckt 14 @Studio', nec, { lineSize: '250kcmil', number: '14', boardId: 'studio' }],
     ['#12 THHN', nec, { lineSize: '12AWG', insulation: 'THHN90' }],
@@ -340,7 +344,9 @@ describe('a circuit from the quick line', () => {
 
   it('a cable without a ground in it has none', () => {
     expect(made('4/0-4/0-2/0 SER al 200A barn', nec).segment).toMatchObject({
-      ...{ protectivePath: 'none', roles: ['line', 'line2', 'neutral'], neutralSize: { value: '2/0AWG' } },
+      protectivePath: 'none',
+      roles: ['line', 'line2', 'neutral'],
+      neutralSize: { value: '2/0AWG' },
     });
     expect(made('2-2-2-4 SER al 100A barn', nec).segment).toMatchObject({
       protectivePath: 'conductor',
@@ -395,4 +401,11 @@ describe('a load by its plate', () => {
     expect(read('sockets B16 6mA', iec).draft).not.toHaveProperty('dcDetection');
     expect(read('charger RDC-DD', iec).draft).toMatchObject({ dcDetection: true });
   });
+});
+
+it('a number with a k beside what cools is no fault current', () => {
+  const line = (text: string) => readQuickLine(text, nec);
+  expect(line('10-2 NM 30A 2P mini-split 12k').draft.capacityA).toBeUndefined();
+  expect(line('12k air conditioner').draft.capacityA).toBeUndefined();
+  expect(line('10-2 NM 30A 2P 10k pantry').draft.capacityA).toBe(10_000);
 });

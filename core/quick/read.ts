@@ -1,3 +1,4 @@
+import { cutName } from '../job/ids';
 import type { Job } from '../job/schema/job';
 import { FIELD_WORDS, type QuickDraft, type QuickField } from './draft';
 import type { Said, WordKind } from './wordKind';
@@ -55,7 +56,7 @@ export function readQuickLine(text: string, job: Job): QuickReading {
   const words = tokens.filter(({ kind }) => kind === 'name').map((token) => token.text);
   const name = words.join(' ');
   const unread = words.filter((each) => /\d/.test(each));
-  return { tokens, draft, name: capital(name).slice(0, 200), unread, ok: tokens.every(({ kind }) => kind !== 'wrong') };
+  return { tokens, draft, name: cutName(capital(name)), unread, ok: tokens.every(({ kind }) => kind !== 'wrong') };
 }
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

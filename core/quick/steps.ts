@@ -1,4 +1,5 @@
 import type { Step } from '../job/commands';
+import { cutName } from '../job/ids';
 import { keyAfter, keyBetween } from '../job/order';
 import type { Circuit, Segment } from '../job/schema/circuit';
 import type { Device, DeviceSettings } from '../job/schema/device';
@@ -36,7 +37,7 @@ export function quickSteps(job: Job, made: QuickCircuit, id: () => string): { ci
   const device: Device = {
     id: id(),
     order: 'a',
-    name: `${made.name} ${DEVICE_WORDS[draft.family]}`.slice(0, 200),
+    name: cutName(`${made.name} ${DEVICE_WORDS[draft.family]}`),
     state: 'new',
     seat: 'start',
     circuitId,

@@ -1,5 +1,6 @@
 import { set } from '../edits/steps';
 import type { Command, Step } from '../job/commands';
+import { cutName } from '../job/ids';
 import type { Circuit, CircuitPurpose } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { Dialect } from '../job/terms';
@@ -53,5 +54,5 @@ export function usualCircuit(
     set('circuits', circuitId, 'use', use),
     ...(purpose === undefined ? [] : [set('circuits', circuitId, 'purpose', { value: purpose, from: 'stated' })]),
   ];
-  return { circuitId, command: { label: `New circuit: ${draft.number} ${name}`.slice(0, 200), steps: [...steps, ...asked] } };
+  return { circuitId, command: { label: cutName(`New circuit: ${draft.number} ${name}`), steps: [...steps, ...asked] } };
 }

@@ -17,14 +17,14 @@ export function arcSentence({ job, protective, design }: CircuitFacts): string |
   const device = protective as Device | undefined;
   const band = device === undefined ? undefined : overcurrentBand(device);
   if (device === undefined || band?.known !== true) return null;
-  const { slow, fast, holdsA } = band.value;
+  const { maximum, minimum, holdsA } = band.value;
   const { gates } = ARC_TIMES[job.dialect === 'nec' ? 'afci' : 'afdd'];
   const drawn = design.known ? design.value.ibA : gates[0]![0];
   const seriesA = Math.min(Math.max(drawn, gates[0]![0]), holdsA);
   const gate = [...gates].reverse().find(([currentA]) => currentA <= seriesA + 1e-9) ?? gates[0]!;
   const word = job.dialect === 'nec' ? 'AFCI' : 'AFDD';
   const series = `An arc in series with the load at ${showCurrent(seriesA)}: ${device.name} carries that for ever, an ${word} opens within ${showTime(gate[1])}.`;
-  const [soonest, latest] = [timeAt(fast, PARALLEL_FROM_A), timeAt(slow, PARALLEL_FROM_A)];
+  const [soonest, latest] = [timeAt(minimum, PARALLEL_FROM_A), timeAt(maximum, PARALLEL_FROM_A)];
   const takes =
     PARALLEL_FROM_A <= holdsA || !Number.isFinite(latest)
       ? 'may never open'

@@ -59,7 +59,10 @@ export function boardStudy(job: Job, study: Study, boardId: string): BoardStudy 
     const poles = circuit?.facts.poles;
     const group = house.wirings.neutralGroups.get(device.circuitId ?? '') ?? [];
     return {
-      ...{ deviceId: device.id, circuitId: device.circuitId ?? null, as, label: deviceLabel(device) },
+      deviceId: device.id,
+      circuitId: device.circuitId ?? null,
+      as,
+      label: deviceLabel(device),
       verdict: circuit === undefined ? 'not-applicable' : worstVerdict(circuit.settled.map(({ verdict }) => verdict)),
       unknowns: circuit?.findings.filter(({ verdict }) => verdict === 'unknown').length ?? 0,
       amps: design?.known === true ? design.value.ibA : null,
@@ -246,10 +249,15 @@ export function boxStudy(job: Job, study: Study, at: { box: string } | { pointId
   return {
     circuits: inIt.map(nameOf),
     open: open.map(({ device, wiring: { circuit } }) => ({
-      ...{ deviceId: device.id, device: device.name, circuit: nameOf(circuit.id), slot: device.slot ?? null },
+      deviceId: device.id,
+      device: device.name,
+      circuit: nameOf(circuit.id),
+      slot: device.slot ?? null,
       board: job.boards[device.boardId ?? circuit.fromBoardId ?? circuit.toBoardId ?? '']?.name ?? '',
     })),
-    ...{ sharing: names(sharing), live: names(live), neutrals: names(neutralStays) },
+    sharing: names(sharing),
+    live: names(live),
+    neutrals: names(neutralStays),
   };
 }
 

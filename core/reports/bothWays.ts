@@ -6,11 +6,12 @@ import type { Device, DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { type Verdict, worstVerdict } from '../judging/answer';
 import { fits } from '../judging/judge';
+import { type CheckName, keyed } from '../judging/keys';
 import { type CircuitStudy, type Study, studyJob } from '../study/study';
 import { demandStudy } from './demand';
 
 /** A load on one line or between two, with what its circuit then comes to. */
-export interface Way {
+export interface Supplied {
   lines: 1 | 2;
   volts: number;
   currentA: number;
@@ -29,7 +30,7 @@ export interface Way {
 }
 
 /** Both ways beside each other, or why they cannot be compared. */
-export type BothWays = { ways: readonly [Way, Way] } | { why: string };
+export type BothWays = { ways: readonly [Supplied, Supplied] } | { why: string };
 
 /**
  * A load that takes either voltage of a split-phase supply, studied on one line and between two: the whole job anew each time, with the
@@ -49,10 +50,10 @@ export function bothWays(job: Job, loadId: string, before?: Study): BothWays {
   if (device === undefined || devices.length > 1 || !('poles' in device.settings))
     return { why: `${circuit.name} is to have one breaker` };
   if (cable === undefined || cables.length > 1) return { why: `${circuit.name} is to have one length of cable` };
-  const way = (lines: 1 | 2): Way | string => {
+  const way = (lines: 1 | 2): Supplied | string => {
     const start = stepsTo(job, device, cable.id, lines);
     const first = studied(applyCommand(job, edit('one way', start)), circuit.id, before);
-    const asked = checkOf(first, 'carries-load', `carries:${device.id}`)?.demand;
+    const asked = checkOf(first, 'carries-load', keyed('carries', device.id))?.demand;
     if (asked === undefined || asked === null) return `what ${load.name} draws is not known`;
     const ratingA = NEC_RATINGS.find((each) => fits(asked, each));
     if (ratingA === undefined) return `no standard rating carries ${load.name}`;
@@ -63,16 +64,21 @@ export function bothWays(job: Job, loadId: string, before?: Study): BothWays {
     const study = studied(other, circuit.id, before);
     const legs = demandStudy(other, study.whole, circuit.fromBoardId ?? '')?.legs ?? [];
     return {
-      ...{ lines, volts: lines * job.supply.u0V, ratingA, spaces: lines, price: priceOf(job, lines), command },
+      lines,
+      volts: lines * job.supply.u0V,
+      ratingA,
+      spaces: lines,
+      price: priceOf(job, lines),
+      command,
       currentA: study.circuit.facts.design.known ? study.circuit.facts.design.value.ibA : 0,
-      dropPercent: checkOf(study, 'protects-cable', 'drop')?.demand ?? null,
+      dropPercent: checkOf(study, 'protects-cable', keyed('drop'))?.demand ?? null,
       verdict: worstVerdict([study.circuit.verdictOf('carries-load'), study.circuit.verdictOf('protects-cable')]),
       apartA: legs.length === 2 ? Math.abs(legs[0]!.currentA - legs[1]!.currentA) : null,
     };
   };
   const ways = [way(1), way(2)] as const;
   for (const each of ways) if (typeof each === 'string') return { why: each };
-  return { ways: ways as readonly [Way, Way] };
+  return { ways: ways as readonly [Supplied, Supplied] };
 }
 
 interface Studied {
@@ -83,7 +89,7 @@ function studied(job: Job, circuitId: string, before: Study | undefined): Studie
   const whole = studyJob(job, before);
   return { whole, circuit: whole.circuits.find((each) => each.circuitId === circuitId)! };
 }
-const checkOf = ({ circuit }: Studied, question: 'carries-load' | 'protects-cable', id: string) =>
+const checkOf = ({ circuit }: Studied, question: 'carries-load' | 'protects-cable', { id }: CheckName) =>
   circuit.answerTo(question).checks.find((check) => check.id === id);
 
 /** Its breaker and cable on one line and the neutral, or on two lines. */

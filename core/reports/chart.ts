@@ -12,18 +12,18 @@ import type { SegmentFacts } from '../network/segmentFacts';
 import { kindsAmong } from '../network/states';
 import { K_FACTORS } from '../tables/adiabatic';
 
-/** A band ready to draw: polylines in A and s. An open fast edge ends where nothing more is known. */
+/** A band ready to draw: polylines in A and s. An open minimum edge ends where nothing more is known. */
 export interface DrawnBand {
   deviceId: string;
   circuitId: string;
   name: string;
   label: string;
   grade: Grade;
-  fast: Gate[];
-  slow: Gate[];
+  minimum: Gate[];
+  maximum: Gate[];
   /** Past the last vertex: drawn on, or left open. */
-  fastBeyond: 'constant-energy' | 'constant-time' | 'open';
-  slowBeyond: 'constant-energy' | 'constant-time' | 'open';
+  minimumBeyond: 'constant-energy' | 'constant-time' | 'open';
+  maximumBeyond: 'constant-energy' | 'constant-time' | 'open';
 }
 
 interface DrawnFault {
@@ -64,10 +64,17 @@ export function circuitChart(facts: CircuitFacts): CircuitChart {
 }
 
 /** A band as it is drawn. */
-export function drawnBand(device: Device, circuitId: string, { fast, slow, grade }: Band): DrawnBand {
+export function drawnBand(device: Device, circuitId: string, { minimum, maximum, grade }: Band): DrawnBand {
   return {
-    ...{ deviceId: device.id, circuitId, name: device.name, label: deviceLabel(device), grade },
-    ...{ fast: [...fast.vertices], slow: [...slow.vertices], fastBeyond: fast.beyond, slowBeyond: slow.beyond },
+    deviceId: device.id,
+    circuitId,
+    name: device.name,
+    label: deviceLabel(device),
+    grade,
+    minimum: [...minimum.vertices],
+    maximum: [...maximum.vertices],
+    minimumBeyond: minimum.beyond,
+    maximumBeyond: maximum.beyond,
   };
 }
 

@@ -28,7 +28,7 @@ export interface ComparedBand extends DrawnBand {
   /** Most it lets through over prospective current, A²s, and what is customary. */
   energy: { currentA: number; sureA2s: number; typicalA2s: number | null }[];
   /** Its own points, drawn over the limits of its family, and where they leave those. */
-  own: { fast: DrawnBand['fast']; slow: DrawnBand['slow']; broken: string | null } | null;
+  own: { minimum: DrawnBand['minimum']; maximum: DrawnBand['maximum']; broken: string | null } | null;
 }
 interface ComparedPair {
   downstreamId: string;
@@ -114,7 +114,9 @@ export function curvesStudy(
     drawn.push({ device: shown, band });
     found.bands.push({
       ...drawnBand(device, device.circuitId ?? '', band.value),
-      ...{ ratedA: band.value.ratedA, instantaneous: band.value.instantaneous ?? null, own },
+      ratedA: band.value.ratedA,
+      instantaneous: band.value.instantaneous ?? null,
+      own,
       sources: band.value.sources.map(cite),
       energy: energyOf(device, band.value, Math.max(toA, LOOSE_TO_A)),
     });
@@ -140,8 +142,15 @@ const otherBand = (
   { id, circuitId, name }: { id: string; circuitId?: string | undefined; name: string },
   band: OtherBand,
 ): DrawnBand => ({
-  ...{ deviceId: id, circuitId: circuitId ?? '', name, label: band.label, grade: 'standard' },
-  ...{ fast: [...band.fast.vertices], slow: [...band.slow.vertices], fastBeyond: band.fast.beyond, slowBeyond: band.slow.beyond },
+  deviceId: id,
+  circuitId: circuitId ?? '',
+  name,
+  label: band.label,
+  grade: 'standard',
+  minimum: [...band.minimum.vertices],
+  maximum: [...band.maximum.vertices],
+  minimumBeyond: band.minimum.beyond,
+  maximumBeyond: band.maximum.beyond,
 });
 
 function ownOf(device: Device): ComparedBand['own'] {
@@ -150,18 +159,18 @@ function ownOf(device: Device): ComparedBand['own'] {
   if (!own.known) return null;
   const broken = brokenOf(device, own.value);
   const said = broken === undefined ? null : `${broken.does} than its family may at ${Number(broken.currentA.toPrecision(3))} A`;
-  return { fast: [...own.value.fast.vertices], slow: [...own.value.slow.vertices], broken: said };
+  return { minimum: [...own.value.minimum.vertices], maximum: [...own.value.maximum.vertices], broken: said };
 }
 
 /** Currents the energy is read at: even steps on log paper, twenty a decade. */
-function energyOf(device: Device, { ratedA, slow }: Band, toA: number): ComparedBand['energy'] {
+function energyOf(device: Device, { ratedA, maximum }: Band, toA: number): ComparedBand['energy'] {
   const letThrough = letThroughOf(device);
   if (!letThrough.known) return [];
   const steps = Math.ceil(20 * Math.log10(toA / (2 * ratedA)));
   if (!(steps > 0)) return [];
   const even = Array.from({ length: steps + 1 }, (_, at) => 2 * ratedA * (toA / (2 * ratedA)) ** (at / steps));
   // Both sides of every step, so that it is drawn as one.
-  const stepped = slow.vertices.flatMap((gate) => [gate.currentA * (1 - 1e-9), gate.currentA]);
+  const stepped = maximum.vertices.flatMap((gate) => [gate.currentA * (1 - 1e-9), gate.currentA]);
   const places = [...even, ...stepped].filter((each) => each >= 2 * ratedA && each <= toA).sort((a, b) => a - b);
   return places.flatMap((currentA) => {
     const { sureA2s, typicalA2s } = letThrough.value(currentA);
@@ -181,8 +190,8 @@ function pairsOf(drawn: readonly { device: Device; band: Known<Band> }[], chain:
       const { total, limitA, grade, downstream, upstream } = pair.value;
       // Where they overlap, the place that counts is where that begins.
       const near = total
-        ? nearest(downstream.slow, upstream.fast, downstream.ratedA, toA, upstream.holdsA)
-        : { currentA: limitA, timeS: timeAt(downstream.slow, limitA, 'below'), ratio: 1 };
+        ? nearest(downstream.maximum, upstream.minimum, downstream.ratedA, toA, upstream.holdsA)
+        : { currentA: limitA, timeS: timeAt(downstream.maximum, limitA, 'below'), ratio: 1 };
       const sentence = pairSentence(pair.value, down.device.name, up.device.name, `${Number(toA.toPrecision(4))} A`);
       return [
         {
@@ -235,12 +244,12 @@ export function currentRead(
     const device = deviceOf(job, item);
     const band = device === undefined ? undefined : overcurrentBand(atGrade(device, grade));
     if (device === undefined || band === undefined || !band.known) return [];
-    const { fast, slow, holdsA } = band.value;
+    const { minimum, maximum, holdsA } = band.value;
     return [
       {
         deviceId: device.id,
-        fastS: currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(fast, currentA),
-        slowS: timeAt(slow, currentA),
+        fastS: currentA <= holdsA ? Number.POSITIVE_INFINITY : timeAt(minimum, currentA),
+        slowS: timeAt(maximum, currentA),
       },
     ];
   });
@@ -256,7 +265,8 @@ export function currentRead(
   return {
     lines,
     cable: {
-      ...{ label: `${mm2} mm²`, mostC },
+      label: `${mm2} mm²`,
+      mostC,
       timeS: Number.isFinite(firstS) ? firstS : null,
       reachesC: short ? heatedC(material, insulation, mm2, currentA ** 2 * firstS) : null,
     },

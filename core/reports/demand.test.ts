@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { studyJob } from '../study/study';
 import { demo } from '../testing/demos';
+import { star, threePhaseHouse } from '../testing/houses';
 import { stated } from '../testing/jobs';
 import { demandStudy } from './demand';
 
@@ -44,4 +45,13 @@ describe('the demand of a board', () => {
     expect(spaces).toEqual({ present: 42, used: 14, wanted: Math.ceil(14 * 1.25) });
     expect(of(job, 'nowhere')).toBeNull();
   });
+});
+
+it('a circuit without a device on a board of three lines: on which it hangs is not said, and the rest is counted', () => {
+  const job = threePhaseHouse(star());
+  const study = (of: typeof job) => demandStudy(of, studyJob(of), 'board')!;
+  const [id] = Object.keys(job.devices).filter((each) => job.devices[each]!.circuitId === 'sockets');
+  delete job.devices[id!];
+  const { number, name } = job.circuits.sockets!;
+  expect(study(job).unsaid).toContain(`${number} ${name}`.trim());
 });

@@ -68,7 +68,10 @@ export function demandStudy(job: Job, study: Study, boardId: string): DemandStud
   const ahead = facts.own.filter(isOvercurrent).at(-1) ?? facts.chain.filter(isOvercurrent).at(-1);
   const rated = ahead === undefined ? undefined : ratedCurrent(ahead.device);
   const base = {
-    ...{ boardId, circuitId: fed.circuitId, fullShare: FULL_SHARE, spaces: spacesOf(job, house, boardId) },
+    boardId,
+    circuitId: fed.circuitId,
+    fullShare: FULL_SHARE,
+    spaces: spacesOf(job, house, boardId),
     ratedA: rated?.known === true ? rated.value : null,
   };
   const own = job.dialect === 'nec' ? byArticle(job, house, fed) : byDiversity(job, house, fed);
@@ -77,24 +80,32 @@ export function demandStudy(job: Job, study: Study, boardId: string): DemandStud
 
 type Own = Omit<DemandStudy, 'boardId' | 'circuitId' | 'ratedA' | 'fullShare' | 'spaces'>;
 const NOTHING: Own = {
-  ...{
-    calculation: null,
-    missing: [],
-    assumed: false,
-    refused: null,
-    others: [],
-    neutral: null,
-    legs: [],
-    unsaid: [],
-    move: null,
-    practice: null,
-  },
+  calculation: null,
+  missing: [],
+  assumed: false,
+  refused: null,
+  others: [],
+  neutral: null,
+  legs: [],
+  unsaid: [],
+  move: null,
+  practice: null,
 };
 
 const shown = ({ method, lines, totalVa, totalA, fullestA }: Calculation): ShownCalculation => ({
-  ...{ method, unit: 'VA', total: totalVa, totalA, fullestA },
+  method,
+  unit: 'VA',
+  total: totalVa,
+  totalA,
+  fullestA,
   lines: lines.map(({ id, what, factor, connectedVa, demandVa, rule }) => ({
-    ...{ id, what, factor, connected: connectedVa, demand: demandVa, rule: cite(rule), basis: rule.basis },
+    id,
+    what,
+    factor,
+    connected: connectedVa,
+    demand: demandVa,
+    rule: cite(rule),
+    basis: rule.basis,
   })),
 });
 
@@ -119,7 +130,11 @@ function byArticle(job: Job, house: House, { facts }: Study['circuits'][number])
       return other.known ? [{ method, totalA: other.value.totalA }] : [];
     });
   return {
-    ...{ calculation: shown(calculation), missing: [], assumed: demand.given.assumed, refused: refused ?? null, others },
+    calculation: shown(calculation),
+    missing: [],
+    assumed: demand.given.assumed,
+    refused: refused ?? null,
+    others,
     neutral: { va: neutral.va, balancedA: neutral.balancedA, worstA: neutral.worstA, rule: cite(neutral.rule) },
     legs: legs.map(({ line, currentA }) => ({ line, currentA })),
     unsaid: unsaid.map(({ number, name }) => `${number} ${name}`.trim()),
@@ -128,8 +143,11 @@ function byArticle(job: Job, house: House, { facts }: Study['circuits'][number])
       move === undefined
         ? null
         : {
-            ...{ circuitId: move.circuit.id, number: move.circuit.number, name: move.circuit.name },
-            ...{ to: move.to, differenceA: move.differenceA },
+            circuitId: move.circuit.id,
+            number: move.circuit.number,
+            name: move.circuit.name,
+            to: move.to,
+            differenceA: move.differenceA,
           },
   };
 }
@@ -146,8 +164,12 @@ function byDiversity(job: Job, house: House, { facts }: Study['circuits'][number
     design.known
       ? [
           {
-            ...{ id: circuit.id, what: `${circuit.number} ${circuit.name}`.trim(), connected: design.value.ibA },
-            ...{ demand: design.value.ibA * share, rule: 'IEC 60364-3 311', basis: 'practice' as const },
+            id: circuit.id,
+            what: `${circuit.number} ${circuit.name}`.trim(),
+            connected: design.value.ibA,
+            demand: design.value.ibA * share,
+            rule: 'IEC 60364-3 311',
+            basis: 'practice' as const,
             factor: on.length === LINES.length ? 'every line' : on.join(', '),
           },
         ]
@@ -164,7 +186,11 @@ function byDiversity(job: Job, house: House, { facts }: Study['circuits'][number
     legs.length === 1
       ? []
       : below
-          .filter(({ wiring, lines: on }) => on.length === LINES.length && linesOpened(wiring.startDevices.at(-1)!) === 1)
+          .filter(({ wiring: { startDevices }, lines: on }) => {
+            const device = startDevices.at(-1);
+            // Without a device nobody said what it hangs on either.
+            return on.length === LINES.length && (device === undefined || linesOpened(device) === 1);
+          })
           .map(({ wiring: { circuit } }) => `${circuit.number} ${circuit.name}`.trim());
   const totalA = whole.value.ibA;
   const practice = byPractice(house, below);
@@ -172,13 +198,21 @@ function byDiversity(job: Job, house: House, { facts }: Study['circuits'][number
   // What was entered, or the largest single circuit, may be more than they come to.
   if (totalA > fullestA + 1e-9)
     lines.push({
-      ...{ id: 'greater', what: whole.value.formula, factor: 'the greater counts', connected: totalA, demand: totalA - fullestA },
-      ...{ rule: 'IEC 60364-3 311', basis: 'practice' },
+      id: 'greater',
+      what: whole.value.formula,
+      factor: 'the greater counts',
+      connected: totalA,
+      demand: totalA - fullestA,
+      rule: 'IEC 60364-3 311',
+      basis: 'practice',
     });
   return {
     ...NOTHING,
     calculation: { method: 'diversity', unit: 'A', lines, total: totalA, totalA, fullestA: totalA },
-    ...{ assumed: whole.given.assumed, legs, unsaid, practice },
+    assumed: whole.given.assumed,
+    legs,
+    unsaid,
+    practice,
   };
 }
 

@@ -123,7 +123,11 @@ describe('labels', () => {
     job.circuits.outlets = { ...job.circuits.outlets!, number: '7' };
     const label = (by?: 'plug' | 'lockable' | 'in-sight' | 'none') => {
       job.loads.l = {
-        ...{ id: 'l', circuitId: 'outlets', order: 'a', name: 'pump', fastened: stated(true) },
+        id: 'l',
+        circuitId: 'outlets',
+        order: 'a',
+        name: 'pump',
+        fastened: stated(true),
         ...(by === undefined ? {} : { disconnect: stated(by) }),
       };
       return labelsStudy(job, studyJob(job)).appliances[0];

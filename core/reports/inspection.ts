@@ -73,7 +73,10 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
   const devices = looked.devices.map(({ subject, looked: items }): InspectedDevice => {
     const device = job.devices[subject.id]!;
     return {
-      ...{ deviceId: device.id, name: device.name, label: deviceLabel(device), slot: device.slot ?? null },
+      deviceId: device.id,
+      name: device.name,
+      label: deviceLabel(device),
+      slot: device.slot ?? null,
       rows: items.map((each) => seenRow(job, each)),
     };
   });
@@ -92,7 +95,9 @@ export function inspectionStudy(job: Job, study: Study, boardId: string): Inspec
       .flatMap(({ parts }) => parts)
       .filter(({ counts, rows }) => counts.seen > 0 || rows.some(({ kind, verdict }) => kind !== 'seen' && verdict !== null)),
     circuits: walked.map(({ circuit: { id: circuitId, number, name }, parts }) => ({
-      ...{ circuitId, number, name },
+      circuitId,
+      number,
+      name,
       ...sum(parts.map(({ counts }) => counts)),
     })),
   };
@@ -124,7 +129,9 @@ export function circuitInspection(job: Job, { facts, answers }: Answered): Circu
       const point = job.points[subject.id];
       const on = subject.on as 'pointId' | 'segmentId';
       return {
-        ...{ on, id: subject.id, name: subject.name },
+        on,
+        id: subject.id,
+        name: subject.name,
         room: on === 'pointId' ? (job.rooms[point?.roomId ?? '']?.name ?? null) : null,
         rows: [...looked.map((each) => seenRow(job, each)), ...besidesPart(job, facts, subject, checks)],
         facts: factPaths(job, on === 'pointId' ? 'points' : 'segments', subject.id).filter((path) =>
@@ -137,20 +144,22 @@ export function circuitInspection(job: Job, { facts, answers }: Answered): Circu
 }
 
 const SEEN_FACTS: ReadonlySet<string> = new Set([
-  ...[
-    'earthTo',
-    'neutralTouchesEarth',
-    'wetness',
-    'cover',
-    'weatherResistant',
-    'boxVolumeCm3',
-    'boxWires',
-    'boxEarths',
-    'boxGangs',
-    'boxClamps',
-    'boxFittings',
-  ],
-  ...['diameterM', 'jacket', 'raceway', 'racewaySize', 'racewayWires'],
+  'earthTo',
+  'neutralTouchesEarth',
+  'wetness',
+  'cover',
+  'weatherResistant',
+  'boxVolumeCm3',
+  'boxWires',
+  'boxEarths',
+  'boxGangs',
+  'boxClamps',
+  'boxFittings',
+  'diameterM',
+  'jacket',
+  'raceway',
+  'racewaySize',
+  'racewayWires',
 ]);
 
 /** Outlets and cables of a circuit, from its start on. */
@@ -177,6 +186,8 @@ const sum = (counts: readonly Seen[]): Seen =>
   counts.reduce(
     (all, { asked, seen, wrong }) => ({ asked: all.asked + asked, seen: all.seen + seen, wrong: all.wrong + wrong }),
     {
-      ...{ asked: 0, seen: 0, wrong: 0 },
+      asked: 0,
+      seen: 0,
+      wrong: 0,
     },
   );

@@ -7,8 +7,10 @@ import { PACKS } from '../job/packs';
 import type { Provenance } from '../job/schema/facts';
 import type { InspectionResult } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';
-import { word } from '../job/terms';
+import { type Dialect, word } from '../job/terms';
 import { type Check, rankOf, type Verdict, worstVerdict } from '../judging/answer';
+import { saidOf } from '../judging/figures';
+import type { CheckKey } from '../judging/keys';
 import { citedBy, outcomesOf } from '../questions/saves-person/asked/outcome';
 import { clauseOfItem, inWords, type Zone } from '../rules/inspection/item';
 import type { AskKind } from '../rules/requirements/row';
@@ -62,22 +64,27 @@ export function seenRow(job: Job, { item, of, subject, rows, check }: Looked): I
   const fact = row?.result ?? row?.value;
   const source = clauseOfItem(job.pack, of);
   return {
-    ...{ key: `${item}:${subject.id}`, kind: 'seen', item, on: subject.on, id: subject.id, zone: of.zone ?? null },
-    ...{ name: inWords(job.pack, of.name), right: inWords(job.pack, of.right), fix: inWords(job.pack, of.fix) },
+    key: `${item}:${subject.id}`,
+    kind: 'seen',
+    item,
+    on: subject.on,
+    id: subject.id,
+    zone: of.zone ?? null,
+    name: inWords(job.pack, of.name),
+    right: inWords(job.pack, of.right),
+    fix: inWords(job.pack, of.fix),
     rule: source === undefined ? '' : cite(source),
     verdict: check?.verdict ?? null,
-    because: check?.because ?? '',
+    because: check === undefined ? '' : saidOf(check, job.dialect),
     optional: of.optional === true,
     measured: measuredIn(item) ?? null,
     result: row?.result?.value ?? null,
     value: row?.value === undefined ? null : showFact(job.dialect, howMeasured(job, item), row.value.value),
-    ...{
-      from: fact?.from ?? null,
-      dated: fact?.on ?? null,
-      note: fact?.note ?? null,
-      by: row?.by ?? null,
-      rowId: row?.id ?? null,
-    },
+    from: fact?.from ?? null,
+    dated: fact?.on ?? null,
+    note: fact?.note ?? null,
+    by: row?.by ?? null,
+    rowId: row?.id ?? null,
     proposed: hasCodes(job) && check !== undefined && isWrong(check.verdict) ? (of.code ?? null) : null,
     code: row?.code ?? null,
     path: null,
@@ -87,6 +94,7 @@ export function seenRow(job: Job, { item, of, subject, rows, check }: Looked): I
 const WORST_OF_NOTHING = 'not-applicable';
 /** A thing that is worked out, or said by a fact, from checks made of it. */
 function judgedRow(
+  dialect: Dialect,
   zone: Zone | null,
   key: string,
   name: string,
@@ -98,7 +106,15 @@ function judgedRow(
   const worst = checks.find((check) => check.verdict === verdict);
   const inOrder = verdict === 'pass' || verdict === WORST_OF_NOTHING;
   return {
-    ...{ key, kind: path === null ? 'judged' : 'fact', item: null, on: null, id: subject, zone, name, right: '', fix: '' },
+    key,
+    kind: path === null ? 'judged' : 'fact',
+    item: null,
+    on: null,
+    id: subject,
+    zone,
+    name,
+    right: '',
+    fix: '',
     rule: worst?.rule ?? '',
     verdict: checks.length === 0 ? null : verdict,
     because:
@@ -107,22 +123,20 @@ function judgedRow(
         : worst === undefined
           ? ''
           : checks.length > 1
-            ? `${worst.title}: ${worst.because}`
-            : worst.because,
-    ...{
-      optional: false,
-      measured: null,
-      result: null,
-      value: null,
-      from: null,
-      dated: null,
-      by: null,
-      note: null,
-      rowId: null,
-      proposed: null,
-      code: null,
-      path,
-    },
+            ? `${worst.title}: ${saidOf(worst, dialect)}`
+            : saidOf(worst, dialect),
+    optional: false,
+    measured: null,
+    result: null,
+    value: null,
+    from: null,
+    dated: null,
+    by: null,
+    note: null,
+    rowId: null,
+    proposed: null,
+    code: null,
+    path,
   };
 }
 
@@ -132,18 +146,31 @@ export function besides(job: Job, feed: Answered, own: readonly Answered[], boar
     circuit.answers.filter((each) => each.question === question).flatMap(({ checks }) => checks);
   const ofFeed = all(feed, 'saves-person');
   const ofOwn = own.flatMap((circuit) => all(circuit, 'saves-person'));
-  const bonds = [feed, ...own].flatMap((circuit) => all(circuit, 'clears-in-time')).filter(({ id }) => id === `bond:${boardId}`);
+  const bonds = [feed, ...own]
+    .flatMap((circuit) => all(circuit, 'clears-in-time'))
+    .filter(({ name }) => name.key === 'bond' && name.of('board') === boardId);
   // What a drop of voltage says of a cable is not what its device may be.
-  const gauges = own.flatMap((circuit) => all(circuit, 'protects-cable')).filter(({ id }) => !id.startsWith('drop'));
-  const here = (pattern: RegExp): readonly Check[] => ofFeed.filter(({ id }) => pattern.test(id));
+  const gauges = own.flatMap((circuit) => all(circuit, 'protects-cable')).filter(({ name }) => name.key !== 'drop');
+  const keyedAs = (checks: readonly Check[], ...keys: readonly CheckKey[]): readonly Check[] =>
+    checks.filter(({ name }) => keys.includes(name.key));
+  const here = (...keys: readonly CheckKey[]): readonly Check[] => keyedAs(ofFeed, ...keys);
   const nec = job.dialect === 'nec';
   const at = (field: string): string => `boards.${boardId}.${field}`;
   const rows = [
-    judgedRow('devices', 'openings', nec ? 'Fillers' : 'Blanks', boardId, here(/^board-openings:/), at('openingsClosed')),
-    judgedRow('enclosure', 'enclosure', 'Enclosure', boardId, here(/^board-enclosure:/), at('nonCombustible')),
+    judgedRow(
+      job.dialect,
+      'devices',
+      'openings',
+      nec ? 'Fillers' : 'Blanks',
+      boardId,
+      here('board-openings'),
+      at('openingsClosed'),
+    ),
+    judgedRow(job.dialect, 'enclosure', 'enclosure', 'Enclosure', boardId, here('board-enclosure'), at('nonCombustible')),
     strapRow(
       job,
       judgedRow(
+        job.dialect,
         'supply',
         'strap',
         nec ? 'Bonding strap, once' : 'Neutral and earth joined once',
@@ -152,40 +179,52 @@ export function besides(job: Job, feed: Answered, own: readonly Answered[], boar
         at('neutralBonded'),
       ),
     ),
-    judgedRow('supply', 'other-systems', 'Other systems', boardId, here(/^board-intersystem:/), at('intersystemBonding')),
-    judgedRow('supply', 'electrodes', 'Electrodes', boardId, here(/^electrode/)),
-    judgedRow('supply', 'pipes', 'Pipes and frames', boardId, here(/^pipes/)),
     judgedRow(
-      'bars',
-      'landing',
-      'Where neutrals land',
+      job.dialect,
+      'supply',
+      'other-systems',
+      'Other systems',
       boardId,
-      ofOwn.filter(({ id }) => id.startsWith('neutral-at:')),
+      here('board-intersystem'),
+      at('intersystemBonding'),
     ),
-    judgedRow('bars', 'neutral-bar', 'Terminals for neutrals', boardId, here(/^board-neutrals:/)),
     judgedRow(
+      job.dialect,
+      'supply',
+      'electrodes',
+      'Electrodes',
+      boardId,
+      here('electrodes', 'electrode-length', 'electrode-apart'),
+    ),
+    judgedRow(job.dialect, 'supply', 'pipes', 'Pipes and frames', boardId, here('pipes')),
+    judgedRow(job.dialect, 'bars', 'landing', 'Where neutrals land', boardId, keyedAs(ofOwn, 'neutral-at')),
+    judgedRow(job.dialect, 'bars', 'neutral-bar', 'Terminals for neutrals', boardId, here('board-neutrals')),
+    judgedRow(
+      job.dialect,
       'bars',
       'earth-bar',
       nec ? 'Terminals for grounds' : 'Terminals for protective conductors',
       boardId,
-      here(/^board-earths:/),
+      here('board-earths'),
     ),
-    judgedRow('devices', 'listed', 'Made for it', boardId, here(/^board-listed:/)),
-    judgedRow('devices', 'fastened', 'Back-fed devices held', boardId, here(/^board-fastened:/)),
+    judgedRow(job.dialect, 'devices', 'listed', 'Made for it', boardId, here('board-listed')),
+    judgedRow(job.dialect, 'devices', 'fastened', 'Back-fed devices held', boardId, here('board-fastened')),
     judgedRow(
+      job.dialect,
       'devices',
       'places',
       nec ? 'Spaces and legs' : 'Places and phases',
       boardId,
-      ofOwn.filter(({ id }) => /^(seat|leg|half):/.test(id)),
+      keyedAs(ofOwn, 'seat', 'leg', 'half'),
     ),
-    judgedRow('devices', 'gauge', 'Gauge against device', boardId, gauges),
+    judgedRow(job.dialect, 'devices', 'gauge', 'Gauge against device', boardId, gauges),
     judgedRow(
+      job.dialect,
       'door',
       'told-apart',
       `Numbers on the ${word(job.dialect, 'board')}`,
       boardId,
-      ofOwn.filter(({ id }) => id === 'number-shared' || id === 'directory'),
+      keyedAs(ofOwn, 'number-shared', 'directory'),
     ),
   ];
   // A fact that says nothing here is not asked; what nothing was judged of is not shown.
@@ -212,31 +251,36 @@ function coverRow(facts: CircuitFacts, pointId: string): InspectionRow[] {
   const missing = worst.missing.map(({ what }) => what).join('; ');
   const because = worst.because === '' ? `missing: ${missing}` : worst.because;
   return [
-    { ...judgedRow(null, 'cover', 'Cover for its place', pointId, []), verdict: worst.verdict, because, rule: citedBy(worst) },
+    {
+      ...judgedRow(facts.job.dialect, null, 'cover', 'Cover for its place', pointId, []),
+      verdict: worst.verdict,
+      because,
+      rule: citedBy(worst),
+    },
   ];
 }
 
 /** What is worked out of an outlet or a cable. */
 export function besidesPart(job: Job, facts: CircuitFacts, subject: Subject, checks: readonly Check[]): InspectionRow[] {
-  const here = (pattern: RegExp): readonly Check[] => checks.filter(({ id, at }) => at === placeOf(subject) && pattern.test(id));
+  const here = (key: CheckKey): readonly Check[] => checks.filter(({ name, at }) => at === placeOf(subject) && name.key === key);
   const nec = job.dialect === 'nec';
   const worked = (key: string, name: string, of: readonly Check[]): InspectionRow[] =>
-    of.length === 0 ? [] : [judgedRow(null, key, name, subject.id, of)];
+    of.length === 0 ? [] : [judgedRow(job.dialect, null, key, name, subject.id, of)];
   if (subject.on === 'pointId') {
-    const fill = here(/^box-fill:/);
+    const fill = here('box-fill');
     const uncounted = {
-      ...judgedRow(null, 'box-fill', 'Box fill', subject.id, []),
+      ...judgedRow(job.dialect, null, 'box-fill', 'Box fill', subject.id, []),
       because: 'not counted: what is in the box stands below',
     };
     return [...coverRow(facts, subject.id), ...(nec && fill.length === 0 ? [uncounted] : worked('box-fill', 'Box fill', fill))];
   }
   return [
-    ...worked('raceway-fill', 'Fill', here(/^raceway-fill:/)),
-    ...worked('sheath', nec ? 'Color of the sheath' : 'Colour of the sheath', here(/^jacket:/)),
+    ...worked('raceway-fill', 'Fill', here('raceway-fill')),
+    ...worked('sheath', nec ? 'Color of the sheath' : 'Colour of the sheath', here('jacket')),
     ...worked(
       'sizes',
       'Sizes that meet',
-      checks.filter(({ id }) => id === `box:${subject.id}`),
+      checks.filter(({ name }) => name.key === 'box' && name.of('segment') === subject.id),
     ),
   ];
 }

@@ -67,7 +67,10 @@ function pointLabel(job: Job, point: PeoplePoint, room: string | null): PointLab
   });
   const unsure = (given: Given, what: string): string[] => (given.unsure ? [`whether ${what} reaches it`] : []);
   return {
-    ...{ pointId: point.id, name: point.name, room, fedFrom: fed.says },
+    pointId: point.id,
+    name: point.name,
+    room,
+    fedFrom: fed.says,
     protectedBy: [overload, groundFault, arc].flatMap(({ label }) => label ?? []),
     resetsAt: resets.length === 0 ? null : [...new Set(resets)].join('; '),
     lacks: [
@@ -105,7 +108,10 @@ function applianceLabel(job: Job, load: Load): ApplianceLabel | undefined {
           : 'switch in sight of it'
         : null;
   return {
-    ...{ loadId: load.id, name: load.name, room: job.rooms[point?.roomId ?? '']?.name ?? null, fedFrom: fed.says },
+    loadId: load.id,
+    name: load.name,
+    room: job.rooms[point?.roomId ?? '']?.name ?? null,
+    fedFrom: fed.says,
     disconnectAt: at,
     lacks: [...fed.lacks, ...(at === null ? [by === 'none' ? 'a disconnect: there is none' : 'where it is disconnected'] : [])],
   };

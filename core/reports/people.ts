@@ -158,7 +158,12 @@ export function peoplePoints(job: Job, { facts }: CircuitStudy): PeoplePoint[] {
   return rows.map(({ id, name, kind, pointId }): PeoplePoint => {
     const outcomes = byPlace.get(id) ?? [];
     return {
-      ...{ id, pointId, name, kind, circuitId: circuit.id, number: circuit.number },
+      id,
+      pointId,
+      name,
+      kind,
+      circuitId: circuit.id,
+      number: circuit.number,
       verdict: worstVerdict(outcomes.map(({ verdict }) => verdict)),
       columns: columnsOf(facts, pointId, outcomes),
       asked: outcomes.map((outcome) => askedFor(job, outcome)),
@@ -168,12 +173,18 @@ export function peoplePoints(job: Job, { facts }: CircuitStudy): PeoplePoint[] {
 }
 
 const askedFor = (job: Job, outcome: Outcome): PeopleAsked => ({
-  ...{ kind: outcome.kind, word: ASKED[outcome.kind][job.dialect], column: COLUMN_OF[outcome.kind] ?? null },
-  ...{ verdict: outcome.verdict, because: saidOf(outcome), rule: citedBy(outcome), missing: outcome.missing },
+  kind: outcome.kind,
+  word: ASKED[outcome.kind][job.dialect],
+  column: COLUMN_OF[outcome.kind] ?? null,
+  verdict: outcome.verdict,
+  because: saidOf(outcome),
+  rule: citedBy(outcome),
+  missing: outcome.missing,
   rows: outcome.rows
     .filter(({ custom }) => !custom)
     .map(({ row, requirement: { place, except = [] } }) => ({
-      ...{ row, place },
+      row,
+      place,
       exceptions: except.flatMap(({ id, says, justified }) => (justified === true ? [{ id, says }] : [])),
     })),
 });
@@ -252,7 +263,10 @@ function buttonsOf(job: Job, study: Study): TestButton[] {
         let button = found.get(device.id);
         if (button === undefined) {
           button = {
-            ...{ deviceId: device.id, name: device.name, kills: [], leaves: [] },
+            deviceId: device.id,
+            name: device.name,
+            kills: [],
+            leaves: [],
             label: buttonLabel(device),
             ...whereOf(job, device),
           };

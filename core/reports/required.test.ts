@@ -18,7 +18,7 @@ function house(rooms: Record<string, Partial<Room>>, outlets: Partial<Point>[] =
   job.points = Object.fromEntries(
     outlets.map((each, at) => {
       const id = `p${at}`;
-      return [id, { ...{ id, circuitId: 'outlets', order: id, name: id, kind: 'socket', state: 'new' }, ...each } as Point];
+      return [id, { id, circuitId: 'outlets', order: id, name: id, kind: 'socket', state: 'new', ...each } as Point];
     }),
   );
   return job;
@@ -140,7 +140,8 @@ describe('what the IEC wants', () => {
     const job = jobWith(Array.from({ length: circuits }, (_, at) => ({ id: `c${at}`, settings: breaker('B', 10), lengthM: 10 })));
     groups.forEach((behindDeviceId, at) => {
       job.circuits[`c${at}`] = {
-        ...{ ...job.circuits[`c${at}`]!, use: 'lighting' },
+        ...job.circuits[`c${at}`]!,
+        use: 'lighting',
         ...(behindDeviceId === undefined ? {} : { behindDeviceId }),
       };
     });

@@ -79,34 +79,45 @@ export function requiredStudy(job: Job, study: Study): RequiredStudy {
     const source = nec ? necCited(clause)(job.pack) : (heldBy(job.pack, DIVISION) as Source);
     return look(walk).map(
       ({ circuitId, roomId, ...found }): Wanted => ({
-        ...{ ...found, rule: cite(source), basis: source.basis, circuitId: circuitId ?? null, roomId: roomId ?? null },
+        ...found,
+        rule: cite(source),
+        basis: source.basis,
+        circuitId: circuitId ?? null,
+        roomId: roomId ?? null,
       }),
     );
   });
   const unsaid = rooms.filter((room) => usedAs(room) === undefined);
   if (unsaid.length > 0)
     wanted.push({
-      ...{
-        id: 'rooms',
-        verdict: 'unknown',
-        what: `what ${unsaid.map(({ name }) => name).join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} used as`,
-      },
-      ...{ rule: 'as entered', basis: 'published', circuitId: null, roomId: unsaid[0]!.id },
+      id: 'rooms',
+      verdict: 'unknown',
+      what: `what ${unsaid.map(({ name }) => name).join(', ')} ${unsaid.length === 1 ? 'is' : 'are'} used as`,
+      rule: 'as entered',
+      basis: 'published',
+      circuitId: null,
+      roomId: unsaid[0]!.id,
     });
   const guessed = rooms.filter((room) => usedAs(room)?.assumed === true);
   if (guessed.length > 0)
     wanted.push({
-      ...{
-        id: 'rooms-assumed',
-        verdict: 'caution',
-        what: `assumed: what ${guessed.map(({ name }) => name).join(', ')} is used as`,
-      },
-      ...{ rule: 'as entered', basis: 'published', circuitId: null, roomId: guessed[0]!.id },
+      id: 'rooms-assumed',
+      verdict: 'caution',
+      what: `assumed: what ${guessed.map(({ name }) => name).join(', ')} is used as`,
+      rule: 'as entered',
+      basis: 'published',
+      circuitId: null,
+      roomId: guessed[0]!.id,
     });
   if (rooms.length === 0)
     wanted.push({
-      ...{ id: 'rooms', verdict: 'unknown', what: 'which rooms there are, and what they are used as' },
-      ...{ rule: 'as entered', basis: 'published', circuitId: null, roomId: null },
+      id: 'rooms',
+      verdict: 'unknown',
+      what: 'which rooms there are, and what they are used as',
+      rule: 'as entered',
+      basis: 'published',
+      circuitId: null,
+      roomId: null,
     });
   wanted.sort((a, b) => rankOf(a.verdict) - rankOf(b.verdict));
   const alarms = nec ? [] : [heldBy(job.pack, ALARMS) ?? ''];

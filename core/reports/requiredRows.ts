@@ -185,7 +185,9 @@ const disconnects =
     );
     const names = (of: typeof asked) => of.map(({ load }) => load.name).join(', ');
     const found: Found[] = without.map(({ circuit, load }) => ({
-      ...{ id: `disconnect:${load.id}`, verdict: asFor(circuit.state !== 'existing'), circuitId: circuit.id },
+      id: `disconnect:${load.id}`,
+      verdict: asFor(circuit.state !== 'existing'),
+      circuitId: circuit.id,
       what: `${word}: ${load.name} has ${said<string>(load.disconnect)?.value === 'none' ? 'none' : 'another'}`,
     }));
     if (unsaid.length > 0)
@@ -241,7 +243,9 @@ export const NEC: readonly Row[] = [
 function emergencyDisconnect({ job }: Walk): Found[] {
   const services = Object.values(job.circuits).filter(({ kind, state }) => kind === 'service' && state !== 'removed');
   return services.map(({ id, state }) => ({
-    ...{ id: `emergency:${id}`, circuitId: id, verdict: state === 'existing' ? ('caution' as const) : ('unknown' as const) },
+    id: `emergency:${id}`,
+    circuitId: id,
+    verdict: state === 'existing' ? ('caution' as const) : ('unknown' as const),
     what: 'an emergency disconnect outdoors, marked',
   }));
 }

@@ -1,12 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { triedArrangements } from '../fixes/arrangements';
+import { candidates } from '../fixes/candidates';
 import { triedFixes } from '../fixes/fixes';
 import { applyCommand } from '../job/commands';
 import { parseJobText } from '../job/parse';
 import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { studyJob } from '../study/study';
+import { ask } from '../study/testing/ask';
 import { breaker, device, stated } from '../testing/jobs';
 import { leakyHouse, switchOf } from '../testing/leakyHouse';
 import { rcbo } from '../testing/residuals';
@@ -59,6 +61,11 @@ describe('a residual device with what stands on it', () => {
 });
 
 describe('evenings tried', () => {
+  it('twenty thousand for the answer', () => {
+    const job = leakyHouse({ a: { leakageMa: 16 } });
+    const check = ask(job, 'stays-on', 'a').checks.find(({ id }) => id.startsWith('nuisance:'))!;
+    expect(check.working[0]!.values).toMatch(/ \/ 20000$/);
+  });
   it('for every device, a piece at a time, and none where something is missing', () => {
     const job = leakyHouse({ a: { leakageMa: 40 }, b: {} });
     job.devices['b-device'] = device('b-device', 'b', rcbo());
@@ -137,6 +144,13 @@ describe('fixes of what leaks', () => {
     const job = leakyHouse({ a: { waveform: 'mixed-frequency' } }, switchOf('AC'));
     expect(labels(job, 'a', 'saves-person')).toContain('Fit RCCB of type F');
     expect(labels(job, 'a', 'saves-person')).not.toContain('Fit RCCB of type A');
+  });
+  it('this circuit and the three that leak most are tried elsewhere: more is another arrangement', () => {
+    const leaks = { a: 1, b: 2, c: 5, d: 4, e: 3 };
+    const job = leakyHouse(Object.fromEntries(Object.entries(leaks).map(([id, leakageMa]) => [id, { leakageMa }])));
+    job.devices.other = { ...job.devices.rccb!, id: 'other', name: 'other' };
+    const moved = candidates(job, 'a').filter(({ kind }) => kind === 'move');
+    expect(moved.map(({ command }) => command.label.split(' ')[1])).toEqual(['a', 'c', 'd', 'e']);
   });
   it('a circuit of its own device, or behind another; none that leaves the leakage where it was', () => {
     const job = leakyHouse({ a: { leakageMa: 5 }, b: { leakageMa: 6 } });

@@ -5,14 +5,15 @@ import { APPLIANCES } from '../edits/catalogue/appliances';
 import { atOutlets, behindOf } from '../house/behind';
 import { atLeastDc, smoothDcThrough } from '../house/directCurrent';
 import { isResidual, type Seated } from '../house/facts';
-import { eveningOf, mayTrip, type TripLimits, tripLimits } from '../house/standing';
+import { eveningOf, mayTrip, type TripLimits, tripLimits } from '../house/standingLeakage';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { showTime } from '../job/show';
 import { type Verdict, worstVerdict } from '../judging/answer';
+import type { CheckKey } from '../judging/keys';
 import { bodyCurrentA, heartLimit, heartLimitA } from '../leakage/body';
 import { type Chance, Evenings } from '../leakage/nuisance';
-import { standingVerdict, weighed } from '../questions/stays-on/standing';
+import { standingVerdict, weighed } from '../questions/stays-on/standingLeakage';
 import type { Progress } from '../study/progress';
 import type { CircuitStudy, Study } from '../study/study';
 import { BODY_SOURCE, type BodyPath, type Skin } from '../tables/body';
@@ -76,6 +77,9 @@ export function residualStudy(job: Job, study: Study): ResidualStudy {
   return { devices: residualSeats(study).map(({ seated }) => gaugeOf(job, study, seated)) };
 }
 
+/** Checks of a residual device itself. */
+const OF_DEVICE: ReadonlySet<CheckKey> = new Set(['dc', 'type', 'leakage']);
+
 function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const { device } = seated;
   const house = study.house;
@@ -88,11 +92,11 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
     .filter(({ circuitId }) => ids.has(circuitId))
     .flatMap((circuit) =>
       circuit.answers.flatMap((answer) =>
-        answer.checks.filter(({ id }) => id === `dc:${device.id}` || id === `type:${device.id}` || id === `leakage:${device.id}`),
+        answer.checks.filter(({ name }) => OF_DEVICE.has(name.key) && name.of('device') === device.id),
       ),
     );
-  const leak = checks.find(({ id }) => id.startsWith('leakage:'));
-  const ofDc = checks.find(({ id }) => id.startsWith('dc:'));
+  const leak = checks.find(({ name }) => name.key === 'leakage');
+  const ofDc = checks.find(({ name }) => name.key === 'dc');
   const part = residualPart(device);
   const type = part?.known === true ? part.value.type : undefined;
   const dc = smoothDcThrough(house, seated);
@@ -101,12 +105,10 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
   const inWorst = new Set(standing.known ? standing.value.worst.map(({ id }) => id) : []);
   const dark = darkStudy(job, study, [device.id]);
   return {
-    ...{
-      deviceId: device.id,
-      name: device.name,
-      label: labelOf(job, seated),
-      circuitId: seated.seat === 'group' ? null : seated.wiring.circuit.id,
-    },
+    deviceId: device.id,
+    name: device.name,
+    label: labelOf(job, seated),
+    circuitId: seated.seat === 'group' ? null : seated.wiring.circuit.id,
     verdict: worstVerdict(checks.map(({ verdict }) => verdict)),
     standing: leak?.verdict ?? 'unknown',
     worstMa: standing.known ? milli(standing.value.worstA) : null,
@@ -124,7 +126,11 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
       : null,
     parts: standing.known
       ? standing.value.parts.map(({ id, name, circuitId, sizeA }) => ({
-          ...{ loadId: id, name, circuitId, mA: milli(sizeA), worst: inWorst.has(id) },
+          loadId: id,
+          name,
+          circuitId,
+          mA: milli(sizeA),
+          worst: inWorst.has(id),
         }))
       : [],
     missing: standing.known ? [] : standing.missing,
@@ -138,7 +144,8 @@ function gaugeOf(job: Job, study: Study, seated: Seated): ResidualGauge {
     dark: {
       circuits: dark.circuits.map(({ circuitId, number, name }) => ({ circuitId, name: `${number} ${name}`.trim() })),
       rooms: dark.rooms.filter(({ state }) => state === 'dark' || state === 'part').map(({ name }) => name),
-      ...{ safety: dark.safety, mustStayOn: dark.mustStayOn },
+      safety: dark.safety,
+      mustStayOn: dark.mustStayOn,
     },
     next: standing.known && limits.known ? nextOf(job, standing.value.worstA, limits.value) : [],
     half: limits.known && standing.known ? halfSaid(standing.value.worstA, limits.value) : '',
@@ -294,7 +301,7 @@ export function shockStudy(
   const touchV = job.supply.u0V;
   const bodyA = bodyCurrentA(touchV, skin, path);
   const band = residualBand(chosen);
-  const slowS = band?.known === true ? timeAt(band.value.slow, bodyA) : Number.POSITIVE_INFINITY;
+  const slowS = band?.known === true ? timeAt(band.value.maximum, bodyA) : Number.POSITIVE_INFINITY;
   const opensS = Number.isFinite(slowS) ? slowS : null;
   const limitA = opensS === null ? null : heartLimitA(opensS, path);
   const within = limitA !== null && bodyA <= limitA;
@@ -309,15 +316,26 @@ export function shockStudy(
     const of = residualBand(seated.device);
     if (of?.known !== true || bands.has(of.value.label)) continue;
     bands.set(of.value.label, {
-      ...{ deviceId: seated.device.id, circuitId: seated.wiring.circuit.id, name: seated.device.name, label: of.value.label },
-      ...{ grade: 'standard', fast: [...of.value.fast.vertices], slow: [...of.value.slow.vertices] },
-      ...{ fastBeyond: of.value.fast.beyond, slowBeyond: of.value.slow.beyond },
+      deviceId: seated.device.id,
+      circuitId: seated.wiring.circuit.id,
+      name: seated.device.name,
+      label: of.value.label,
+      grade: 'standard',
+      minimum: [...of.value.minimum.vertices],
+      maximum: [...of.value.maximum.vertices],
+      minimumBeyond: of.value.minimum.beyond,
+      maximumBeyond: of.value.maximum.beyond,
     });
   }
   return {
     bands: [...bands.values()],
     heart: heartLimit(path),
-    ...{ touchV, bodyA, opensS, limitA, within, forPersons },
+    touchV,
+    bodyA,
+    opensS,
+    limitA,
+    within,
+    forPersons,
     sentence:
       opensS === null
         ? `${who}. ${chosen.name} may never open on it.`

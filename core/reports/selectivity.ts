@@ -38,8 +38,6 @@ export interface SelectivityStudy {
   pairs: SeriesPair[];
 }
 
-const PAIR = /^(overcurrent|residual):([^:]+):([^:]+)$/;
-
 /** Gathers what question 6 found of each pair. */
 export function selectivityStudy(study: Study): SelectivityStudy {
   const pairs = new Map<string, SeriesPair>();
@@ -50,18 +48,31 @@ export function selectivityStudy(study: Study): SelectivityStudy {
     for (const { device, wiring } of facts.chain.filter((seated) => isOvercurrent(seated) || isResidual(seated)))
       if (!devices.has(device.id))
         devices.set(device.id, {
-          ...{ id: device.id, name: device.name, label: deviceLabel(device), circuitId: wiring.circuit.id },
+          id: device.id,
+          name: device.name,
+          label: deviceLabel(device),
+          circuitId: wiring.circuit.id,
         });
     for (const check of checks) {
-      const [, kind, downstreamId, upstreamId] = PAIR.exec(check.id) ?? [];
+      const { key: kind } = check.name;
+      if (kind !== 'overcurrent' && kind !== 'residual') continue;
+      const [downstreamId, upstreamId] = [check.name.of('device'), check.name.of('upstream')];
       if (downstreamId === undefined || upstreamId === undefined) continue;
       const key = `${kind} ${downstreamId} ${upstreamId}`;
       const before = pairs.get(key);
       if (before !== undefined && rankOf(before.verdict) <= rankOf(check.verdict)) continue;
       const overcurrent = kind === 'overcurrent';
       pairs.set(key, {
-        ...{ downstreamId, upstreamId, circuitId, verdict: check.verdict, limitA: check.limit, maxA: check.demand },
-        ...{ grade: check.grade, sentence: check.because, overcurrent, residual: overcurrent ? null : check.verdict },
+        downstreamId,
+        upstreamId,
+        circuitId,
+        verdict: check.verdict,
+        limitA: check.limit,
+        maxA: check.demand,
+        grade: check.grade,
+        sentence: check.because,
+        overcurrent,
+        residual: overcurrent ? null : check.verdict,
         fromM: overcurrent ? fromMetres(circuit, downstreamId, check.limit) : null,
       });
     }

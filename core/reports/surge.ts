@@ -2,6 +2,7 @@ import { surgeStages } from '../house/surge';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { type Verdict, worstVerdict } from '../judging/answer';
+import { saidOf } from '../judging/figures';
 import { doublingCounts, levelOf, withstand } from '../questions/rides-surge/ridesSurge';
 import type { Study } from '../study/study';
 import { leadVolts } from '../surge/lead';
@@ -68,7 +69,9 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
   return {
     verdict: worstVerdict(study.circuits.map((circuit) => circuit.verdictOf('rides-surge'))),
     need: { verdict: need.verdict, because: need.because, rule: need.rule, missing: need.missing },
-    ...{ originId: service?.fromOriginId ?? null, circuitId, circuit: `${own.number} ${own.name}`.trim() },
+    originId: service?.fromOriginId ?? null,
+    circuitId,
+    circuit: `${own.number} ${own.name}`.trim(),
     incomingKv: WITHSTAND_KV[job.supply.u0V > 150 ? '230/400' : '120/240'].IV,
     stands: withstand(facts).value,
     stages: (found.known ? found.value : []).map((stage): ShownStage => {
@@ -78,10 +81,14 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
       const settings = row.settings.family === 'spd' ? row.settings : undefined;
       const board = job.boards[stage.seated.wiring.circuit.toBoardId ?? ''];
       return {
-        ...{ deviceId: row.id, name: row.name, at: stage.at, label: labelOf(row) },
+        deviceId: row.id,
+        name: row.name,
+        at: stage.at,
+        label: labelOf(row),
         place: stage.at === 'outlet' ? (job.points[row.pointId ?? '']?.name ?? '') : (board?.name ?? ''),
-        verdict: worstVerdict(answer.checks.filter(({ id }) => id.endsWith(`:${row.id}`)).map(({ verdict }) => verdict)),
-        ...{ upKv: settings?.upKv?.value ?? null, leadM: settings?.leadM?.value ?? null },
+        verdict: worstVerdict(answer.checks.filter(({ name }) => name.of('device') === row.id).map(({ verdict }) => verdict)),
+        upKv: settings?.upKv?.value ?? null,
+        leadM: settings?.leadM?.value ?? null,
         leads: leadVolts(settings?.leadM?.value ?? 0),
         levelKv: level.known ? level.value.upKv + level.value.dropKv : null,
         // As question 8 judges it.
@@ -92,26 +99,27 @@ export function surgeStudy(job: Job, study: Study, circuitId: string): SurgeStud
         failed: settings?.indicator?.value === 'failed',
       };
     }),
-    checks: answer.checks.map(({ id, title, verdict, because, rule, missing }) => ({
-      ...{ id, title, verdict, because, rule, missing },
-      deviceId: id.includes(':') ? id.slice(id.indexOf(':') + 1) : null,
+    checks: answer.checks.map((check) => ({
+      id: check.id,
+      title: check.title,
+      verdict: check.verdict,
+      because: saidOf(check, job.dialect),
+      rule: check.rule,
+      missing: check.missing,
+      deviceId: check.name.of('device') ?? null,
     })),
     circuits: study.circuits
       .filter(({ kind }) => kind === 'final')
       .map((circuit) => {
         const level = circuit.answers
           .find(({ question }) => question === 'rides-surge')!
-          .checks.find(({ id }) => id === 'surge-level');
+          .checks.find(({ name }) => name.key === 'surge-level');
         return {
-          ...{
-            circuitId: circuit.circuitId,
-            name: `${circuit.number} ${circuit.name}`.trim(),
-            verdict: circuit.verdictOf('rides-surge'),
-          },
-          ...{
-            kV: level?.demand ?? null,
-            limitKv: level?.limit === undefined || level.limit === null ? null : level.limit / PROTECTED_SHARE,
-          },
+          circuitId: circuit.circuitId,
+          name: `${circuit.number} ${circuit.name}`.trim(),
+          verdict: circuit.verdictOf('rides-surge'),
+          kV: level?.demand ?? null,
+          limitKv: level?.limit === undefined || level.limit === null ? null : level.limit / PROTECTED_SHARE,
         };
       }),
   };

@@ -3,7 +3,7 @@ import { type CircuitFacts, faultAtDevice, isOvercurrent } from '../house/facts'
 import { all } from '../job/known';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
-import { openingCurrent } from '../questions/clears-in-time/overcurrentWay';
+import { openingCurrent } from '../questions/clears-in-time/overcurrentOption';
 import { disconnectionTimeS } from '../tables/disconnection';
 import { fits } from '../tables/rounding';
 import { deviceLabel } from './chart';
@@ -48,9 +48,9 @@ const REPLACED = 'wants a new link of the same rating: a wrong one fits as well'
  * @returns null where the rules set no time, the circuit starts with no breaker or fuse of these families, or its fault is not known
  */
 export function swapsStudy(job: Job, facts: CircuitFacts): SwapsStudy | null {
-  const { circuit, wiring, house, soil, protective } = facts;
+  const { circuit, wiring, house, isTT: tt, protective } = facts;
   const device = protective === undefined ? undefined : job.devices[protective.id];
-  if (job.dialect !== 'iec' || device === undefined || !soil.known || soil.value) return null;
+  if (job.dialect !== 'iec' || device === undefined || !tt.known || tt.value) return null;
   const timeS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   const ends = all({ start: house.network.least(wiring, undefined, 'L-PE'), end: house.network.leastAtEnd(wiring, 'L-PE') });
   const variants = variantsOf(device);
@@ -67,8 +67,14 @@ export function swapsStudy(job: Job, facts: CircuitFacts): SwapsStudy | null {
     const reachM = perM > 0 ? Math.max(0, (limitOhm - start.loopOhm) / perM) : null;
     return [
       {
-        ...{ label: deviceLabel(other), now: other === device, change, iaA: opening.value.iaA, limitOhm },
-        ...{ holds: fits(end.loopOhm, limitOhm), lengthM: reachM, energyA2s: energyOf(facts, other) },
+        label: deviceLabel(other),
+        now: other === device,
+        change,
+        iaA: opening.value.iaA,
+        limitOhm,
+        holds: fits(end.loopOhm, limitOhm),
+        lengthM: reachM,
+        energyA2s: energyOf(facts, other),
         price: priceOf(job, deviceLabel(other)),
         after: other.settings.family === 'fuse' ? REPLACED : RESET,
       },

@@ -2,15 +2,15 @@ import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
 import { type ResidualPart, residualPart } from '../devices/residual';
-import { RESIDUAL } from '../house/credits';
 import { type CircuitFacts, houseOf, isOvercurrent, isResidual } from '../house/facts';
+import { RESIDUAL } from '../house/relaxations';
 import { known, list, type Maybe, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { faultWord } from '../job/terms';
 import { isRing } from '../network/poles';
 import { MID_RING } from '../network/reach';
 import { kindsAmong, NETWORK_STATES, type NetworkState } from '../network/states';
-import { earned } from '../rules/credit';
+import { applies } from '../rules/relaxation';
 import { partWay } from './partWay';
 
 /** A real fault somewhere on a circuit, and who opens for it. */
@@ -88,8 +88,8 @@ const bandsAhead = (facts: CircuitFacts): Maybe<Opener[]> =>
       .map((seated) => {
         const { device } = seated;
         const band: Maybe<Band | undefined> = isOvercurrent(seated) ? overcurrentBand(device) : known(undefined);
-        const credit = isResidual(seated) ? earned(RESIDUAL, { facts, seated: { ...seated, reversed: false } }) : undefined;
-        const part = credit?.known === true && credit.value.earned ? residualPart(device) : undefined;
+        const relaxation = isResidual(seated) ? applies(RESIDUAL, { facts, seated: { ...seated, reversed: false } }) : undefined;
+        const part = relaxation?.known === true && relaxation.value.applies ? residualPart(device) : undefined;
         return map(
           band,
           (of): Opener => ({ name: device.name, band: of, residual: part?.known === true ? part.value : undefined }),
@@ -98,12 +98,12 @@ const bandsAhead = (facts: CircuitFacts): Maybe<Opener[]> =>
   );
 
 function faultsAt(facts: CircuitFacts, bands: readonly Opener[], place: 'start' | 'end'): FaultHere[] {
-  const { poles, job, soil } = facts;
+  const { poles, job, isTT: tt } = facts;
   const kinds = poles.known ? kindsAmong(poles.value) : [];
   return kinds.flatMap((kind) =>
     NETWORK_STATES.flatMap((state): FaultHere[] => {
       // Through the soil the electrodes hold a fault to earth; what the source could drive without them never flows there.
-      if (kind === 'L-PE' && state === 'MAX' && soil.known && soil.value) return [];
+      if (kind === 'L-PE' && state === 'MAX' && tt.known && tt.value) return [];
       const fault = faultThere(facts, kind, state, place);
       if (fault === undefined || !fault.known) return [];
       const { currentA } = fault.value;
@@ -138,10 +138,10 @@ function opensAt(bands: readonly Opener[], currentA: number, toEarth: boolean): 
             ? 0
             : carries
               ? Number.POSITIVE_INFINITY
-              : timeAt(band.fast, currentA),
+              : timeAt(band.minimum, currentA),
         slowS: Math.min(
-          band === undefined ? Number.POSITIVE_INFINITY : timeAt(band.slow, currentA),
-          by === undefined ? Number.POSITIVE_INFINITY : timeAt(by.slow, currentA),
+          band === undefined ? Number.POSITIVE_INFINITY : timeAt(band.maximum, currentA),
+          by === undefined ? Number.POSITIVE_INFINITY : timeAt(by.maximum, currentA),
         ),
       };
     });

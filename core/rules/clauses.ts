@@ -20,6 +20,7 @@ const p54 = (clause: string) => part('5-54', '2011', clause);
 
 /** Rules the questions cite, each by the clause of the job's own rule book. From memory of the publications. */
 const CLAUSES = {
+  generalUse: { iec: p43('433.1'), bs: 'appendix 15; 433.1.204', nec: '220.14(J), 210.21(B)(3)' },
   dedicated: { iec: p43('433'), nec: '210.11(C), 210.52(B)(2)' },
   carries: { iec: p43('433.1 (1)'), bs: '433.1.1(i)', nec: '210.20(A), 215.3' },
   panelRating: { iec: ['IEC 61439-3', '2012', 'rated current of the assembly'], bs: '536.4.202', nec: '408.36' },
@@ -58,7 +59,7 @@ const CLAUSES = {
   conditional: { iec: ['IEC 61008-1', '2010', 'rated conditional short-circuit current'] },
   conditionalSwitch: { iec: ['IEC 60947-3', '2020', 'rated conditional short-circuit current'], nec: '110.9, 110.10' },
   steelReturn: { iec: p54('543.2.1'), bs: '543.2.1', nec: '250.118' },
-  wayBack: { iec: p41('411.3.1.1'), bs: '411.3.1.1', nec: '250.4(A)(5)' },
+  returnPath: { iec: p41('411.3.1.1'), bs: '411.3.1.1', nec: '250.4(A)(5)' },
   mainBond: {
     iec: p54('543.4.3'),
     bs: '543.4.3',
@@ -131,7 +132,7 @@ const CLAUSES = {
   inspection: { iec: part('6', '2016', '6.4.2, 6.5.1'), bs: '642, 651', nec: '110.3, 110.12' },
   tests: { iec: part('6', '2016', '6.4.3'), bs: '643', nec: '110.3(B), 110.7' },
   loop: { iec: p41('411.4.4'), bs: '411.4.4' },
-  loopSoil: { iec: p41('411.5.4'), bs: '411.5.4' },
+  loopTT: { iec: p41('411.5.4'), bs: '411.5.4' },
   touch: { iec: p41('411.5.3'), bs: '411.5.3' },
   everyLive: { iec: p53('531.3.1'), bs: '531.3.1.1' },
   electrodeStable: { iec: p53('531.3.5.3, note on stability'), bs: 'table 41.5, note 2' },

@@ -5,9 +5,9 @@ import { isGg } from '../devices/fuses';
 import { letThroughOf } from '../devices/letThrough';
 import { all, andThen, known, type Maybe } from '../job/known';
 import type { Device, Grade } from '../job/sealed';
-import { earned } from '../rules/credit';
+import { applies } from '../rules/relaxation';
 import { ggEnergyA2s } from '../tables/fuseGates';
-import { GG_STEPS } from './credits';
+import { GG_STEPS } from './relaxations';
 
 /** How far only the downstream device of a pair opens. */
 export interface OvercurrentPair {
@@ -40,11 +40,11 @@ export function overcurrentPair(upstream: Device, downstream: Device, maxFaultA:
     const grade = WEAKER.find((each) => up.grade === each || down.grade === each) ?? 'standard';
     const blind = up.overloadOnly === true ? 'upstream' : down.overloadOnly === true ? 'downstream' : undefined;
     const common = { upstream: up, downstream: down, grade, blind } as const;
-    const steps = earned(GG_STEPS, { upstream, downstream });
-    if (steps.known && steps.value.earned)
+    const steps = applies(GG_STEPS, { upstream, downstream });
+    if (steps.known && steps.value.applies)
       return known({ ...common, limitA: maxFaultA, total: true, basis: 'steps', grade: 'standard' }, steps.given);
     const fromA = Math.min(down.ratedA, maxFaultA);
-    const meeting = staysBelow(down.slow, up.fast, fromA, maxFaultA, up.holdsA);
+    const meeting = staysBelow(down.maximum, up.minimum, fromA, maxFaultA, up.holdsA);
     if (meeting.whole) return known({ ...common, limitA: maxFaultA, total: true, basis: 'curves' });
     const energy = energyWithin(upstream, downstream, up, meeting.holdsToA, maxFaultA);
     return energy?.known === true
@@ -69,7 +69,7 @@ function energyWithin(
   const preArcing = isGg(upstream) ? ggEnergyA2s(up.ratedA)?.preArcingMinA2s : undefined;
   const letThrough = letThroughOf(downstream);
   if (preArcing === undefined || !letThrough.known) return undefined;
-  const shortTimeA = up.fast.vertices.find((gate) => gate.timeS <= 0.1)?.currentA ?? Number.POSITIVE_INFINITY;
+  const shortTimeA = up.minimum.vertices.find((gate) => gate.timeS <= 0.1)?.currentA ?? Number.POSITIVE_INFINITY;
   const { sureA2s, given } = letThrough.value(maxFaultA);
   if (curvesA < shortTimeA || sureA2s > preArcing) return undefined;
   return known({ letThroughA2s: sureA2s, preArcingA2s: preArcing }, given);
@@ -82,7 +82,7 @@ export function pairSentence(
   up: string,
   to: string,
 ): string {
-  if (total) return `only ${down} opens, up to ${to}`;
-  if (limitA <= ratedA) return `${up} may open as well from the start`;
+  if (total) return `total: only ${down} opens, up to ${to}`;
+  if (limitA <= ratedA) return `none: ${up} may open first`;
   return `up to ${Number(limitA.toPrecision(4))} A only ${down} opens; above, ${up} may open too`;
 }

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
-import type { ShownCheck } from '../judging/answer';
+import type { Check, ShownCheck } from '../judging/answer';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
+import { JOBS } from '../testing/witnesses';
+import { inputsKey } from './acceptance';
+import { firstKey } from './firstKeys';
+import { renewal, renewed } from './renewal';
 import { shownCircuit, studyJob } from './study';
 
 /** A 32 A breaker on 2.5 mm²: a stop of question 2 with figures, and unknowns beside it. */
@@ -47,6 +51,40 @@ describe('accepting a finding', () => {
     expect(after.circuits.map((each) => each.verdicts)).toEqual(before.circuits.map((each) => each.verdicts));
   });
 
+  it('counts under the id its check had before, and for no other check', () => {
+    // An id held the name of a load, or was that of the same pair from another source.
+    const found = JOBS.flatMap((each) =>
+      studyJob(each).circuits.flatMap((circuit) =>
+        circuit.answers.flatMap(({ question, checks }) =>
+          checks
+            .filter(({ name, verdict }) => name.formerly !== undefined && verdict !== 'pass')
+            .map((check) => ({ each, circuit, question, check })),
+        ),
+      ),
+    );
+    expect(found.length).toBeGreaterThan(0);
+    for (const { each, circuit, question, check } of found) {
+      const under = (id: string, key: string) => {
+        const row = {
+          id: 'a',
+          circuitId: circuit.circuitId,
+          question,
+          check: id,
+          reason: 'seen',
+          by: 'I. M.',
+          on: '2026-03-02',
+          inputsKey: key,
+        };
+        const accepted: Job = { ...each, acceptances: { a: row } };
+        const { findings } = studyJob(accepted);
+        return findings.filter(({ standing }) => standing.kind === 'accepted').map((finding) => finding.check);
+      };
+      expect(under(check.name.formerly!, inputsKey(each, check))).toEqual([check.id]);
+      expect(under(check.name.formerly!, '2:other')).toEqual([]);
+      expect(under(`${check.name.formerly} too`, inputsKey(each, check))).toEqual([]);
+    }
+  });
+
   it('comes after everything nobody has taken on', () => {
     const accepted = accept(job, stopOf(job));
     const { findings } = studyJob(accepted);
@@ -80,12 +118,103 @@ describe('accepting a finding', () => {
     expect(stopOf(changed).standing).toMatchObject({ kind: 'reopened', acceptance: { id: 'b' } });
   });
 
-  it('says nothing of what is in order, and no two checks share a key', () => {
+  it('says nothing of what is in order, and checks of other inputs have other keys', () => {
     const passing = checksOf(job).find((check) => check.verdict === 'pass')!;
     expect(checksOf(accept(job, passing)).find((check) => check.id === passing.id)!.standing.kind).toBe('open');
-    const keys = checksOf(job)
-      .filter((check) => check.id !== 'later')
-      .map((check) => check.inputsKey);
-    expect(new Set(keys).size).toBe(keys.length);
+    const figured = checksOf(job).filter(({ demand, given }) => demand !== null && given.length > 0);
+    expect(figured.length).toBeGreaterThan(5);
+    expect(new Set(figured.map((check) => check.inputsKey)).size).toBe(figured.length);
+  });
+});
+
+describe('the key of what a check rests on', () => {
+  const own = studyJob(job)
+    .circuits.find((each) => each.circuitId === 'c')!
+    .answerTo('protects-cable').head;
+  const keyOf = (more: Partial<Check> = {}) => inputsKey(job, { ...plain(own), ...more });
+  /** The same check without its class, whose getters a copy would lose. */
+  const plain = (check: Check): Check => ({
+    name: check.name,
+    id: check.id,
+    title: check.title,
+    verdict: check.verdict,
+    caution: check.caution,
+    advice: check.advice,
+    demand: check.demand,
+    limit: check.limit,
+    unit: check.unit,
+    compared: check.compared,
+    margin: check.margin,
+    rule: check.rule,
+    grade: check.grade,
+    because: check.because,
+    missing: check.missing,
+    given: check.given,
+    explain: () => [],
+  });
+  const key = keyOf();
+
+  it('holds no word: another title, reason, unit, name of a fact or of a rule is the same key', () => {
+    expect(key).toMatch(/^2:[0-9a-f]{16}$/);
+    expect(inputsKey(job, own)).toBe(key);
+    const given = own.given.map((each) => ({ ...each, what: 'otherwise' }));
+    expect(keyOf({ title: 'T', because: 'B', unit: 'amps', given })).toBe(key);
+    expect(keyOf({ given: [...own.given, own.given[0]!].reverse() })).toBe(key);
+    const rule = own.rule.replace(/ \S*$/, (clause) => ` in the words of ${clause.trim()}`);
+    expect(rule).not.toBe(own.rule);
+    expect(keyOf({ rule })).toBe(key);
+    const lacks = (what: string) => keyOf({ missing: [{ path: 'loads.a.powerW', what }] });
+    expect(lacks('power of a')).toBe(lacks('rated power of a'));
+    // Nothing but its name says which thing is missing of a row.
+    const thing = (what: string) => keyOf({ missing: [{ path: 'circuits.c', what }] });
+    expect(thing('loads of c')).not.toBe(thing('outlets of c'));
+  });
+  it.each<[string, Partial<Check>]>([
+    ['the verdict', { verdict: 'caution' }],
+    ['a figure', { demand: own.demand! * 1.00001 }],
+    ['the limit', { limit: own.limit! * 0.99999 }],
+    ['the clause', { rule: own.rule.replace(/\d(?=\D*$)/, '9') }],
+    ['the grade', { grade: 'maker' }],
+    ['what is missing', { missing: [{ path: 'loads.a.powerW', what: '' }] }],
+    ['a fact more', { given: [...own.given, { path: 'circuits.c.name', what: '', from: 'stated' }] }],
+    ['where a fact is from', { given: own.given.map((each) => ({ ...each, from: 'assumed' as const })) }],
+  ])('is another with %s', (_, more) => {
+    const other = keyOf(more);
+    expect(other).not.toBe(key);
+  });
+  it('is another under other rules, and with another value of a fact', () => {
+    expect(inputsKey({ ...job, pack: 'bs-7671-2018-a2' }, own)).not.toBe(key);
+    expect(inputsKey(withField(job, 'devices', 'c-device', ['settings', 'ratingA'], stated(40)), own)).not.toBe(key);
+  });
+});
+
+describe('an acceptance under a key that held words', () => {
+  const head = (of: Job) =>
+    studyJob(of)
+      .circuits.find((each) => each.circuitId === 'c')!
+      .answerTo('protects-cable')
+      .checks.find(({ id }) => id === stopOf(job).id)!;
+  const old = accept(job, { ...stopOf(job), inputsKey: firstKey(job, head(job)) });
+
+  it('holds, and is renewed; renewed it holds the same', () => {
+    expect(stopOf(old).standing.kind).toBe('accepted');
+    const after = renewed(old);
+    expect(after.acceptances.a).toEqual({ ...old.acceptances.a, inputsKey: stopOf(job).inputsKey });
+    expect(stopOf(after).standing.kind).toBe('accepted');
+    expect(renewal(after)).toBeUndefined();
+    expect(renewed(after)).toBe(after);
+  });
+  it('that does not hold stays as it is, and open: none is taken for accepted', () => {
+    const changed = withField(old, 'devices', 'c-device', ['settings', 'ratingA'], stated(40));
+    expect(renewed(changed)).toBe(changed);
+    expect(stopOf(changed).standing.kind).toBe('reopened');
+    // Put back, it holds again.
+    expect(stopOf(withField(changed, 'devices', 'c-device', ['settings', 'ratingA'], stated(32))).standing.kind).toBe('accepted');
+  });
+  it('of a check, a circuit or a question there is none of stays as it is', () => {
+    for (const more of [{ check: 'nothing' }, { circuitId: 'main' }, { question: 'of-old' }]) {
+      const other = { ...old, acceptances: { a: { ...old.acceptances.a!, ...more } } };
+      expect(renewal(other)).toBeUndefined();
+    }
   });
 });

@@ -3,45 +3,35 @@ import type { Job } from '../job/schema/job';
 import type { Acceptance } from '../job/schema/records';
 import type { QuestionId } from '../job/terms';
 import { READ, rowsOf, type TrackedJob } from '../job/tracked';
-import type { Check, Standing, Verdict } from '../judging/answer';
+import type { AcceptanceState, Check, Verdict } from '../judging/answer';
+import { firstKey } from './firstKeys';
+import { digits, hash, valueAt } from './naming';
 
-const OPEN: Standing = { kind: 'open' };
+const OPEN: AcceptanceState = { kind: 'open' };
 
 /** A verdict that somebody can take on: one that is not in order. */
 export const isFinding = (verdict: Verdict): boolean => verdict !== 'pass' && verdict !== 'not-applicable';
 
+/** What a key of data alone begins with. Keys of the first form (firstKeys.ts) held words as well, and begin with none. */
+const FORM = '2:';
+export const isOfData = (key: string): boolean => key.startsWith(FORM);
+
 /**
- * What a check's result rests on, as one short key: the same inputs give the same key, any other input another. Figures
- * enter with nine digits, so that the arithmetic's own rounding reopens nothing.
+ * What a check's result rests on, as one short key: the same inputs give the same key, any other input another. It holds no word that
+ * is shown, so that another word reopens nothing, and of a rule its numbers alone; but where no fact is missing but a thing (a cable, a
+ * device, loads), the path of its row alone would not say which. Figures enter with nine digits, so that the
+ * arithmetic's own rounding reopens nothing. Which check it is of stands beside it in an acceptance.
  */
-export function inputsKey(job: Pick<Job, 'pack'>, check: Check): string {
-  const digits = (value: number | null): string => value?.toPrecision(9) ?? '-';
-  const facts = check.given.map(({ path, from }) => [path, from, valueAt(job, path)]);
-  const missing = check.missing.map(({ path, what }) => [path, what]);
-  const figures = [digits(check.demand), digits(check.limit), check.unit];
-  return hash(JSON.stringify([job.pack, check.id, check.verdict, check.rule, check.grade, figures, facts, missing]));
+export function inputsKey(job: Pick<Job, 'pack'>, { demand, limit, given, missing, verdict, rule, grade }: Check): string {
+  const facts = given.map(({ path, from }) => JSON.stringify([path, from, valueAt(job, path)]));
+  const lacking = missing.map(({ path, what }) => (isOfFact(path) ? path : `${path} ${what}`));
+  const clauses = rule.match(/\S*\d\S*/g) ?? [];
+  const inputs = [job.pack, verdict, clauses, grade, [demand, limit].map(digits), once(facts), once(lacking)];
+  return FORM + hash(JSON.stringify(inputs));
 }
-
-/** The value a fact's path leads to, or null. */
-function valueAt(job: object, path: string): unknown {
-  let found: unknown = job;
-  for (const name of path.split('.')) {
-    if (typeof found !== 'object' || found === null || !Object.hasOwn(found, name)) return null;
-    found = (found as Record<string, unknown>)[name];
-  }
-  return typeof found === 'object' && found !== null && 'value' in found ? found.value : null;
-}
-
-/** Two 32-bit hashes (FNV-1a, forward and backward) side by side: a name for a text, not a safeguard. */
-function hash(text: string): string {
-  let forward = 0x811c9dc5;
-  let backward = 0x811c9dc5;
-  for (let at = 0; at < text.length; at++) {
-    forward = Math.imul(forward ^ text.charCodeAt(at), 0x01000193);
-    backward = Math.imul(backward ^ text.charCodeAt(text.length - 1 - at), 0x01000193);
-  }
-  return [forward, backward].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
-}
+const isOfFact = (path: string): boolean => path.split('.').length > 2 || path.startsWith('supply.');
+/** In whatever order, and however often, something is named. */
+const once = (names: readonly string[]): string[] => [...new Set(names)].sort();
 
 const byCircuit = READ.cell('acceptances', ({ acceptances }: TrackedJob): ReadonlyMap<string, readonly Acceptance[]> => {
   const map = new Map<string, Acceptance[]>();
@@ -57,12 +47,17 @@ const ofCircuit = READ.cell(
 );
 
 /** How the finding of one check stands. Of several acceptances the one that still holds counts, else the latest. */
-export function standingOf(job: TrackedJob, circuitId: string, question: QuestionId, check: Check): Standing {
-  const acceptances = ofCircuit(job, circuitId).filter((each) => each.question === question && each.check === check.id);
-  if (acceptances.length === 0 || !isFinding(check.verdict)) return OPEN;
-  const key = inputsKey(job, check);
-  const holding = acceptances.find((each) => each.inputsKey === key);
+export function acceptanceStateOf(job: TrackedJob, circuitId: string, question: QuestionId, check: Check): AcceptanceState {
+  const acceptances = ofCircuit(job, circuitId).filter((each) => each.question === question && isOf(each, check));
+  if (acceptances.length === 0 || !(isFinding(check.verdict) || check.advice !== null)) return OPEN;
+  const holding = acceptances.find((each) => holdsStill(job, check, each));
   if (holding !== undefined) return { kind: 'accepted', acceptance: holding };
   const latest = acceptances.reduce((a, b) => (a.on >= b.on ? a : b));
   return { kind: 'reopened', acceptance: latest };
 }
+
+/** An acceptance of this check, under its id or the one it had. */
+const isOf = ({ check }: Acceptance, { id, name }: Check): boolean => check === id || check === name.formerly;
+
+const holdsStill = (job: TrackedJob, check: Check, { inputsKey: key }: Acceptance): boolean =>
+  key === (isOfData(key) ? inputsKey(job, check) : firstKey(job, check));

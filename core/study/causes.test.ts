@@ -3,9 +3,9 @@ import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import type { Check } from '../judging/answer';
-import { EARNED } from '../testing/earned';
 import { mouldedCase, splitHouse, star, threePhaseHouse } from '../testing/houses';
 import { breaker, device, gg, jobWith, measuredOrigin, stated } from '../testing/jobs';
+import { RELAXATION_JOBS } from '../testing/relaxations';
 import { backFed, branch, combined, island, socket } from '../testing/reliefJobs';
 import { rcbo } from '../testing/residuals';
 import { studyJob } from './study';
@@ -24,15 +24,21 @@ const set = (job: Job, path: string, to: unknown): Job => {
 describe('an outbuilding on its own electrode behind a TN house', () => {
   const apart = (more: object = {}): Job => {
     const job = threePhaseHouse(star());
-    job.electrodes.rod = { ...{ id: 'rod', order: 'a', name: 'Rod', boardId: 'annex' }, resistanceOhm: stated(20), state: 'new' };
+    job.electrodes.rod = { id: 'rod', order: 'a', name: 'Rod', boardId: 'annex', resistanceOhm: stated(20), state: 'new' };
     job.electrodes.plate = {
-      ...{ id: 'plate', order: 'b', name: 'Plate', originId: 'net' },
+      id: 'plate',
+      order: 'b',
+      name: 'Plate',
+      originId: 'net',
       resistanceOhm: stated(1.2),
       state: 'existing',
     };
     job.boards.annex = {
       ...job.boards.annex!,
-      ...{ neutralBonded: stated(false), earthTied: stated(false), earthsWithinReach: stated(false), ...more },
+      neutralBonded: stated(false),
+      earthTied: stated(false),
+      earthsWithinReach: stated(false),
+      ...more,
     };
     job.segments.feed = { ...job.segments.feed!, protectivePath: 'none' };
     return job;
@@ -148,7 +154,7 @@ describe('conductors and poles', () => {
 
 describe('groups and combinations', () => {
   const grouped = (share: number | undefined): Job => {
-    const job = EARNED.diversity!.job();
+    const job = RELAXATION_JOBS.diversity!.job();
     job.devices.group = device('group', 'x', breaker('C', 16), { seat: 'board', boardId: 'sub' });
     delete job.devices.group.circuitId;
     for (const id of ['a', 'b']) job.circuits[id] = { ...job.circuits[id]!, behindDeviceId: 'group' };

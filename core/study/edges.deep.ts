@@ -32,12 +32,12 @@ const LADDERS: Readonly<Record<string, string>> = {
   'clears-in-time residual': 'sensitivities are rated values, far from any fault of these houses',
   'only-one-trips overcurrent': 'whole curves are compared, the current is what comes out',
   'stays-on nuisance': 'evenings are tried: it goes up by whole trips',
-  'only-one-trips residual': 'a credit: ratio, delay and type',
+  'only-one-trips residual': 'a relaxation: ratio, delay and type',
   'protects-cable egc': 'sizes of a table',
   'protects-cable heat': 'no verdict under the NEC',
   'protects-cable neutral': 'sizes of a table',
-  'protects-cable ring-leg': 'a credit: ratings and sizes',
-  'protects-cable tap': 'a credit: ratings and lengths',
+  'protects-cable ring-leg': 'a relaxation: ratings and sizes',
+  'protects-cable tap': 'a relaxation: ratings and lengths',
   'saves-person raceway-fill': 'wires are counted by size: a list, no number',
 };
 

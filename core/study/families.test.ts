@@ -8,13 +8,21 @@ import { ask } from './testing/ask';
 
 const fuse = (system: Extract<DeviceSettings, { family: 'fuse' }>['system'], ratingA: number, more: object = {}) =>
   ({
-    ...{ family: 'fuse', system, poles: '1P', ratingA: stated(ratingA) },
+    family: 'fuse',
+    system,
+    poles: '1P',
+    ratingA: stated(ratingA),
     breakingA: stated(50_000),
     ...more,
   }) as DeviceSettings;
 const adjustable: DeviceSettings = {
-  ...{ family: 'mccb', poles: '1P', frameA: stated(100), irA: stated(40), iiA: stated(400) },
-  ...{ trS: stated(8), icuA: stated(25_000) },
+  family: 'mccb',
+  poles: '1P',
+  frameA: stated(100),
+  irA: stated(40),
+  iiA: stated(400),
+  trS: stated(8),
+  icuA: stated(25_000),
 };
 /** Behind a cut-out, on a cable that carries it. */
 const metric = (settings: DeviceSettings, pack: Job['pack'] = 'iec-60364'): Job => {

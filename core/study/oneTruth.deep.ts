@@ -61,13 +61,13 @@ function contradictions(job: Job, study: Study): string[] {
 
   // Every pair of the house is as bad as its worst circuit, and not worse.
   for (const { downstreamId, upstreamId, verdict } of selectivityStudy(study).pairs) {
-    const ids = ['overcurrent', 'residual'].map((kind) => `${kind}:${downstreamId}:${upstreamId}`);
     const said = worstOf(
       all('only-one-trips')
-        .filter(({ id }) => ids.includes(id))
+        .filter(({ name: { key } }) => key === 'overcurrent' || key === 'residual')
+        .filter(({ name }) => name.of('device') === downstreamId && name.of('upstream') === upstreamId)
         .map((check) => check.verdict),
     );
-    if (said !== verdict) wrong.push(`pair ${ids[0]}: ${verdict}, answered ${said}`);
+    if (said !== verdict) wrong.push(`pair ${downstreamId} under ${upstreamId}: ${verdict}, answered ${said}`);
   }
 
   // Who opens for the least fault to earth at the far end: perhaps nobody never stands beside a pass.
@@ -85,13 +85,14 @@ function contradictions(job: Job, study: Study): string[] {
   const points = peopleStudy(job, study).rooms.flatMap((room) => room.points);
   for (const circuit of study.circuits) {
     const own = points.filter(({ circuitId }) => circuitId === circuit.circuitId);
-    for (const { id, verdict } of checksOf(circuit, 'saves-person').filter((check) => check.id.startsWith('asked:'))) {
-      const kind = id.split(':')[1];
+    for (const { name, verdict } of checksOf(circuit, 'saves-person').filter((check) => check.name.key === 'asked')) {
+      const kind = name.of('requirement');
       const outlets = own.flatMap(({ asked }) => asked.filter((each) => each.kind === kind).map((each) => each.verdict));
       // What is asked of the cable itself stands at no outlet.
       const cables = outcomesOf(circuit.facts).filter((each) => each.place.cable && each.kind === kind);
       const said = worstOf([...outlets, ...cables.map((each) => each.verdict)]);
-      if (outlets.length > 0 && said !== verdict) wrong.push(`${circuit.circuitId} ${id}: outlets ${said}, answered ${verdict}`);
+      if (outlets.length > 0 && said !== verdict)
+        wrong.push(`${circuit.circuitId} ${kind}: outlets ${said}, answered ${verdict}`);
     }
   }
 

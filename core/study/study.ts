@@ -5,7 +5,7 @@ import type { Missing } from '../job/known';
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../job/terms';
-import { type Answer, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
+import { type Answer, type Mark, markOf, type ShownAnswer, VERDICTS, type Verdict, worstVerdict } from '../judging/answer';
 import { answer } from '../judging/judge';
 import { type FaultKind, kindsAmong, type NETWORK_STATES } from '../network/states';
 import { breaksFault } from '../questions/breaks-fault/breaksFault';
@@ -16,7 +16,7 @@ import { protectsCable } from '../questions/protects-cable/protectsCable';
 import { ridesSurge } from '../questions/rides-surge/ridesSurge';
 import { savesPerson } from '../questions/saves-person/savesPerson';
 import { staysOn } from '../questions/stays-on/staysOn';
-import { type Finding, findingsOf, worstFirst } from './findings';
+import { adviceOf, type Finding, findingsOf, worstFirst } from './findings';
 import { shownAnswer } from './shown';
 
 const STUDY_FORMAT = 'isotrip.study/1';
@@ -36,9 +36,11 @@ export interface FaultReading {
 /** What is kept of an answer from study to study. */
 interface Judged {
   verdict: Verdict;
+  mark: Mark;
   /** The worst of what is settled, what lacks a fact left aside; and how many checks lack one. */
   settled: { verdict: Verdict; unknowns: number };
   findings: readonly Finding[];
+  advice: readonly Finding[];
 }
 
 /**
@@ -54,8 +56,11 @@ export class CircuitStudy {
   readonly verdict: Verdict;
   /** In the order of the questions. */
   readonly verdicts: readonly Verdict[];
+  /** How each is marked. */
+  readonly marks: readonly Mark[];
   readonly settled: readonly Judged['settled'][];
   readonly findings: readonly Finding[];
+  readonly advice: readonly Finding[];
   constructor(
     /** The job it belongs to, with its acceptances. */
     readonly job: Job,
@@ -70,8 +75,10 @@ export class CircuitStudy {
     this.boardId = circuit.fromBoardId ?? null;
     this.verdicts = judged.map(({ verdict }) => verdict);
     this.verdict = worstVerdict(this.verdicts);
+    this.marks = judged.map(({ mark }) => mark);
     this.settled = judged.map(({ settled }) => settled);
     this.findings = judged.flatMap(({ findings }) => findings);
+    this.advice = judged.flatMap(({ advice }) => advice);
   }
   get answers(): readonly Answer[] {
     return QUESTION_IDS.map((question) => this.answerTo(question));
@@ -95,8 +102,10 @@ const judged = HOUSE.cell('answer', (house: House, key: string): Judged => {
   const settled = answer.checks.filter(({ verdict }) => verdict !== 'unknown');
   return {
     verdict: answer.verdict,
+    mark: markOf(answer),
     settled: { verdict: worstVerdict(settled.map(({ verdict }) => verdict)), unknowns: answer.checks.length - settled.length },
     findings: findingsOf(facts.job, facts.circuit, answer),
+    advice: adviceOf(facts.job, facts.circuit, answer),
   };
 });
 
@@ -137,10 +146,14 @@ export interface Study {
   verdict: Verdict;
   /** Answers by verdict over all circuits, so that an unknown never hides a stop. Accepted ones count like any other. */
   counts: Counts;
+  /** Of the cautions those that rest on something assumed alone. */
+  onAssumption: number;
   /** The job read, with all that was made of it. */
   house: House;
   circuits: CircuitStudy[];
   findings: readonly Finding[];
+  /** What is recommended and not required. */
+  advice: readonly Finding[];
 }
 
 const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
@@ -157,6 +170,7 @@ const ANSWER: Record<QuestionId, (facts: CircuitFacts) => Answer> = {
 /**
  * The pipeline: job → house → eight answers a circuit → findings. Pure: the same job gives the same study.
  * @param before a study of the job as it was: what rests on nothing that has changed since is taken over from it
+ * @example studyJob(job).circuits[0].answerTo('carries-load') → { verdict: 'pass', head: { demand: 20, limit: 32, unit: 'A', … }, … }
  */
 export function studyJob(job: Job, before?: Study): Study {
   const { house, judge } = openStudy(job, before);
@@ -185,8 +199,11 @@ export function studyOf(job: Job, house: House, circuits: CircuitStudy[]): Study
     job: { id: job.id, name: job.name, pack: job.pack },
     verdict: circuits.length === 0 ? 'unknown' : worstVerdict(circuits.map((circuit) => circuit.verdict)),
     counts: countVerdicts(circuits),
-    ...{ house, circuits },
+    onAssumption: circuits.reduce((sum, { marks }) => sum + marks.filter((mark) => mark === 'assumption').length, 0),
+    house,
+    circuits,
     findings: worstFirst(circuits.flatMap((circuit) => circuit.findings)),
+    advice: circuits.flatMap((circuit) => circuit.advice),
   };
 }
 

@@ -5,8 +5,17 @@ const only5 = (iaA: number): readonly [undefined, number] => [undefined, iaA];
 
 /** Currents that open British fuses within 0.4 s and 5 s, A, as BS 7671 tables 41.2 and 41.4 have them. From memory. */
 const BS_88_2: Rows = {
-  ...{ 6: [28, 17], 10: [47, 32], 16: [90, 55], 20: [130, 78], 25: [170, 100], 32: [220, 128] },
-  ...{ 40: only5(171), 50: only5(222), 63: only5(281), 80: only5(404), 100: only5(548) },
+  6: [28, 17],
+  10: [47, 32],
+  16: [90, 55],
+  20: [130, 78],
+  25: [170, 100],
+  32: [220, 128],
+  40: only5(171),
+  50: only5(222),
+  63: only5(281),
+  80: only5(404),
+  100: only5(548),
 };
 const BS_88_3: Rows = { 16: [95, 56], 20: [113, 68], 32: [240, 137], 63: only5(321), 80: only5(428), 100: only5(575) };
 /** U0/Zs of the greatest loops of earlier editions, made whole upwards. */
@@ -74,7 +83,8 @@ export const OLD_FUSES: Readonly<
   Record<'BS1361' | 'BS1362' | 'semi-enclosed', { fusingTimes: number; timeS: number; source: Source }>
 > = {
   BS1361: {
-    ...{ fusingTimes: 1.5, timeS: 4 * 3600 },
+    fusingTimes: 1.5,
+    timeS: 4 * 3600,
     source: { standard: 'BS 1361', edition: '1971', clause: 'fusing factor', basis: 'memory' },
   },
   BS1362: {
@@ -83,7 +93,8 @@ export const OLD_FUSES: Readonly<
     source: { standard: 'BS 1362', edition: '1973', clause: '1.9 times the rating', basis: 'memory' },
   },
   'semi-enclosed': {
-    ...{ fusingTimes: 2, timeS: 2 * 3600 },
+    fusingTimes: 2,
+    timeS: 2 * 3600,
     source: { standard: 'BS 7671', edition: '2018+A2:2022', clause: '433.1.202', basis: 'memory' },
   },
 };

@@ -1,12 +1,3 @@
-import type { Source } from './source';
-
-export const DIVERSITY_PRACTICE: Source = {
-  standard: 'common practice',
-  edition: '',
-  clause: 'diversity of dwellings',
-  basis: 'practice',
-};
-
 /** Kinds of circuit the trade's usual shares tell apart. */
 type DiversityKind = 'lighting' | 'sockets' | 'cooking' | 'heating' | 'water' | 'other';
 

@@ -1,5 +1,3 @@
-import type { Source } from './source';
-
 /** Resistance up to which one rod, pipe or plate is enough, Ω. NEC 250.53(A)(2) exception, from memory. */
 export const ENOUGH_ALONE_OHM = 25;
 
@@ -9,15 +7,8 @@ export const MADE_ELECTRODE = { lengthM: 2.4384, apartM: 1.8288 } as const;
 /** Diameter a rod is taken with where its resistance is estimated, m: of little weight, it stands in a logarithm. */
 const ROD_DIAMETER_M = 0.016;
 
-export const ELECTRODE_ESTIMATE: Source = {
-  standard: 'IEEE 142',
-  edition: '2007',
-  clause: 'resistance of a rod in uniform soil (Dwight)',
-  basis: 'published',
-};
-
 /**
- * Resistance of one rod driven into uniform soil: ρ/(2πL)·(ln(8L/d) − 1).
+ * Resistance of one rod driven into uniform soil: ρ/(2πL)·(ln(8L/d) − 1). IEEE 142, 2007, after Dwight.
  * @param soilOhmM resistivity of the soil, Ω·m
  * @returns Ω; a rod of 2.4 m in 100 Ω·m gives about 40 Ω
  */

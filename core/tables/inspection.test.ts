@@ -8,9 +8,22 @@ describe('published figures of an inspection, from memory', () => {
     expect(
       Object.fromEntries(BENDING_SPACE.map(({ size, besideM, oppositeM }) => [size, [inches(besideM), inches(oppositeM)]])),
     ).toEqual({
-      ...{ '8AWG': [1.5, 1.5], '6AWG': [1.5, 2], '4AWG': [2, 3], '3AWG': [2, 3], '2AWG': [2.5, 3.5], '1AWG': [3, 4.5] },
-      ...{ '1/0AWG': [3.5, 5.5], '2/0AWG': [3.5, 6], '3/0AWG': [4, 6.5], '4/0AWG': [4, 7], '250kcmil': [4.5, 8.5] },
-      ...{ '300kcmil': [5, 10], '350kcmil': [5, 12], '400kcmil': [6, 13], '500kcmil': [6, 14], '600kcmil': [8, 15] },
+      '8AWG': [1.5, 1.5],
+      '6AWG': [1.5, 2],
+      '4AWG': [2, 3],
+      '3AWG': [2, 3],
+      '2AWG': [2.5, 3.5],
+      '1AWG': [3, 4.5],
+      '1/0AWG': [3.5, 5.5],
+      '2/0AWG': [3.5, 6],
+      '3/0AWG': [4, 6.5],
+      '4/0AWG': [4, 7],
+      '250kcmil': [4.5, 8.5],
+      '300kcmil': [5, 10],
+      '350kcmil': [5, 12],
+      '400kcmil': [6, 13],
+      '500kcmil': [6, 14],
+      '600kcmil': [8, 15],
     });
   });
   it('a wire that leaves by the wall opposite never wants less room, nor does a larger one', () => {

@@ -66,7 +66,13 @@ export const TORQUE_SOURCE: Source = {
 
 /** Room a conductor takes in a box, in³ (NEC table 314.16(B)(1)). */
 const BOX_IN3: Readonly<Record<string, number>> = {
-  ...{ '18AWG': 1.5, '16AWG': 1.75, '14AWG': 2, '12AWG': 2.25, '10AWG': 2.5, '8AWG': 3, '6AWG': 5 },
+  '18AWG': 1.5,
+  '16AWG': 1.75,
+  '14AWG': 2,
+  '12AWG': 2.25,
+  '10AWG': 2.5,
+  '8AWG': 3,
+  '6AWG': 5,
 };
 export const CM3_PER_IN3 = 16.387064;
 /** @returns cm³; undefined for a size the table does not have */

@@ -93,7 +93,7 @@ export const ul248EnergyA2s = (of: NecFuseClass, ratedA: number): number | undef
 
 /** Half a cycle of 60 Hz, s: a fuse that limits has opened by then. */
 export const HALF_CYCLE_S = 1 / 120;
-/** Customary, in multiples of the rating: times of a fuse at five and at ten times its rating, fast edge at three quarters of the current. */
+/** Customary, in multiples of the rating: times of a fuse at five and at ten times its rating, minimum edge at three quarters of the current. */
 export const UL248_TYPICAL = {
   plain: [
     { times: 5, timeS: 2 },

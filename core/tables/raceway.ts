@@ -1,4 +1,5 @@
 import type { ConductorSize } from '../job/schema/facts';
+import { BUILDING_GAUGES } from './gauges';
 import { necCited } from './necCited';
 
 export const fillSource = necCited('chapter 9 table 1, tables 4 and 5');
@@ -17,15 +18,18 @@ const INSIDE_IN2: Readonly<Record<Raceway, readonly number[]>> = {
   IMC: [0.342, 0.586, 0.959, 1.647, 2.225, 3.63],
   FMC: [0.317, 0.533, 0.817, 1.277, 1.858, 3.269],
 };
-const SIZES: readonly ConductorSize[] = [
-  ...['14AWG', '12AWG', '10AWG', '8AWG', '6AWG', '4AWG', '3AWG', '2AWG', '1AWG', '1/0AWG', '2/0AWG', '3/0AWG', '4/0AWG'],
-];
+const SIZES: readonly ConductorSize[] = BUILDING_GAUGES;
 /** Conductors with their insulation, in² (NEC chapter 9 table 5). */
 const THIN = [0.0097, 0.0133, 0.0211, 0.0366, 0.0507, 0.0824, 0.0973, 0.1158, 0.1562, 0.1855, 0.2223, 0.2679, 0.3237];
 const CROSSLINKED = [0.0139, 0.0181, 0.0243, 0.0437, 0.059, 0.0814, 0.0962, 0.1146, 0.1534, 0.1825, 0.219, 0.2642, 0.3197];
 const THICK = [0.0139, 0.0181, 0.0243, 0.0437, 0.0726, 0.0973, 0.1134, 0.1333, 0.1901, 0.2223, 0.2624, 0.3117, 0.3718];
 const BY_INSULATION: Readonly<Record<string, readonly number[]>> = {
-  ...{ THHN90: THIN, 'THWN2-90': THIN, THWN75: THIN, 'XHHW2-90': CROSSLINKED, THW75: THICK, TW60: THICK },
+  THHN90: THIN,
+  'THWN2-90': THIN,
+  THWN75: THIN,
+  'XHHW2-90': CROSSLINKED,
+  THW75: THICK,
+  TW60: THICK,
 };
 
 /** Inside area of a raceway, in². */

@@ -1,12 +1,6 @@
 import type { Source } from './source';
 
-export const CRL_SOURCE: Source = {
-  standard: 'IEC 60364-4-44',
-  edition: '2007+A1:2015',
-  clause: '443.5, calculated risk level',
-  basis: 'memory',
-};
-/** The least calculated risk level without protection. */
+/** The least calculated risk level without protection, and what it is made of below. IEC 60364-4-44, 2007+A1:2015, 443.5, from memory. */
 export const CRL_LIMIT = 1000;
 /** Length of line that is counted, km. */
 export const LINE_KM = 1;

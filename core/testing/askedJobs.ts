@@ -35,8 +35,13 @@ function atOutlet(job: Job): Job {
   job.points.p = { ...job.points.p!, onward: stated('feed-through') };
   job.points.q = { ...job.points.p, id: 'q', order: 'b', name: 'next', parentPointId: 'p' };
   const settings: DeviceSettings = {
-    ...{ family: 'outlet-protection', groundFault: 'class-A', arcFault: 'none', ratingA: stated(20) },
-    ...{ weatherResistant: stated(true), tamperResistant: stated(true), reversed: stated(false) },
+    family: 'outlet-protection',
+    groundFault: 'class-A',
+    arcFault: 'none',
+    ratingA: stated(20),
+    weatherResistant: stated(true),
+    tamperResistant: stated(true),
+    reversed: stated(false),
   };
   return seated(job, settings);
 }
@@ -45,9 +50,14 @@ function atOutlet(job: Job): Job {
 function residualOutlet(): Job {
   const job = spotJob('bs-7671-2018-a2', { board: { premises: 'work' } });
   return seated(job, {
-    ...{ family: 'outlet-protection', groundFault: 'residual', arcFault: 'none', ratingA: stated(16) },
+    family: 'outlet-protection',
+    groundFault: 'residual',
+    arcFault: 'none',
+    ratingA: stated(16),
     residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
-    ...{ conditionalA: stated(3000), conditionalWithDeviceId: 'c-device', conditionalWithAs: 'MCB B16' },
+    conditionalA: stated(3000),
+    conditionalWithDeviceId: 'c-device',
+    conditionalWithAs: 'MCB B16',
   });
 }
 

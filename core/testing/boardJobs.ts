@@ -12,19 +12,36 @@ export function boardJobs(): Job[] {
 function panel(): Job {
   const job = splitHouse();
   job.boards.board = {
-    ...{ ...job.boards.board!, spaces: stated(14), busLines: ['L2', 'L1'], halfFrom: stated(11), growthPercent: stated(150) },
-    ...{ layout: 'slots', oneLineJumper: stated(false), openingsClosed: stated(true) },
+    ...job.boards.board!,
+    spaces: stated(14),
+    busLines: ['L2', 'L1'],
+    halfFrom: stated(11),
+    growthPercent: stated(150),
+    layout: 'slots',
+    oneLineJumper: stated(false),
+    openingsClosed: stated(true),
   };
   job.circuits = { service: job.circuits.service! };
   job.segments = {};
   job.devices = {
     main: device('main', 'service', mouldedCase(200, '2P'), {
-      ...{ seat: 'end', lines: ['L1', 'L2'], slot: '1', fastened: stated(true), backFed: stated(true) },
+      seat: 'end',
+      lines: ['L1', 'L2'],
+      slot: '1',
+      fastened: stated(true),
+      backFed: stated(true),
     }),
   };
   const seat = (id: string, slot: string, line: 'L1' | 'L2', more: Partial<Circuit> = {}, settings = mouldedCase(15, '1P')) => {
     job.circuits[id] = {
-      ...{ id, order: `b${id}`, number: slot, name: id, kind: 'final', state: 'new', fromBoardId: 'board', topology: 'radial' },
+      id,
+      order: `b${id}`,
+      number: slot,
+      name: id,
+      kind: 'final',
+      state: 'new',
+      fromBoardId: 'board',
+      topology: 'radial',
       ...more,
     } as Circuit;
     job.devices[`${id}-d`] = device(`${id}-d`, id, settings, { slot, lines: [line] });
@@ -40,7 +57,11 @@ function panel(): Job {
   job.devices['d-d'] = { ...job.devices['d-d']!, ...tied, tiedTo: 'c-d' };
   // A main of its own place, to be said of.
   job.devices.spare = device('spare', 'service', mouldedCase(200, '2P'), {
-    ...{ seat: 'end', lines: ['L1', 'L2'], order: 'b', backFed: stated(true), fastened: stated(true) },
+    seat: 'end',
+    lines: ['L1', 'L2'],
+    order: 'b',
+    backFed: stated(true),
+    fastened: stated(true),
   });
   return job;
 }
@@ -58,14 +79,21 @@ function lugs(): Job {
 function metricBoard(): Job {
   const job = jobWith([
     {
-      ...{ id: 'c', settings: breaker('B', 32, { terminalWires: stated(1), widthModules: stated(2) }), lengthM: 30 },
-      ...{ circuit: { topology: 'ring', ringContinuity: stated(true) }, device: { slot: '1.1' } },
+      id: 'c',
+      settings: breaker('B', 32, { terminalWires: stated(1), widthModules: stated(2) }),
+      lengthM: 30,
+      circuit: { topology: 'ring', ringContinuity: stated(true) },
+      device: { slot: '1.1' },
     },
     { id: 'd', settings: breaker('B', 16), lengthM: 10, device: { slot: '2.1' } },
   ]);
   job.pack = 'bs-7671-2018-a2';
   job.boards.board = {
-    ...{ ...job.boards.board!, spaces: stated(4), rails: stated(2), layout: 'rails', nonCombustible: stated(true) },
+    ...job.boards.board!,
+    spaces: stated(4),
+    rails: stated(2),
+    layout: 'rails',
+    nonCombustible: stated(true),
   };
   return job;
 }

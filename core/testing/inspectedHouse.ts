@@ -24,16 +24,18 @@ export const measured = (value: number): Pick<Inspection, 'value'> => ({ value: 
 
 /** A figure that is in order, of each item that has one. */
 const GOOD: Partial<Record<InspectedItem, number>> = {
-  ...{ 'space-depth': 1.2, 'space-width': 0.9, 'space-height': 2.2, 'handle-height': 1.7, 'bending-space': 0.2 },
-  ...{
-    wires: 1,
-    torque: 4,
-    'free-length': 0.2,
-    'support-spacing': 1.2,
-    'support-end': 0.2,
-    'bend-radius': 0.1,
-    'burial-depth': 0.7,
-  },
+  'space-depth': 1.2,
+  'space-width': 0.9,
+  'space-height': 2.2,
+  'handle-height': 1.7,
+  'bending-space': 0.2,
+  wires: 1,
+  torque: 4,
+  'free-length': 0.2,
+  'support-spacing': 1.2,
+  'support-end': 0.2,
+  'bend-radius': 0.1,
+  'burial-depth': 0.7,
 };
 
 /** Of cables in the soil and in raceways, which these houses have where they say so. */
@@ -71,10 +73,17 @@ export function panelInspected(): Job {
   const job = splitHouse();
   job.segments.drop = { ...job.segments.drop!, lineSize: stated('2/0AWG') };
   job.segments.outlets = american('outlets', 'outlets', 27.432, '12AWG', '12AWG', '12AWG', {
-    ...{ construction: 'NM-B', place: 'in-wall', diameterM: stated(0.01) },
+    construction: 'NM-B',
+    place: 'in-wall',
+    diameterM: stated(0.01),
   });
   job.points.outlet = {
-    ...{ id: 'outlet', circuitId: 'outlets', order: 'a', name: 'outlet', kind: 'socket', state: 'new' },
+    id: 'outlet',
+    circuitId: 'outlets',
+    order: 'a',
+    name: 'outlet',
+    kind: 'socket',
+    state: 'new',
     ...box(18, '4x12AWG', '2x12AWG', 1, false, 0),
   };
   for (const device of Object.values(job.devices))
@@ -84,8 +93,12 @@ export function panelInspected(): Job {
 
 /** A box with what is in it. @param in3 its volume */
 export const box = (in3: number, wires: string, earths: string, gangs: number, clamps: boolean, fittings: number) => ({
-  ...{ boxVolumeCm3: stated(in3 * 16.387064), boxWires: stated(wires), boxEarths: stated(earths) },
-  ...{ boxGangs: stated(gangs), boxClamps: stated(clamps), boxFittings: stated(fittings) },
+  boxVolumeCm3: stated(in3 * 16.387064),
+  boxWires: stated(wires),
+  boxEarths: stated(earths),
+  boxGangs: stated(gangs),
+  boxClamps: stated(clamps),
+  boxFittings: stated(fittings),
 });
 
 /** A British board with one outlet, inspected and in order. */
@@ -114,7 +127,9 @@ export function inspectedJobs(): Job[] {
   const raceway = panelInspected();
   raceway.segments.outlets = {
     ...american('outlets', 'outlets', 0.5, '12AWG', '12AWG', '12AWG', { construction: 'singles', place: 'raceway' }),
-    ...{ raceway: stated('EMT'), racewaySize: stated('1/2'), racewayWires: stated('9x12AWG') },
+    raceway: stated('EMT'),
+    racewaySize: stated('1/2'),
+    racewayWires: stated('9x12AWG'),
   };
   raceway.inspections['stripped-outlets'] = seen(raceway, 'stripped', 'outlets', right);
   const longer = structuredClone(raceway);

@@ -10,7 +10,12 @@ const BARE: ReadonlySet<string> = new Set(['id', 'order', 'name', 'circuitId', '
 /** A load with its facts stated. */
 export const leaking = (id: string, circuitId: string, more: Plain<Load> = {}): Load =>
   ({
-    ...{ id, circuitId, order: 'a', name: id, cosPhi: stated(1), currentA: stated(1) },
+    id,
+    circuitId,
+    order: 'a',
+    name: id,
+    cosPhi: stated(1),
+    currentA: stated(1),
     ...Object.fromEntries(Object.entries(more).map(([field, value]) => [field, BARE.has(field) ? value : stated(value)])),
   }) as Load;
 
@@ -19,7 +24,10 @@ export const switchOf = (
   sensitivityA = 0.03,
   delay: 'general' | 'S' = 'general',
 ): DeviceSettings => ({
-  ...{ family: 'rccb', ratingA: stated(63), poles: '2P', conditionalA: stated(6000) },
+  family: 'rccb',
+  ratingA: stated(63),
+  poles: '2P',
+  conditionalA: stated(6000),
   residual: residual(sensitivityA, delay, type),
 });
 
@@ -43,7 +51,10 @@ export function leakyHouse(
 /** A monitor beside the device of a circuit. */
 export const monitorOf = (circuitId: string, more: object = {}): Device =>
   device(`${circuitId}-monitor`, circuitId, {
-    ...{ family: 'monitor', watches: 'dc-6mA', opens: true, thresholdA: stated(0.006) },
+    family: 'monitor',
+    watches: 'dc-6mA',
+    opens: true,
+    thresholdA: stated(0.006),
     ...more,
   } as DeviceSettings);
 

@@ -2,8 +2,8 @@ import type { Circuit, Load, Segment } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import type { ShownAnswer, ShownCheck } from '../judging/answer';
 import { ask, check } from '../study/testing/ask';
-import { american, mouldedCase, splitHouse } from './houses';
-import { device, stated } from './jobs';
+import { stated } from './jobs';
+import { branch } from './reliefJobs';
 
 export interface Sketch {
   ratingA: number;
@@ -17,25 +17,11 @@ export interface Sketch {
 
 /** One circuit of 50 ft in a split-phase house: copper NM-B of THHN at 30 °C, alone, 1 A that is not continuous. */
 export function house({ ratingA, size, poles = '1P', loadA = 1, continuous = false, segment = {}, circuit = {} }: Sketch): Job {
-  const job = splitHouse();
-  const two = poles === '2P';
-  job.circuits.c = {
-    ...{ id: 'c', order: 'z', number: '9', name: 'c', kind: 'final', state: 'new', fromBoardId: 'board', topology: 'radial' },
-    ...{ use: 'fixed', designCurrentA: stated(loadA), continuous: stated(continuous) },
-    ...circuit,
-  } as Circuit;
-  job.segments.c = {
-    ...american('c', 'c', 15.24, size, two ? undefined : size, size, {
-      construction: 'NM-B',
-      place: 'in-wall',
-      ambientC: stated(30),
-      groupedCircuits: stated(1),
-      roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'],
-    }),
-    ...segment,
-  } as Segment;
-  job.devices.c = device('c', 'c', mouldedCase(ratingA, poles), { lines: two ? ['L1', 'L2'] : ['L1'] });
-  return job;
+  return branch(ratingA, size, {
+    poles,
+    circuit: { designCurrentA: stated(loadA), continuous: stated(continuous), ...circuit },
+    segment: { ambientC: stated(30), groupedCircuits: stated(1), ...segment },
+  });
 }
 /** What protects-cable says of it. */
 export const askCable = (sketch: Sketch | Job, circuitId = 'c'): ShownAnswer =>

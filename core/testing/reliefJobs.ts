@@ -33,7 +33,7 @@ export const drop =
     applyCommand(job, { label: 'test', steps: [{ do: 'drop', on, id }] });
 
 export const socket = (circuitId: string, id = 'outlet', more: object = {}) =>
-  put('points', { ...{ id, circuitId, order: id, name: id, kind: 'socket', state: 'new' }, ...more } as { id: string });
+  put('points', { id, circuitId, order: id, name: id, kind: 'socket', state: 'new', ...more } as { id: string });
 
 export const load = (circuitId: string, more: Partial<Load>): Load => ({
   id: 'l',
@@ -63,10 +63,15 @@ export function cookingHouse(): Job {
     ['hob', 'counter-cooking', 7200],
     ['oven', 'wall-oven', 6000],
   ] as const) {
-    job.points[id] = { ...{ id, circuitId: 'range', order: id, name: id, kind: 'appliance', state: 'new' }, roomId: 'kitchen' };
+    job.points[id] = { id, circuitId: 'range', order: id, name: id, kind: 'appliance', state: 'new', roomId: 'kitchen' };
     job.loads[id] = {
       ...load('range', { appliance: stated('cooking-unit'), equipment: stated(equipment), powerW: stated(powerW) }),
-      ...{ id, name: id, pointId: id, order: id, lines: stated('L1-L2'), continuous: stated(false) },
+      id,
+      name: id,
+      pointId: id,
+      order: id,
+      lines: stated('L1-L2'),
+      continuous: stated(false),
     };
   }
   return job;
@@ -97,26 +102,24 @@ export function branch(
   const job = splitHouse();
   const two = more.poles === '2P';
   job.circuits.c = {
-    ...{
-      id: 'c',
-      order: 'z',
-      number: '9',
-      name: 'c',
-      kind: 'final',
-      state: 'new',
-      fromBoardId: 'board',
-      topology: 'radial',
-      use: 'fixed',
-    },
-    ...{ designCurrentA: stated(1), continuous: stated(false), ...more.circuit },
+    id: 'c',
+    order: 'z',
+    number: '9',
+    name: 'c',
+    kind: 'final',
+    state: 'new',
+    fromBoardId: 'board',
+    topology: 'radial',
+    use: 'fixed',
+    designCurrentA: stated(1),
+    continuous: stated(false),
+    ...more.circuit,
   } as Circuit;
   job.segments.c = {
     ...american('c', 'c', 15.24, size, two ? undefined : size, size, {
-      ...{
-        construction: 'NM-B',
-        place: 'in-wall',
-        roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'],
-      },
+      construction: 'NM-B',
+      place: 'in-wall',
+      roles: two ? ['line', 'line2', 'protective'] : ['line', 'neutral', 'protective'],
       ...more.segment,
     }),
   } as Segment;
@@ -168,15 +171,13 @@ export const island =
     job.segments = { ...given.segments };
     job.devices = { ...given.devices };
     job.origins.inv = {
-      ...{
-        id: 'inv',
-        order: 'z',
-        name: 'Inverter',
-        kind: 'inverter',
-        state: 'new',
-        maxFaultA: stated(120),
-        minFaultA: stated(100),
-      },
+      id: 'inv',
+      order: 'z',
+      name: 'Inverter',
+      kind: 'inverter',
+      state: 'new',
+      maxFaultA: stated(120),
+      minFaultA: stated(100),
       neutralBond: stated(true),
     };
     job.sourceStates.island = { id: 'island', order: 'z', name: 'Island', kind: 'island', originIds: ['inv'] };
@@ -202,15 +203,14 @@ export function combined(): Job {
   );
   job.devices.cutout = device('cutout', 'service', gg(63));
   job.combinations.k = {
-    ...{
-      id: 'k',
-      order: 'a',
-      upstreamDeviceId: 'cutout',
-      downstreamDeviceId: 'c-device',
-      capacityA: stated(6000),
-      reference: 'table 1',
-    },
-    ...{ upstreamAs: 'fuse gG 63 A 1P', downstreamAs: 'mcb B16 1P+N 3000 A' },
+    id: 'k',
+    order: 'a',
+    upstreamDeviceId: 'cutout',
+    downstreamDeviceId: 'c-device',
+    capacityA: stated(6000),
+    reference: 'table 1',
+    upstreamAs: 'fuse gG 63 A 1P',
+    downstreamAs: 'mcb B16 1P+N 3000 A',
   };
   return job;
 }
@@ -267,7 +267,8 @@ export function leaky(): Job {
 
 export function oldRange(): Job {
   const job = branch(50, '6AWG', {
-    ...{ poles: '2P', circuit: { state: 'existing' } },
+    poles: '2P',
+    circuit: { state: 'existing' },
     segment: { protectivePath: 'pen', neutralSize: stated('6AWG'), roles: ['line', 'line2', 'neutral'], state: 'existing' },
   });
   delete job.circuits.c!.designCurrentA;
@@ -326,12 +327,21 @@ export function dwellingOf220(ratedA: number, method?: 'optional' | 'existing' |
   job.circuits.service = { ...service, wholeDwelling: stated(true) };
   job.devices.main = device('main', 'service', mouldedCase(ratedA, '2P'), { lines: ['L1', 'L2'], seat: 'end' });
   job.boards.board = {
-    ...{ ...job.boards.board!, state: 'existing', areaM2: stated(1500 * 0.09290304) },
+    ...job.boards.board!,
+    state: 'existing',
+    areaM2: stated(1500 * 0.09290304),
     ...(method === undefined ? {} : { demandMethod: stated(method), meteredVa: stated(12_000) }),
   };
   const hangs = (id: string, lines: 'one' | 'two', more: Partial<Load>, circuit: Partial<Circuit> = { use: 'fixed' }): void => {
     job.circuits[id] = {
-      ...{ id, order: id, number: id, name: id, kind: 'final', fromBoardId: 'board', topology: 'radial', ...circuit },
+      id,
+      order: id,
+      number: id,
+      name: id,
+      kind: 'final',
+      fromBoardId: 'board',
+      topology: 'radial',
+      ...circuit,
       state: 'existing',
     } as Circuit;
     job.devices[`${id}-device`] = device(
@@ -351,4 +361,11 @@ export function dwellingOf220(ratedA: number, method?: 'optional' | 'existing' |
   hangs('dishwasher', 'one', { appliance: stated('fixed'), powerW: stated(1_200) });
   for (const id of ['outlets', 'more']) hangs(id, 'one', { currentA: stated(15), fastened: stated(false) }, { use: 'sockets' });
   return job;
+}
+
+/** A circuit of outlets for anything in a dwelling, of which nothing is listed. */
+export function generalOutlets(): Job {
+  const job = branch(20, '12AWG', { circuit: { use: 'sockets', designCurrentA: undefined, continuous: undefined } });
+  job.boards.board = { ...job.boards.board!, premises: stated('household') };
+  return socket('c', 'outlet', { serves: stated('general') })(job);
 }

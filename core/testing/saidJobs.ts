@@ -12,7 +12,12 @@ export function secondSource(partedBy?: NonNullable<Origin['partedBy']>['value']
   const job = splitHouse();
   const [grid] = Object.values(job.sourceStates);
   job.origins.gen = {
-    ...{ id: 'gen', order: 'z', name: 'Generator', kind: 'generator', state: 'new', zeOhm: stated(0.5, 'measured') },
+    id: 'gen',
+    order: 'z',
+    name: 'Generator',
+    kind: 'generator',
+    state: 'new',
+    zeOhm: stated(0.5, 'measured'),
     ...(partedBy === undefined ? {} : { partedBy: stated(partedBy) }),
     neutralBond: stated(false),
     ...more,
@@ -43,8 +48,17 @@ function bathroom(): Job {
   job.pack = 'bs-7671-2018-a2';
   job.rooms.r = { id: 'r', order: 'a', name: 'Bath', use: stated('bath') };
   job.points.p = {
-    ...{ id: 'p', circuitId: 'c', order: 'a', name: 'light', kind: 'light', state: 'new', roomId: 'r' },
-    ...{ zone: stated('0'), fedBy: stated('selv'), selvV: stated(12), neutralTouchesEarth: stated(false) },
+    id: 'p',
+    circuitId: 'c',
+    order: 'a',
+    name: 'light',
+    kind: 'light',
+    state: 'new',
+    roomId: 'r',
+    zone: stated('0'),
+    fedBy: stated('selv'),
+    selvV: stated(12),
+    neutralTouchesEarth: stated(false),
   };
   return job;
 }
@@ -93,8 +107,16 @@ function upstairs(): Job {
   job.rooms.stair = { id: 'stair', order: 'b', name: 'Stair', use: stated('stairs') };
   job.boards.board = { ...job.boards.board!, roomId: 'stair', overSteps: stated(false) };
   job.points.fan = {
-    ...{ id: 'fan', circuitId: 'outlets', order: 'a', name: 'fan', kind: 'light', state: 'new', roomId: 'bath' },
-    ...{ tubDistanceM: stated(0.8), hanging: stated(true), heightM: stated(3.4) },
+    id: 'fan',
+    circuitId: 'outlets',
+    order: 'a',
+    name: 'fan',
+    kind: 'light',
+    state: 'new',
+    roomId: 'bath',
+    tubDistanceM: stated(0.8),
+    hanging: stated(true),
+    heightM: stated(3.4),
   };
   return job;
 }

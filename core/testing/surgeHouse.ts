@@ -6,19 +6,25 @@ import { breaker, device, gg, jobWith, stated } from './jobs';
 /** A surge device in a board with everything on its plate stated. */
 export const surgeIn = (boardId: string, more: object = {}, row: Partial<Device> = {}): Device =>
   ({
-    ...{
-      id: `surge-${boardId}`,
-      order: 's',
-      name: 'SPD',
-      state: 'new',
-      seat: 'board',
-      boardId,
-      lines: ['L1'],
-      grade: 'standard',
-    },
+    id: `surge-${boardId}`,
+    order: 's',
+    name: 'SPD',
+    state: 'new',
+    seat: 'board',
+    boardId,
+    lines: ['L1'],
+    grade: 'standard',
     settings: {
-      ...{ family: 'spd', type: stated('2'), ucV: stated(275), upKv: stated(1.2), inKa: stated(20), sccrA: stated(10_000) },
-      ...{ leadM: stated(0.4), connection: '1+1', ownDisconnector: stated(true), ...more },
+      family: 'spd',
+      type: stated('2'),
+      ucV: stated(275),
+      upKv: stated(1.2),
+      inKa: stated(20),
+      sccrA: stated(10_000),
+      leadM: stated(0.4),
+      connection: '1+1',
+      ownDisconnector: stated(true),
+      ...more,
     },
     ...row,
   }) as Device;
@@ -29,7 +35,10 @@ export function surgeHouse(lengthM = 8, spd: object = {}): Job {
   job.boards.board = { ...job.boards.board!, premises: stated('household') };
   job.origins.net = {
     ...job.origins.net!,
-    ...{ surroundings: stated('rural'), flashesPerKm2: stated(1), overheadLvM: stated(400), overheadHvM: stated(600) },
+    surroundings: stated('rural'),
+    flashesPerKm2: stated(1),
+    overheadLvM: stated(400),
+    overheadHvM: stated(600),
   };
   job.circuits.service = { ...job.circuits.service!, state: 'new' };
   job.loads.l = { id: 'l', circuitId: 'c', order: 'a', name: 'machine', currentA: stated(1) };
@@ -52,7 +61,10 @@ export function surgeJobs(): Job[] {
   // A kilometre in all, just not wanted: with any of it unknown it is.
   cables.origins.net = {
     ...cables.origins.net!,
-    ...{ overheadLvM: stated(200), cableLvM: stated(300), overheadHvM: stated(300), cableHvM: stated(200) },
+    overheadLvM: stated(200),
+    cableLvM: stated(300),
+    overheadHvM: stated(300),
+    cableHvM: stated(200),
     flashesPerKm2: stated(0.09786),
   };
   delete cables.devices.spd;
@@ -73,7 +85,9 @@ export function surgeJobs(): Job[] {
   const fine = surgeHouse(5);
   fine.points.p = { id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new' };
   fine.devices.fine = device('fine', 'c', surgeIn('board', { type: stated('3'), nearAllowed: stated(true) }).settings, {
-    ...{ seat: 'point', pointId: 'p', lines: [] },
+    seat: 'point',
+    pointId: 'p',
+    lines: [],
   });
   delete fine.devices.fine.circuitId;
   const low = surgeHouse();

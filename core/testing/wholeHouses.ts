@@ -6,13 +6,33 @@ import { rccb, residual } from './residuals';
 import { surgeIn } from './surgeHouse';
 
 const dry = (id: string, circuitId: string, kind: Point['kind'], roomId: string, more: Partial<Point> = {}): Point => ({
-  ...{ id, circuitId, order: id, name: id, kind, state: 'new', roomId, wetness: stated('dry') },
-  ...{ heightM: stated(0.4), touched: stated(true), earthTo: stated('conductor'), readilyAccessible: stated(true) },
+  id,
+  circuitId,
+  order: id,
+  name: id,
+  kind,
+  state: 'new',
+  roomId,
+  wetness: stated('dry'),
+  heightM: stated(0.4),
+  touched: stated(true),
+  earthTo: stated('conductor'),
+  readilyAccessible: stated(true),
   ...more,
 });
 const fed = (id: string, circuitId: string, more: Partial<Load>): Load => ({
-  ...{ id, circuitId, order: id, name: id, cosPhi: stated(1), electronics: stated(false), waveform: stated('sine') },
-  ...{ leakageMa: stated(0.2), touched: stated(true), wet: stated(false), inrushPeakA: stated(0), inrushS: stated(0) },
+  id,
+  circuitId,
+  order: id,
+  name: id,
+  cosPhi: stated(1),
+  electronics: stated(false),
+  waveform: stated('sine'),
+  leakageMa: stated(0.2),
+  touched: stated(true),
+  wet: stated(false),
+  inrushPeakA: stated(0),
+  inrushS: stated(0),
   ...more,
 });
 
@@ -24,10 +44,16 @@ export function ttCottage(): Job {
   const guarded = (curve: 'B' | 'C', ratingA: number) =>
     ({
       ...(breaker(curve, ratingA) as object),
-      ...{ family: 'rcbo', poles: '1P+N', residual: { ...residual(0.03, 'general'), voltageDependent: stated(false) } },
+      family: 'rcbo',
+      poles: '1P+N',
+      residual: { ...residual(0.03, 'general'), voltageDependent: stated(false) },
     }) as never;
   const sketch = (id: string, ratingA: number, lengthM: number, mm2: number, circuit: Partial<Circuit>) => ({
-    ...{ id, lengthM, line: mm2, protective: mm2, settings: guarded('B', ratingA) },
+    id,
+    lengthM,
+    line: mm2,
+    protective: mm2,
+    settings: guarded('B', ratingA),
     circuit,
   });
   const job = jobWith(
@@ -37,8 +63,12 @@ export function ttCottage(): Job {
       sketch('heater', 16, 8, 2.5, { use: 'fixed' }),
     ],
     measuredOrigin({
-      ...{ zeOhm: stated(60, 'measured'), zLnOhm: stated(0.25, 'measured') },
-      ...{ surroundings: stated('rural'), flashesPerKm2: stated(1), overheadLvM: stated(400), overheadHvM: stated(600) },
+      zeOhm: stated(60, 'measured'),
+      zLnOhm: stated(0.25, 'measured'),
+      surroundings: stated('rural'),
+      flashesPerKm2: stated(1),
+      overheadLvM: stated(400),
+      overheadHvM: stated(600),
     }),
   );
   job.supply = { ...job.supply, earthing: 'TT' };
@@ -101,20 +131,21 @@ export function necFlat(): Job {
   }
   delete job.boards.studio;
   job.boards.board = {
-    ...{
-      ...job.boards.board!,
-      ...seen,
-      disconnect: stated('own-main'),
-      spaces: stated(20),
-      ratedA: stated(200),
-      emergencyDisconnect: stated(true),
-    },
-    ...{ intersystemBonding: stated(true), readilyAccessible: stated(true) },
+    ...job.boards.board!,
+    ...seen,
+    disconnect: stated('own-main'),
+    spaces: stated(20),
+    ratedA: stated(200),
+    emergencyDisconnect: stated(true),
+    intersystemBonding: stated(true),
+    readilyAccessible: stated(true),
   };
   job.circuits.service = { ...job.circuits.service!, designCurrentA: stated(60), continuous: stated(false) };
   job.origins.net = { ...job.origins.net!, pipes: stated('bonded') };
   job.devices.main = device('main', 'service', mouldedCase(100, '2P', { ...BOUNDS, listedHere: stated(true) }), {
-    ...{ seat: 'end', lines: ['L1', 'L2'], order: 'a' },
+    seat: 'end',
+    lines: ['L1', 'L2'],
+    order: 'a',
   });
   job.devices['outlets-device'] = device(
     'outlets-device',
@@ -125,7 +156,11 @@ export function necFlat(): Job {
     },
   );
   job.electrodes.rods = {
-    ...{ id: 'rods', order: 'a', name: 'Rods', kind: 'rod', state: 'new' },
+    id: 'rods',
+    order: 'a',
+    name: 'Rods',
+    kind: 'rod',
+    state: 'new',
     boardId: 'board',
     resistanceOhm: stated(8, 'measured'),
     lengthM: stated(2.5),
@@ -142,7 +177,11 @@ export function necFlat(): Job {
   };
   job.points.light = dry('light', 'outlets', 'light', 'room');
   job.loads.light = fed('light', 'outlets', {
-    ...{ pointId: 'light', powerW: stated(60), continuous: stated(false), equipment: stated('other'), fastened: stated(true) },
+    pointId: 'light',
+    powerW: stated(60),
+    continuous: stated(false),
+    equipment: stated('other'),
+    fastened: stated(true),
   });
   job.devices.spd = surgeIn(
     'board',

@@ -48,7 +48,7 @@ export function BandLabels({
       text: band.label,
       colour: colours[index % colours.length],
       width,
-      left: px(Math.log10(((band.line ?? band.fast)[0]?.currentA ?? 1) * 1.1)) - width / 2,
+      left: px(Math.log10(((band.line ?? band.minimum)[0]?.currentA ?? 1) * 1.1)) - width / 2,
     };
   });
   return (
@@ -195,7 +195,7 @@ export function DiagonalLabel({ model, area, px, py }: { model: ChartModel; area
   const point = ([x, y]: readonly [number, number]): [number, number] => [px(x), py(y)];
   const lines = [
     ...model.bands
-      .flatMap((band) => [edgeLine(band.fast, band.fastBeyond, model), edgeLine(band.slow, band.slowBeyond, model)])
+      .flatMap((band) => [edgeLine(band.minimum, band.minimumBeyond, model), edgeLine(band.maximum, band.maximumBeyond, model)])
       .map((line) => line.map(point)),
     ...model.verticals.map(
       ({ currentA }) =>

@@ -17,40 +17,9 @@ const PROBE_STEP = 0.02;
 
 /** Everything drawn over the plot area: minor grid, edges, cable limit, faults, probe. */
 export function ChartLayer({ area, model, colours, onProbe, probeText, note }: Props) {
-  /** What is asked for while an answer is on its way: the last of it counts. */
-  const next = useRef<number | null | undefined>(undefined);
-  const under = useRef(false);
   const { decadesA } = model;
   const { px } = scalesOf(model, area);
-  const ask = (logA: number) => {
-    void probe(10 ** Math.min(decadesA[1], Math.max(decadesA[0], logA)));
-  };
-  const probe = async (currentA: number | null) => {
-    next.current = currentA;
-    if (under.current) return;
-    under.current = true;
-    try {
-      while (next.current !== undefined) {
-        const at: number | null = next.current;
-        next.current = undefined;
-        await onProbe(at);
-      }
-    } finally {
-      under.current = false;
-    }
-  };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    ask(decadesA[0] + ((event.clientX - box.left) / box.width) * (decadesA[1] - decadesA[0]));
-  };
-  const leave = () => void probe(null);
-  const key = (event: KeyboardEvent) => {
-    const step = { ArrowLeft: -PROBE_STEP, ArrowRight: PROBE_STEP, PageDown: -0.2, PageUp: 0.2 }[event.key];
-    if (event.key === 'Escape') leave();
-    if (step === undefined) return;
-    event.preventDefault();
-    ask((probeText === null ? (decadesA[0] + decadesA[1]) / 2 : Math.log10(probeText.currentA)) + step);
-  };
+  const { move, leave, key } = useProbe(model, probeText, onProbe);
   const probeWords =
     probeText === null
       ? 'no current chosen'
@@ -84,7 +53,9 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
           aria-hidden
           className="pointer-events-none absolute w-0 border-ink border-l border-dashed will-change-transform"
           style={{
-            ...{ left: area.x, top: area.y, height: area.height },
+            left: area.x,
+            top: area.y,
+            height: area.height,
             transform: `translateX(${px(Math.log10(probeText.currentA))}px)`,
           }}
         />
@@ -95,28 +66,71 @@ export function ChartLayer({ area, model, colours, onProbe, probeText, note }: P
       >
         {note}
       </p>
-      <div
-        className="pointer-events-none absolute"
-        style={{ right: `calc(100% - ${area.x + area.width - 10}px)`, top: area.y + 10 }}
-      >
-        {probeText !== null && (
-          <div
-            data-testid="probe"
-            className="rounded border will-change-transform border-line bg-raised px-3 py-2 text-[13px] leading-[19px]"
-          >
-            <p className="font-semibold">at {probeText.head}</p>
-            {probeText.lines.map((line) => {
-              const index = model.bands.findIndex((band) => band.id === line.id);
-              return (
-                <p key={line.id} style={{ color: colours[index % colours.length] }}>
-                  {model.bands[index]?.label} {line.text}
-                </p>
-              );
-            })}
-          </div>
-        )}
-      </div>
+      {probeText !== null && <ProbeReading area={area} model={model} colours={colours} text={probeText} />}
     </>
+  );
+}
+
+/** The probe followed by pointer and keys; while an answer is on its way the last place asked for counts. */
+function useProbe(model: ChartModel, probeText: ProbeText | null, onProbe: Props['onProbe']) {
+  /** What is asked for while an answer is on its way: the last of it counts. */
+  const next = useRef<number | null | undefined>(undefined);
+  const under = useRef(false);
+  const { decadesA } = model;
+  const ask = (logA: number) => {
+    void probe(10 ** Math.min(decadesA[1], Math.max(decadesA[0], logA)));
+  };
+  const probe = async (currentA: number | null) => {
+    next.current = currentA;
+    if (under.current) return;
+    under.current = true;
+    try {
+      while (next.current !== undefined) {
+        const at: number | null = next.current;
+        next.current = undefined;
+        await onProbe(at);
+      }
+    } finally {
+      under.current = false;
+    }
+  };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    ask(decadesA[0] + ((event.clientX - box.left) / box.width) * (decadesA[1] - decadesA[0]));
+  };
+  const leave = () => void probe(null);
+  const key = (event: KeyboardEvent) => {
+    const step = { ArrowLeft: -PROBE_STEP, ArrowRight: PROBE_STEP, PageDown: -0.2, PageUp: 0.2 }[event.key];
+    if (event.key === 'Escape') leave();
+    if (step === undefined) return;
+    event.preventDefault();
+    ask((probeText === null ? (decadesA[0] + decadesA[1]) / 2 : Math.log10(probeText.currentA)) + step);
+  };
+  return { move, leave, key };
+}
+
+/** Times of every band at the probe's current, in the corner where most bands are not. */
+function ProbeReading({ area, model, colours, text }: Pick<Props, 'area' | 'model' | 'colours'> & { text: ProbeText }) {
+  return (
+    <div
+      className="pointer-events-none absolute"
+      style={{ right: `calc(100% - ${area.x + area.width - 10}px)`, top: area.y + 10 }}
+    >
+      <div
+        data-testid="probe"
+        className="rounded border will-change-transform border-line bg-raised px-3 py-2 text-[13px] leading-[19px]"
+      >
+        <p className="font-semibold">at {text.head}</p>
+        {text.lines.map((line) => {
+          const index = model.bands.findIndex((band) => band.id === line.id);
+          return (
+            <p key={line.id} style={{ color: colours[index % colours.length] }}>
+              {model.bands[index]?.label} {line.text}
+            </p>
+          );
+        })}
+      </div>
+    </div>
   );
 }
 
@@ -195,14 +209,14 @@ function BandEdges({
         ))}
       </g>
     );
-  const fast = edgeLine(band.fast, band.fastBeyond, model);
-  const last = fast.at(-1);
+  const minimum = edgeLine(band.minimum, band.minimumBeyond, model);
+  const last = minimum.at(-1);
   return (
     <g {...look} data-band={band.id}>
       <path d={`${draw(bandPolygon(band, model))}Z`} fill={colour} fillOpacity="0.17" stroke="none" />
-      <path d={draw(fast)} />
-      <path d={draw(edgeLine(band.slow, band.slowBeyond, model))} />
-      {band.fastBeyond === 'open' && last !== undefined && (
+      <path d={draw(minimum)} />
+      <path d={draw(edgeLine(band.maximum, band.maximumBeyond, model))} />
+      {band.minimumBeyond === 'open' && last !== undefined && (
         <path d={`M${px(last[0])} ${py(last[1])}V${height}`} strokeDasharray="2 4" />
       )}
       {(band.over ?? []).map((line, at) => (

@@ -10,10 +10,10 @@ export interface ChartBand {
   id: string;
   name: string;
   label: string;
-  fast: readonly ChartGate[];
-  slow: readonly ChartGate[];
-  fastBeyond: ChartBeyond;
-  slowBeyond: ChartBeyond;
+  minimum: readonly ChartGate[];
+  maximum: readonly ChartGate[];
+  minimumBeyond: ChartBeyond;
+  maximumBeyond: ChartBeyond;
   /** Drawn in place of the band: one line over the currents, as an energy is. */
   line?: readonly ChartGate[];
   /** Drawn over it, dashed: a device's own points. */
@@ -79,14 +79,14 @@ function heightAt(line: readonly Point[], x: number, from: 'left' | 'right'): nu
   return undefined;
 }
 
-/** The filled area of a band for a range-area series: x in log10 A, y as [fast, slow] in log10 s, clipped to the axes. */
+/** The filled area of a band for a range-area series: x in log10 A, y as [minimum, maximum] in log10 s, clipped to the axes. */
 function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, number] }[] {
   const [bottom, top] = model.decadesS;
-  const fast = edgeLine(band.fast, band.fastBeyond, model);
-  const slow = edgeLine(band.slow, band.slowBeyond, model);
-  const start = fast[0]?.[0];
+  const minimum = edgeLine(band.minimum, band.minimumBeyond, model);
+  const maximum = edgeLine(band.maximum, band.maximumBeyond, model);
+  const start = minimum[0]?.[0];
   if (start === undefined) return [];
-  const places = [...new Set([...fast, ...slow].map(([x]) => x))]
+  const places = [...new Set([...minimum, ...maximum].map(([x]) => x))]
     .filter((x) => x >= start && x <= model.decadesA[1])
     .sort((a, b) => a - b);
   if (places.at(-1) !== model.decadesA[1]) places.push(model.decadesA[1]);
@@ -95,9 +95,9 @@ function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, 
   return places.flatMap((x) =>
     (['left', 'right'] as const).flatMap((from): { x: number; y: [number, number] }[] => {
       if ((from === 'left' && x === start) || (from === 'right' && x === model.decadesA[1])) return [];
-      const low = heightAt(fast, x, from) ?? bottom - 6;
-      const firstSlow = slow[0]?.[0] ?? x;
-      const high = heightAt(slow, x, from) ?? (x <= firstSlow ? top : bottom);
+      const low = heightAt(minimum, x, from) ?? bottom - 6;
+      const firstMaximum = maximum[0]?.[0] ?? x;
+      const high = heightAt(maximum, x, from) ?? (x <= firstMaximum ? top : bottom);
       return [{ x, y: [clip(low), clip(high)] }];
     }),
   );
@@ -106,8 +106,8 @@ function bandArea(band: ChartBand, model: ChartModel): { x: number; y: [number, 
 /** The filled area as a closed polygon in log10 units. */
 export function bandPolygon(band: ChartBand, model: ChartModel): Point[] {
   const area = bandArea(band, model);
-  const low = area.map(({ x, y: [fast] }): Point => [x, fast]);
-  const high = area.map(({ x, y: [, slow] }): Point => [x, slow]).reverse();
+  const low = area.map(({ x, y: [minimum] }): Point => [x, minimum]);
+  const high = area.map(({ x, y: [, maximum] }): Point => [x, maximum]).reverse();
   return [...low, ...high];
 }
 

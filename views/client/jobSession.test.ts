@@ -6,7 +6,7 @@ import { applyCommand, type Command } from '@/core/job/commands';
 import { parseJobText } from '@/core/job/parse';
 import type { Job } from '@/core/job/schema/job';
 import type { Answer } from './jobLink';
-import { openJobSession, type Surroundings } from './jobSession';
+import { JobSession, type Surroundings } from './jobSession';
 import type { TickListener } from './ticks';
 
 const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
@@ -78,7 +78,7 @@ function opened(job = demo, commands: Surroundings['commands'] = async () => rul
     change: async (_: number, changes: { id: string }[]) => void studied.push(...changes.map((change) => change.id)),
     ask: async () => ({ answer: null }),
   };
-  const session = openJobSession(job, 1, {
+  const session = new JobSession(job, 1, {
     startWorker: () => ({
       study: study as never,
       died: new Promise<never>(() => undefined),

@@ -4,7 +4,7 @@ import type { RowChange } from '@/core/job/changes';
 import { parseJobText } from '@/core/job/parse';
 import type { Query } from '@/core/queries/queries';
 import type { Progress } from '@/core/study/progress';
-import { keyOf, NOTHING_STUDIED, openStudy, type ShownStudy } from './studyClient';
+import { keyOf, NOTHING_STUDIED, type ShownStudy, StudyClient } from './studyClient';
 
 const parsed = parseJobText(readFileSync('demo/bindery-yard.json', 'utf8'));
 if (!parsed.ok) throw new Error('the demo job is not valid');
@@ -30,7 +30,7 @@ function withWorkers(...workers: Behaviour[]) {
   const told: string[] = [];
   let begun = 0;
   let state: ShownStudy = NOTHING_STUDIED;
-  const study = openStudy({
+  const study = new StudyClient({
     startWorker: () => {
       const index = begun++;
       const behave = workers[Math.min(index, workers.length - 1)]!;
@@ -58,7 +58,11 @@ function withWorkers(...workers: Behaviour[]) {
   });
   study.afresh();
   return {
-    ...{ study, deaths, unlikes, stopped, told },
+    study,
+    deaths,
+    unlikes,
+    stopped,
+    told,
     state: () => state,
     shown: (query: Query) => state.answers.get(keyOf(query)),
     begun: () => begun,

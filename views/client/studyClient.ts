@@ -13,11 +13,14 @@ const SILENT_MS = 60_000;
 /** What takes longer than a key press is asked when everything else is shown. */
 const LONG: Record<LongKind, true> = {
   fixes: true,
+  select: true,
+  chartWith: true,
   reports: true,
   bothWays: true,
-  ways: true,
+  protectionOptions: true,
   nuisance: true,
   arrangements: true,
+  sheet: true,
 };
 const isLong = ({ kind }: Query): boolean => kind in LONG;
 
@@ -58,129 +61,140 @@ interface Turn {
  * after every edit anew, and shown together, so that no verdict of before stands beside one of now. A worker that fails or keeps
  * silent is ended, what it showed cleared, and another one given the whole job.
  */
-export function openStudy({ startWorker, job, show, shown }: Around) {
-  const watched = new Map<string, { query: Query; by: number }>();
+export class StudyClient {
+  readonly #around: Around;
+  readonly #watched = new Map<string, { query: Query; by: number }>();
+  #worker: Studying;
+  /** Whether the worker has the job: a new one is given all of it. */
+  #given = false;
+  #turn: Turn = { revision: 0, brought: Promise.resolve(), asked: new Set(), again: false };
+  #answers = NOTHING_STUDIED.answers;
+  #progress = NOTHING_STUDIED.progress;
+  #late: ReturnType<typeof setTimeout> | undefined;
+  #scheduled = false;
+  #ended = false;
+
+  constructor(around: Around) {
+    this.#around = around;
+    this.#worker = this.#start();
+  }
+
   /** Said where a developer and a test see it; what is right by now is asked for anew. */
-  const start = (): Studying => {
-    const begun = startWorker();
+  #start(): Studying {
+    const begun = this.#around.startWorker();
     begun.unlike((what) => {
       console.error(`what was kept of the study is not what a study from nothing gives: ${what}`);
-      if (begun === worker && !ended) afresh();
+      if (begun === this.#worker && !this.#ended) this.afresh();
     });
     return begun;
-  };
-  let worker = start();
-  /** Whether the worker has the job: a new one is given all of it. */
-  let given = false;
-  let turn: Turn = { revision: 0, brought: Promise.resolve(), asked: new Set(), again: false };
-  let { answers, progress } = NOTHING_STUDIED;
-  let late: ReturnType<typeof setTimeout> | undefined;
-  let scheduled = false;
-  let ended = false;
+  }
 
   /** What is watched and has not been asked about this state of the job; from now on it has. */
-  function due(mine: Turn, long: boolean): [key: string, query: Query][] {
-    const queries = [...watched].flatMap(([key, { query }]): [string, Query][] =>
+  #due(mine: Turn, long: boolean): [key: string, query: Query][] {
+    const queries = [...this.#watched].flatMap(([key, { query }]): [string, Query][] =>
       isLong(query) === long && !mine.asked.has(key) ? [[key, query]] : [],
     );
     for (const [key] of queries) mine.asked.add(key);
     return queries;
   }
 
-  function clear(because: string | null): void {
-    clearTimeout(late);
-    late = undefined;
-    answers = new Map();
-    progress = new Map();
-    show({ answers, progress, failed: because });
+  #clear(because: string | null): void {
+    clearTimeout(this.#late);
+    this.#late = undefined;
+    this.#answers = new Map();
+    this.#progress = new Map();
+    this.#around.show({ answers: this.#answers, progress: this.#progress, failed: because });
   }
 
-  function begin(bring: (study: Studying['study'], revision: number) => Promise<void>, again = false): void {
-    const revision = turn.revision + 1;
-    turn = { revision, brought: bring(worker.study, revision), asked: new Set(), again };
-    turn.brought.catch(() => undefined);
+  #begin(bring: (study: Studying['study'], revision: number) => Promise<void>, again = false): void {
+    const revision = this.#turn.revision + 1;
+    this.#turn = { revision, brought: bring(this.#worker.study, revision), asked: new Set(), again };
+    this.#turn.brought.catch(() => undefined);
     // A fix was tried on the job as it was.
-    answers = new Map([...answers].filter(([key]) => !isLong(JSON.parse(key))));
-    progress = new Map();
-    show({ answers, progress });
-    late ??= setTimeout(() => clear(null), LATE_MS);
-    schedule();
+    this.#answers = new Map([...this.#answers].filter(([key]) => !isLong(JSON.parse(key))));
+    this.#progress = new Map();
+    this.#around.show({ answers: this.#answers, progress: this.#progress });
+    this.#late ??= setTimeout(() => this.#clear(null), LATE_MS);
+    this.#schedule();
   }
 
-  function afresh(again = false): void {
-    given = true;
-    begin((study, revision) => study.open(revision, JSON.stringify(job())), again);
+  /** Studies the whole job anew. */
+  readonly afresh = (): void => this.#giveAll();
+
+  #giveAll(again = false): void {
+    this.#given = true;
+    this.#begin((study, revision) => study.open(revision, JSON.stringify(this.#around.job())), again);
   }
 
   /** Asks in one go for all that several views want at the same moment. */
-  function schedule(): void {
-    if (scheduled) return;
-    scheduled = true;
+  #schedule(): void {
+    if (this.#scheduled) return;
+    this.#scheduled = true;
     queueMicrotask(() => {
-      scheduled = false;
-      if (given && !ended) void ask(turn);
+      this.#scheduled = false;
+      if (this.#given && !this.#ended) void this.#ask(this.#turn);
     });
   }
 
-  async function ask(mine: Turn): Promise<void> {
-    const queries = due(mine, false);
+  async #ask(mine: Turn): Promise<void> {
+    const queries = this.#due(mine, false);
     // What was looked at before stays for as long as this may take, not for as long as a worker hangs.
-    const patience = setTimeout(keepWatched, LATE_MS);
+    const patience = setTimeout(() => this.#keepWatched(), LATE_MS);
     try {
-      const asking = queries.map(([, query]) => worker.study.ask(mine.revision, query));
-      const [, ...found] = await orDeath(() => Promise.all([mine.brought, ...asking]));
-      if (mine !== turn || found.includes(null)) return;
-      if (queries.length > 0) take(mine, new Map(queries.map(([key], index) => [key, found[index]!.answer])));
+      const asking = queries.map(([, query]) => this.#worker.study.ask(mine.revision, query));
+      const [, ...found] = await this.#orDeath(() => Promise.all([mine.brought, ...asking]));
+      if (mine !== this.#turn || found.includes(null)) return;
+      if (queries.length > 0) this.#take(mine, new Map(queries.map(([key], index) => [key, found[index]!.answer])));
       clearTimeout(patience);
-      for (const [key, query] of due(mine, true)) await pursue(mine, key, query);
+      for (const [key, query] of this.#due(mine, true)) await this.#pursue(mine, key, query);
     } catch (error) {
       // What an earlier state broke on, the later one finds out for itself.
-      if (mine !== turn || ended) return;
-      renew((error as Error).message);
-      if (!mine.again) afresh(true);
+      if (mine !== this.#turn || this.#ended) return;
+      this.#renew((error as Error).message);
+      if (!mine.again) this.#giveAll(true);
     } finally {
       clearTimeout(patience);
     }
   }
 
-  function keepWatched(): void {
-    answers = new Map([...answers].filter(([key]) => watched.has(key)));
-    show({ answers });
+  #keepWatched(): void {
+    this.#answers = new Map([...this.#answers].filter(([key]) => this.#watched.has(key)));
+    this.#around.show({ answers: this.#answers });
   }
 
   /** Shows answers. What nobody watches any more has stayed until now, so that nothing flickers; it is forgotten. */
-  function take(mine: Turn, found: ReadonlyMap<string, unknown>): void {
-    clearTimeout(late);
-    late = undefined;
-    for (const key of mine.asked) if (!watched.has(key)) mine.asked.delete(key);
-    answers = new Map([...answers, ...found].filter(([key]) => watched.has(key)));
-    show({ answers, failed: null });
-    shown();
+  #take(mine: Turn, found: ReadonlyMap<string, unknown>): void {
+    clearTimeout(this.#late);
+    this.#late = undefined;
+    for (const key of mine.asked) if (!this.#watched.has(key)) mine.asked.delete(key);
+    this.#answers = new Map([...this.#answers, ...found].filter(([key]) => this.#watched.has(key)));
+    this.#around.show({ answers: this.#answers, failed: null });
+    this.#around.shown();
   }
 
-  async function pursue(mine: Turn, key: string, query: Query): Promise<void> {
-    const found = await orDeath((heard) => {
+  async #pursue(mine: Turn, key: string, query: Query): Promise<void> {
+    const found = await this.#orDeath((heard) => {
       const goOn = (far: Progress): boolean => {
         heard();
-        if (mine !== turn || !watched.has(key)) return false;
-        progress = new Map(progress).set(key, far);
-        show({ progress });
+        if (mine !== this.#turn || !this.#watched.has(key)) return false;
+        this.#progress = new Map(this.#progress).set(key, far);
+        this.#around.show({ progress: this.#progress });
         return true;
       };
-      return worker.study.ask(mine.revision, query, proxy(goOn));
+      return this.#worker.study.ask(mine.revision, query, proxy(goOn));
     });
-    if (mine !== turn) return;
-    progress = new Map([...progress].filter(([each]) => each !== key));
-    if (found !== null) answers = new Map(answers).set(key, found.answer);
-    show({ answers, progress });
+    if (mine !== this.#turn) return;
+    this.#progress = new Map([...this.#progress].filter(([each]) => each !== key));
+    if (found !== null) this.#answers = new Map(this.#answers).set(key, found.answer);
+    this.#around.show({ answers: this.#answers, progress: this.#progress });
     if (found !== null) return;
     // Given up because nobody watched it; it may be watched again by now.
     mine.asked.delete(key);
-    if (watched.has(key)) schedule();
+    if (this.#watched.has(key)) this.#schedule();
   }
 
   /** An answer, or the end of who should give it: dead, or silent for too long. */
-  async function orDeath<T>(answering: (heard: () => void) => Promise<T>): Promise<T> {
+  async #orDeath<T>(answering: (heard: () => void) => Promise<T>): Promise<T> {
     let clock: ReturnType<typeof setTimeout> | undefined;
     let heard = () => {};
     const silent = new Promise<never>((_, reject) => {
@@ -191,45 +205,46 @@ export function openStudy({ startWorker, job, show, shown }: Around) {
     });
     heard();
     try {
-      return await Promise.race([answering(heard), worker.died, silent]);
+      return await Promise.race([answering(heard), this.#worker.died, silent]);
     } finally {
       clearTimeout(clock);
     }
   }
 
   /** Clears what is shown, says so, and starts a worker anew. */
-  function renew(because: string): void {
-    clear(because);
-    worker.stop();
-    worker = start();
-    given = false;
+  #renew(because: string): void {
+    this.#clear(because);
+    this.#worker.stop();
+    this.#worker = this.#start();
+    this.#given = false;
   }
 
-  return {
-    /** Asks for an answer now and after every edit, and shows it, until what is returned is called. */
-    watch(query: Query): () => void {
-      const key = keyOf(query);
-      const one = watched.get(key) ?? { query, by: 0 };
-      one.by += 1;
-      watched.set(key, one);
-      schedule();
-      return () => {
-        one.by -= 1;
-        if (one.by === 0) watched.delete(key);
-      };
-    },
-    /** Asks once. @returns nothing where the job has changed meanwhile */
-    async ask<Q extends Query>(query: Q): Promise<AnswerTo<Q> | undefined> {
-      return (await worker.study.ask(turn.revision, query))?.answer as AnswerTo<Q> | undefined;
-    },
-    /** Studies the whole job anew. */
-    afresh: () => afresh(),
-    change: (changes: readonly RowChange[]) =>
-      given ? begin((study, revision) => study.change(revision, [...changes])) : afresh(),
-    stop: () => {
-      ended = true;
-      clearTimeout(late);
-      worker.stop();
-    },
-  };
+  /** Asks for an answer now and after every edit, and shows it, until what is returned is called. */
+  watch(query: Query): () => void {
+    const key = keyOf(query);
+    const one = this.#watched.get(key) ?? { query, by: 0 };
+    one.by += 1;
+    this.#watched.set(key, one);
+    this.#schedule();
+    return () => {
+      one.by -= 1;
+      if (one.by === 0) this.#watched.delete(key);
+    };
+  }
+
+  /** Asks once. @returns nothing where the job has changed meanwhile */
+  async ask<Q extends Query>(query: Q): Promise<AnswerTo<Q> | undefined> {
+    return (await this.#worker.study.ask(this.#turn.revision, query))?.answer as AnswerTo<Q> | undefined;
+  }
+
+  change(changes: readonly RowChange[]): void {
+    if (this.#given) this.#begin((study, revision) => study.change(revision, [...changes]));
+    else this.afresh();
+  }
+
+  stop(): void {
+    this.#ended = true;
+    clearTimeout(this.#late);
+    this.#worker.stop();
+  }
 }

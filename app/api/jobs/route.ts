@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { bodyOf, refuseRequest, respond } from '@/app/api/respond';
 import { kept } from '@/app/data';
-import { duplicateOf, newJob, withId } from '@/core/job/newJob';
+import { duplicateOf, newJob, newWork, withId } from '@/core/job/newJob';
 import { packsOf } from '@/core/job/packs';
 import { Id, ShortText } from '@/core/job/schema/facts';
 import { Dialect, type Job, RulePackId } from '@/core/job/schema/job';
@@ -12,8 +12,10 @@ import { tick } from '@/server/ticks';
 import { StoreProblem } from '@/server/trouble';
 
 const Name = ShortText.min(1, 'a job needs a name');
+/** Whether the house is built, or work is done in one that stands. */
+const House = z.enum(['new', 'existing']);
 const Body = z.discriminatedUnion('from', [
-  z.strictObject({ from: z.literal('dialect'), id: Id, name: Name, dialect: Dialect, pack: RulePackId }),
+  z.strictObject({ from: z.literal('dialect'), id: Id, name: Name, dialect: Dialect, pack: RulePackId, house: House.optional() }),
   z.strictObject({ from: z.literal('job'), id: Id, name: Name, of: Id }),
   z.strictObject({ from: z.literal('demo'), id: Id, demo: Id }),
 ]);
@@ -28,7 +30,9 @@ function made(store: Store, body: z.infer<typeof Body>): Job {
   const packs = packsOf(body.dialect);
   if (!packs.includes(body.pack))
     refuseRequest(400, [{ path: 'pack', message: `a job in this dialect takes one of ${packs.join(', ')}` }]);
-  return newJob(body, store.firm.load());
+  const job = newJob(body, store.firm.load());
+  const dated: Job = { ...job, card: { ...job.card, date: new Date().toISOString().slice(0, 10) } };
+  return body.house === 'new' ? newWork(dated) : dated;
 }
 
 /** A new job: begun in a dialect, like another one, or a demo. The same id twice is one job. */

@@ -5,7 +5,7 @@ import { perRow } from '../../job/perRow';
 import type { Circuit } from '../../job/schema/circuit';
 import type { Provenance } from '../../job/schema/facts';
 import type { Job } from '../../job/schema/job';
-import { type Dialect, word, wordOfUse } from '../../job/terms';
+import { type Dialect, word } from '../../job/terms';
 
 /** What stands in a cell of the table of circuits: a fact, a text of the circuit's own, or what is not edited there, with why. */
 export type Cell =
@@ -117,17 +117,10 @@ export function gridColumns(dialect: Dialect): readonly GridColumn[] {
     column(
       'use',
       'Use',
-      (_, { use, kind }) =>
-        fixed(
-          kind === 'final'
-            ? use === undefined
-              ? ''
-              : wordOfUse(dialect, use)
-            : kind === 'service'
-              ? word(dialect, 'service')
-              : 'feeder',
-          'chosen on the desk',
-        ),
+      (job, { id, kind }) =>
+        kind === 'final'
+          ? factCell(job, `circuits.${id}.use`)
+          : fixed(kind === 'service' ? word(dialect, 'service') : 'feeder', `it feeds a ${word(dialect, 'board')}`),
       false,
     ),
     ...(iec ? [column('curve', 'Curve', device('curve'), false)] : []),

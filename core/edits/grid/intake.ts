@@ -1,6 +1,7 @@
 import { produce } from 'immer';
 import type { Command, Step } from '../../job/commands';
 import { ROW_SCHEMAS } from '../../job/commands';
+import { cutName } from '../../job/ids';
 import { keyAfter } from '../../job/order';
 import { shapeProblems } from '../../job/parse';
 import { Circuit } from '../../job/schema/circuit';
@@ -26,6 +27,15 @@ interface RowProblem {
   message: string;
 }
 
+/** A cell of a circuit before and after. */
+interface CellChange {
+  line: number;
+  circuit: string;
+  head: string;
+  before: string;
+  after: string;
+}
+
 /** What taking a table would do. */
 export interface TableReading {
   made: number;
@@ -33,6 +43,10 @@ export interface TableReading {
   /** Rows that hold what is there already. */
   same: number;
   problems: RowProblem[];
+  /** Every cell that would be another, in the order of the table. */
+  changes: CellChange[];
+  /** Rows whose number another circuit has, with the number they get. */
+  renumbered: { line: number; name: string; from: string; to: string }[];
   /** Nothing where there is nothing to change, or nothing that can be taken. */
   command: Command | undefined;
 }
@@ -87,6 +101,8 @@ export interface ForeignTable {
   /** By foreign column: one of `takenColumns`, or nothing where it is left out. */
   as: readonly (string | undefined)[];
   from: Provenance;
+  /** What becomes of a row whose number a circuit of another name has: a circuit of its own under the next number, unless told otherwise. */
+  taken?: 'renumber' | 'change';
 }
 
 /** Text a spreadsheet would run. */
@@ -94,15 +110,16 @@ const FORMULA = /^[=@]|^[+-](?!\d)/;
 const NUMBER_ALONE = /^\d+([.,]\d+)?$/;
 
 /**
- * Reads a foreign table into circuits, row by row: one whose board and number are there already is brought up to date, any other is
- * made. A row in which something does not fit is named and left out whole. Yields how many rows are read.
+ * Reads a foreign table into circuits, row by row: one whose board, number and name are there already is brought up to date, any other
+ * is made. A row in which something does not fit is named and left out whole. Yields how many rows are read.
  * @param ids gives a new id each time
  */
 export function* readTable(job: Job, table: ForeignTable, ids: () => string): Generator<number, TableReading, void> {
   const columns = new Map(gridColumns(job.dialect).map((column) => [column.id, column]));
   const known = circuitsByPlace(job);
   const seen = new Map<string, number>();
-  const reading: TableReading = { made: 0, changed: 0, same: 0, problems: [], command: undefined };
+  const reading: TableReading = { made: 0, changed: 0, same: 0, problems: [], changes: [], renumbered: [], command: undefined };
+  const numbers = new Numbers(job, table);
   const steps: Step[] = [];
   let order = lastOrder(job);
   for (const [index, cells] of table.rows.entries()) {
@@ -114,19 +131,26 @@ export function* readTable(job: Job, table: ForeignTable, ids: () => string): Ge
     const before = row.text('number') === '' ? undefined : seen.get(place);
     if (before !== undefined) row.wrong('number', `number ${row.text('number')} is on line ${before} already`);
     if (row.text('number') !== '') seen.set(place, row.line);
-    const present = row.text('number') === '' ? undefined : known.get(place);
+    const there = row.text('number') === '' ? undefined : known.get(place);
+    const isSame = there !== undefined && (table.taken === 'change' || row.isCalled(there.name));
+    const present = isSame ? there : undefined;
     if (present === undefined && board !== undefined) {
       order = keyAfter(order);
+      const number = row.text('number');
+      if (there !== undefined) row.renumber(numbers.next(board.id));
       const { circuit, tables } = newCircuit(job, row, board, order, ids);
       row.fill({ ...job, ...tables }, circuit);
       if (row.problems.length === 0) {
         steps.push(...rowsOf(tables));
         reading.made += 1;
+        if (there !== undefined)
+          reading.renumbered.push({ line: row.line, name: circuit.name, from: number, to: circuit.number });
       }
     } else if (present !== undefined) {
       const filled = row.fill(job, present);
       if (row.problems.length === 0) {
         steps.push(...filled);
+        reading.changes.push(...row.changes);
         if (filled.length > 0) reading.changed += 1;
         else reading.same += 1;
       }
@@ -135,6 +159,22 @@ export function* readTable(job: Job, table: ForeignTable, ids: () => string): Ge
   }
   if (steps.length > 0) reading.command = edit(`${reading.made + reading.changed} circuits of a table`, steps);
   return reading;
+}
+
+/** The next number of each board that neither a circuit nor a row of the table has. */
+class Numbers {
+  private readonly used = new Set<number>();
+  private readonly last = new Map<string, number>();
+  constructor(job: Job, { as, rows }: ForeignTable) {
+    const at = as.indexOf('number');
+    const texts = [...Object.values(job.circuits).map(({ number }) => number), ...rows.map((cells) => cells[at] ?? '')];
+    for (const text of texts) if (/^\d{1,4}$/.test(text.trim())) this.used.add(Number(text));
+  }
+  next(boardId: string): string {
+    const number = (this.last.get(boardId) ?? Math.max(0, ...this.used)) + 1;
+    this.last.set(boardId, number);
+    return `${number}`;
+  }
 }
 
 type Tables = Pick<Job, 'circuits' | 'segments' | 'devices' | 'loads'>;
@@ -161,6 +201,8 @@ const lastOrder = (job: Job): string | undefined =>
 /** One row of a foreign table, and what is wrong with it. */
 class Row {
   readonly problems: RowProblem[] = [];
+  /** Cells that become others, once it is filled in. */
+  readonly changes: CellChange[] = [];
   private readonly texts = new Map<string, string>();
   private readonly heads = new Map<string, string>();
   constructor(
@@ -205,6 +247,15 @@ class Row {
     this.problems.push({ line: this.line, head: this.heads.get(id) ?? id, message });
   }
 
+  /** Whether it is of a circuit of that name: it says that name, or none. */
+  isCalled(name: string): boolean {
+    const said = this.text('name').toLowerCase();
+    return said === '' || said === name.trim().toLowerCase();
+  }
+  renumber(to: string): void {
+    this.texts.set('number', to);
+  }
+
   /** The board named, the only one there is, or the first where the table has no such column. */
   board(): Board | undefined {
     const boards = Object.values(this.job.boards)
@@ -245,7 +296,9 @@ class Row {
     const touched = new Map<string, { on: 'circuits' | 'segments' | 'devices' | 'loads'; row: object }>();
     for (const [id, text] of this.texts) {
       const column = this.columns.get(id);
-      if (text === '' || column === undefined || id === 'board' || id === 'use') continue;
+      // What a new one is for is said when it is made.
+      const isSaid = id === 'board' || (id === 'use' && !(circuit.id in this.job.circuits));
+      if (text === '' || column === undefined || isSaid) continue;
       const made = stepsFor(job, circuit, column, text, this.table.from);
       if (typeof made === 'string') {
         this.wrong(id, made);
@@ -261,6 +314,17 @@ class Row {
         const parsed = ROW_SCHEMAS[on].safeParse(next);
         if (parsed.success) touched.set(key, { on, row: next });
         else this.wrong(id, shapeProblems(parsed.error, '')[0]?.message ?? 'it does not fit here');
+      }
+      if (made.length > 0) {
+        const before = column.cell(job, circuit).shown;
+        const head = this.heads.get(id) ?? column.head;
+        this.changes.push({
+          line: this.line,
+          circuit: circuit.name,
+          head,
+          before: before === '' ? 'unknown' : before,
+          after: text,
+        });
       }
       steps.push(...made);
     }
@@ -283,15 +347,27 @@ function newCircuit(job: Job, row: Row, board: Board, order: string, ids: () => 
   const name = row.text('name');
   const use = row.use();
   const circuit: Circuit = {
-    ...{ id, order, number: row.text('number'), name: name === '' ? `Circuit ${row.text('number')}`.trim() : name },
-    ...{ kind: 'final', state: 'new', fromBoardId: board.id, topology: 'radial' },
+    id,
+    order,
+    number: row.text('number'),
+    name: name === '' ? `Circuit ${row.text('number')}`.trim() : name,
+    kind: 'final',
+    state: 'new',
+    fromBoardId: board.id,
+    topology: 'radial',
     ...(use === undefined ? {} : { use }),
   };
   if (!Circuit.safeParse(circuit).success) row.wrong('name', 'a number and a name of at most 200 characters are wanted');
   const poles = row.poles();
   const device = {
-    ...{ id: ids(), order: 'a', name: `${circuit.name} breaker`.slice(0, 200), state: 'new', seat: 'start', circuitId: id },
-    ...{ lines: [], grade: 'typical' },
+    id: ids(),
+    order: 'a',
+    name: cutName(`${circuit.name} breaker`),
+    state: 'new',
+    seat: 'start',
+    circuitId: id,
+    lines: [],
+    grade: 'typical',
     settings:
       job.dialect === 'nec'
         ? { family: 'moulded-case-nec', poles }

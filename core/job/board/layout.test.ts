@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { mouldedCase, splitHouse } from '../../testing/houses';
 import { breaker, stated } from '../../testing/jobs';
+import type { Device } from '../schema/device';
 import type { Job } from '../schema/job';
-import { type BoardLayout, boardLayout, linesAt, numberAt, overlap, placeOf, placeText, spanOf } from './layout';
+import { type BoardLayout, boardLayout, linesAt, numberAt, overlap, placeOf, placeText, polesWide, spanOf } from './layout';
 
 const slots: BoardLayout = { kind: 'slots', tracks: 2, halves: 42, bus: ['L1', 'L2'] };
 const three: BoardLayout = { ...slots, bus: ['L1', 'L2', 'L3'] };
@@ -53,7 +54,12 @@ describe('two columns of spaces', () => {
   it('numbers are those a directory writes', () => {
     const number = (text: string, span: number) => numberAt(placeOf(text, slots, span)!, slots);
     expect([number('9', 2), number('9', 4), number('10', 6), number('13a', 1), number('13b', 1), number('13b', 2)]).toEqual([
-      ...['9', '9,11', '10,12,14', '13a', '13b', '13b,15a'],
+      '9',
+      '9,11',
+      '10,12,14',
+      '13a',
+      '13b',
+      '13b,15a',
     ]);
   });
 });
@@ -67,6 +73,26 @@ describe('rails of modules', () => {
     expect(of(19)).toMatchObject({ tracks: 2, halves: 20 });
     expect(of(24, { rails: stated(3) })).toMatchObject({ tracks: 3, halves: 16 });
     expect(of(24, { layout: 'slots' })).toMatchObject({ kind: 'slots', halves: 24 });
+  });
+  it.each([
+    ['1P', 1],
+    ['1P+N', 1],
+    ['2P', 2],
+    ['3P', 3],
+    ['3P+N', 4],
+    ['4P', 4],
+  ] as const)('a device of %s is %i poles wide', (poles, wide) =>
+    expect(polesWide({ settings: { ...mouldedCase(20, '1P'), poles } as Device['settings'] }, 'rails')).toBe(wide),
+  );
+  it.each([
+    ['1+1', 2],
+    ['2+0', 2],
+    ['3+1', 4],
+    ['4+0', 4],
+    ['L-N-G', 2],
+  ] as const)('a surge device connected %s is %i wide on rails, two in spaces', (connection, wide) => {
+    expect(polesWide({ settings: { family: 'spd', connection } }, 'rails')).toBe(wide);
+    expect(polesWide({ settings: { family: 'spd', connection } }, 'slots')).toBe(2);
   });
   it('a device is as wide as is said, else a module a pole; its lines are none of the geometry', () => {
     expect(spanOf({ settings: breaker('B', 16, { poles: '1P+N' }) }, rails)).toBe(2);

@@ -32,7 +32,10 @@ describe('what the lines of a board carry', () => {
   });
   it('on one line there is no sum to tell apart; what nobody knows is counted', () => {
     expect(lineSums([on(10, true, 'L1'), on(null, true, 'L1')], ['L1'])).toEqual({
-      ...{ lines: [{ line: 'L1', amps: 10 }], neutralA: null, apart: 0, unknown: 1 },
+      lines: [{ line: 'L1', amps: 10 }],
+      neutralA: null,
+      apart: 0,
+      unknown: 1,
     });
     expect(lineSums([], ['L1', 'L2'])).toMatchObject({ apart: 0, neutralA: 0 });
   });

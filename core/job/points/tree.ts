@@ -52,7 +52,11 @@ export function placedPoints<P extends Treed>(points: Readonly<Record<string, P>
             : 'past';
     const last = (below.get(point.id) ?? []).length === 0;
     const here: PlacedPoint<P> = {
-      ...{ point, parent, fed, column: column++, lane },
+      point,
+      parent,
+      fed,
+      column: column++,
+      lane,
       dropped: !last && point.onward?.value === 'pigtail',
     };
     placed.push(here);

@@ -55,7 +55,7 @@ const Residual = z.strictObject({
 });
 
 /** What is seen on a device that sits in a board. */
-const body = {
+const mounting = {
   /** Wires one of its terminals takes. */
   terminalWires: fact(z.int().min(1, 'at least 1 wire').max(4, 'at most 4 wires')).optional(),
   terminalTorqueNm: fact(quantity(0.1, 100, 'N·m')).optional(),
@@ -90,7 +90,7 @@ const overcurrentBreaker = {
   curvePoints: fact(CurvePoints).optional(),
   /** Overrides the board's factor for this one device. */
   ownFactor: fact(quantity(0.3, 1, '')).optional(),
-  ...body,
+  ...mounting,
 };
 
 /** A warranty of a surge device: of itself, or of what is connected behind it. */
@@ -119,7 +119,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     poles: Poles,
     residual: Residual,
     ...conditional,
-    ...body,
+    ...mounting,
   }),
   z.strictObject({
     family: z.literal('fuse'),
@@ -131,7 +131,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     unmarked: fact(z.boolean()).optional(),
     timeDelay: fact(z.boolean()).optional(),
     curvePoints: fact(CurvePoints).optional(),
-    ...body,
+    ...mounting,
   }),
   z.strictObject({
     family: z.literal('mccb'),
@@ -145,7 +145,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     curvePoints: fact(CurvePoints).optional(),
     icuA: breakingA,
     icsA: breakingA,
-    ...body,
+    ...mounting,
   }),
   z.strictObject({
     family: z.literal('moulded-case-nec'),
@@ -161,7 +161,7 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     hundredPercentListed: fact(z.boolean()).optional(),
     arcFault: z.enum(['none', 'combination', 'branch-feeder']).optional(),
     groundFault: z.enum(['none', 'class-A', 'equipment-30mA']).optional(),
-    ...body,
+    ...mounting,
   }),
   z.strictObject({
     family: z.literal('outlet-protection'),
@@ -175,14 +175,14 @@ export const DeviceSettings = z.discriminatedUnion('family', [
     reversed: fact(z.boolean()).optional(),
     ...conditional,
   }),
-  z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles, ...conditional, ...body }),
+  z.strictObject({ family: z.literal('afdd'), ratingA, poles: Poles, ...conditional, ...mounting }),
   z.strictObject({
     family: z.literal('switch'),
     duty: z.enum(['main', 'isolator', 'transfer', 'contactor']),
     ratingA,
     poles: Poles,
     ...conditional,
-    ...body,
+    ...mounting,
   }),
   z.strictObject({
     family: z.literal('spd'),

@@ -1,9 +1,14 @@
 import * as z from 'zod';
+import { NAME_LETTERS } from '../ids';
 import { SIZE_TEXT, WIRES_TEXT } from '../sizeText';
 
 /** Where an entered fact comes from. An absent fact is unknown: there is no default. */
 export const Provenance = z.enum(['measured', 'stated', 'assumed']);
 export type Provenance = z.infer<typeof Provenance>;
+
+/** How a fact came to stand there without anybody entering it by itself: from what else is entered, from what is usual, as designed. */
+export const FactOrigin = z.enum(['inferred', 'usual', 'specified']);
+export type FactOrigin = z.infer<typeof FactOrigin>;
 
 export const Id = z
   .string()
@@ -17,7 +22,7 @@ const text = (most: number) =>
     .max(most, `at most ${most} characters`)
     .refine((value) => value.isWellFormed() && !value.includes('\0'), 'text that cannot be kept: broken characters');
 
-export const ShortText = text(200);
+export const ShortText = text(NAME_LETTERS);
 export const LongText = text(4000);
 /** Fractional order key: rows sort by it as plain text. */
 export const OrderKey = z.string().regex(/^[0-9A-Za-z]{1,64}$/, 'an order key is 1 to 64 letters or digits');
@@ -34,16 +39,23 @@ export function quantity(min: number, max: number, unit: string) {
 }
 
 /**
- * A fact that can decide a verdict: its value, where it comes from, and optionally a remark and a date.
- * @returns schema of `{value, from, note?, on?}`
+ * A fact that can decide a verdict: its value, where it comes from, and optionally how it came there, a remark and a date.
+ * @returns schema of `{value, from, origin?, note?, on?}`
  */
 export function fact<T extends z.ZodType>(value: T) {
-  return z.strictObject({ value, from: Provenance, note: ShortText.optional(), on: DateText.optional() });
+  return z.strictObject({
+    value,
+    from: Provenance,
+    origin: FactOrigin.optional(),
+    note: ShortText.optional(),
+    on: DateText.optional(),
+  });
 }
 
 export interface Fact<T> {
   value: T;
   from: Provenance;
+  origin?: FactOrigin | undefined;
   note?: string | undefined;
   on?: string | undefined;
 }
@@ -66,4 +78,7 @@ export const ConductorSize = z.string().regex(SIZE_TEXT, 'a size is written like
 export type ConductorSize = z.infer<typeof ConductorSize>;
 
 /** Wires counted by size: `4x14AWG 2x12AWG`, or `0` for none. */
-export const WireList = z.string().max(200).regex(WIRES_TEXT, 'wires are written like "4x14AWG 2x12AWG", or "0" for none');
+export const WireList = z
+  .string()
+  .max(NAME_LETTERS)
+  .regex(WIRES_TEXT, 'wires are written like "4x14AWG 2x12AWG", or "0" for none');

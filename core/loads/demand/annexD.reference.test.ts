@@ -44,7 +44,11 @@ function dwelling(ft2: number, entered: readonly Entered[], pack: Job['pack'] = 
     }) as Circuit;
   const asked = (id: string, purpose: 'small-appliance' | 'laundry'): CircuitBelow => ({
     circuit: circuit(id, { use: 'sockets', purpose: stated(purpose) }),
-    ...{ loads: [], poles: known({ lines: 1, neutral: true }), lines: [], apart: false, ratedA: known(20) },
+    loads: [],
+    poles: known({ lines: 1, neutral: true }),
+    lines: [],
+    apart: false,
+    ratedA: known(20),
   });
   const below: CircuitBelow[] = [
     asked('s1', 'small-appliance'),
@@ -52,18 +56,22 @@ function dwelling(ft2: number, entered: readonly Entered[], pack: Job['pack'] = 
     asked('laundry', 'laundry'),
     ...entered.map(({ name, kind, watts, amps, line }): CircuitBelow => {
       const load: Load = {
-        ...{ id: name, circuitId: name, order: 'a', name, appliance: stated(kind), cosPhi: stated(1), continuous: stated(false) },
+        id: name,
+        circuitId: name,
+        order: 'a',
+        name,
+        appliance: stated(kind),
+        cosPhi: stated(1),
+        continuous: stated(false),
         ...(watts === undefined ? {} : { powerW: stated(watts) }),
         ...(amps === undefined ? {} : { currentA: stated(amps) }),
       };
       return {
-        ...{
-          circuit: circuit(name, { use: 'fixed' }),
-          loads: [load],
-          lines: line === undefined ? [] : [line],
-          apart: false,
-          ratedA: known(20),
-        },
+        circuit: circuit(name, { use: 'fixed' }),
+        loads: [load],
+        lines: line === undefined ? [] : [line],
+        apart: false,
+        ratedA: known(20),
         poles: known({ lines: line === undefined ? 2 : 1, neutral: line !== undefined || kind === 'range' || kind === 'dryer' }),
       };
     }),

@@ -1,12 +1,12 @@
 import { andThen, known, type Maybe, map, unknown } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Board } from '../../job/sealed';
-import { type Earned, earned } from '../../rules/credit';
-import { ARTICLE_220, METHOD_CREDITS } from './credits';
+import { type Applied, applies } from '../../rules/relaxation';
 import { type Legs, legsOf, type NeutralDemand, neutralOf } from './legs';
 import { METHODS } from './methods';
 import type { DemandLine } from './partThree';
 import { type DwellingLoads, sum, systemVolts } from './read';
+import { ARTICLE_220, METHOD_RELAXATIONS } from './relaxations';
 import type { DemandMethod } from './taken';
 
 /** A demand with its lines, as it is written down, and how it lies on the lines of the system. */
@@ -43,14 +43,16 @@ export const calculated = ({ read, about }: DwellingLoads, method: DemandMethod)
 export function dwellingDemand(dwelling: DwellingLoads): Maybe<DwellingDemand> {
   const { about, read } = dwelling;
   const method = about.board.demandMethod === undefined ? STANDARD : factOf('boards', about.board, 'demandMethod');
-  return andThen(earned(ARTICLE_220, about), (article) => {
-    if (!article.earned) return unknown(`boards.${about.board.id}.areaM2`, article.why);
+  return andThen(applies(ARTICLE_220, about), (article) => {
+    if (!article.applies) return unknown(`boards.${about.board.id}.areaM2`, article.why);
     return andThen(method, (by) => {
-      const credit = by === 'standard' ? EARNED : earned(METHOD_CREDITS[by], about);
-      return andThen(credit, (answer) =>
-        andThen(calculated(dwelling, answer.earned ? by : 'standard'), (calculation) =>
+      const relaxation = by === 'standard' ? NEEDS_NONE : applies(METHOD_RELAXATIONS[by], about);
+      return andThen(relaxation, (answer) =>
+        andThen(calculated(dwelling, answer.applies ? by : 'standard'), (calculation) =>
           map(read, (from) => ({
-            ...{ board: about.board, calculation, refused: answer.earned ? undefined : answer.why },
+            board: about.board,
+            calculation,
+            refused: answer.applies ? undefined : answer.why,
             neutral: neutralOf(from),
           })),
         ),
@@ -59,4 +61,4 @@ export function dwellingDemand(dwelling: DwellingLoads): Maybe<DwellingDemand> {
   });
 }
 const STANDARD = known<DemandMethod>('standard');
-const EARNED = known<Earned>({ earned: true });
+const NEEDS_NONE = known<Applied>({ applies: true });

@@ -16,16 +16,21 @@ function together(read: Read, { wholeVa, share }: { wholeVa: number; share: numb
     ...general.lines,
     ...rest.map(
       ({ load, va }): DemandLine => ({
-        ...{ id: load.id, what: load.name, factor: 'as marked', connectedVa: va, demandVa: null, rule },
+        id: load.id,
+        what: load.name,
+        factor: 'as marked',
+        connectedVa: va,
+        demandVa: null,
+        rule,
       }),
     ),
     {
-      ...{
-        id: 'together',
-        what: 'these together',
-        factor: `first ${kilo(wholeVa)} kVA at 100 %, the rest at ${inPercent(share)} %`,
-      },
-      ...{ connectedVa, demandVa: Math.min(connectedVa, wholeVa) + share * Math.max(0, connectedVa - wholeVa), rule },
+      id: 'together',
+      what: 'these together',
+      factor: `first ${kilo(wholeVa)} kVA at 100 %, the rest at ${inPercent(share)} %`,
+      connectedVa,
+      demandVa: Math.min(connectedVa, wholeVa) + share * Math.max(0, connectedVa - wholeVa),
+      rule,
       shares: [{ va: general.connectedVa, on: undefined }, ...rest.map(shareOf)],
     },
   ];
@@ -40,11 +45,15 @@ function optionalClimate({ taken }: Read, shares: { few: number; many: number },
   // Beside a heat pump they are its supplement, however many there are.
   const share = many && pumps.length === 0 ? shares.many : shares.few;
   const heat = {
-    ...{ what: 'heating', connectedVa: vaOf(pumps) + vaOf(space), demandVa: vaOf(pumps) + share * vaOf(space) },
+    what: 'heating',
+    connectedVa: vaOf(pumps) + vaOf(space),
+    demandVa: vaOf(pumps) + share * vaOf(space),
     shares: [...pumps.map(shareOf), ...space.map((each) => ({ ...shareOf(each), va: share * each.va }))],
   };
   const cool = {
-    ...{ what: 'cooling', connectedVa: vaOf(pumps) + vaOf(cooling), demandVa: vaOf(pumps) + vaOf(cooling) },
+    what: 'cooling',
+    connectedVa: vaOf(pumps) + vaOf(cooling),
+    demandVa: vaOf(pumps) + vaOf(cooling),
     shares: [...pumps, ...cooling].map(shareOf),
   };
   const most = heat.demandVa >= cool.demandVa ? heat : cool;
@@ -61,8 +70,12 @@ const chargerLines = ({ job, taken }: Read): DemandLine[] => {
   if (chargers.length === 0) return [];
   return [
     {
-      ...{ id: 'chargers', what: `vehicle charger: ${names(chargers)}`, factor: chargersWords(job), connectedVa: vaOf(chargers) },
-      ...{ demandVa: chargersVa(job, chargers), rule: table.CHARGERS(job.pack) },
+      id: 'chargers',
+      what: `vehicle charger: ${names(chargers)}`,
+      factor: chargersWords(job),
+      connectedVa: vaOf(chargers),
+      demandVa: chargersVa(job, chargers),
+      rule: table.CHARGERS(job.pack),
       shares: chargers.map(shareOf),
     },
   ];
@@ -73,7 +86,13 @@ const plainLines = ({ job, taken }: Read): DemandLine[] =>
   ofKind(taken, 'plain').map((each) => wholeLine(each, each.load.name, table.OTHER_LOADS(job.pack)));
 
 const wholeLine = (each: TakenLoad, what: string, rule: Source): DemandLine => ({
-  ...{ id: each.load.id, what, factor: '100 %', connectedVa: each.va, demandVa: each.va, rule, shares: [shareOf(each)] },
+  id: each.load.id,
+  what,
+  factor: '100 %',
+  connectedVa: each.va,
+  demandVa: each.va,
+  rule,
+  shares: [shareOf(each)],
 });
 
 /** A new charger beside a metered demand runs for hours: its plate, or what 220.57 has at least, and a quarter more (625.42). */
@@ -81,12 +100,13 @@ function newCharger({ job }: Read, each: TakenLoad): DemandLine {
   const va = chargersVa(job, [each]);
   const demandVa = table.METERED_TIMES * va;
   return {
-    ...{
-      id: each.load.id,
-      what: `${each.load.name}, new`,
-      factor: `${inPercent(table.METERED_TIMES)} % of ${chargersWords(job)}`,
-    },
-    ...{ connectedVa: va, demandVa, rule: table.CHARGERS(job.pack), shares: [{ ...shareOf(each), va: demandVa }] },
+    id: each.load.id,
+    what: `${each.load.name}, new`,
+    factor: `${inPercent(table.METERED_TIMES)} % of ${chargersWords(job)}`,
+    connectedVa: va,
+    demandVa,
+    rule: table.CHARGERS(job.pack),
+    shares: [{ ...shareOf(each), va: demandVa }],
   };
 }
 
@@ -118,8 +138,12 @@ export const METHODS: Readonly<Record<DemandMethod, Method>> = {
     const added = read.taken.filter(({ isNew, kind }) => isNew && kind !== 'general');
     return map(factOf('boards', read.board, 'meteredVa'), (meteredVa) => [
       {
-        ...{ id: 'metered', what: 'greatest demand metered over a year', factor: `${inPercent(table.METERED_TIMES)} %` },
-        ...{ connectedVa: meteredVa, demandVa: table.METERED_TIMES * meteredVa, rule },
+        id: 'metered',
+        what: 'greatest demand metered over a year',
+        factor: `${inPercent(table.METERED_TIMES)} %`,
+        connectedVa: meteredVa,
+        demandVa: table.METERED_TIMES * meteredVa,
+        rule,
       },
       ...added.map((each) =>
         each.kind === 'vehicle-charger' ? newCharger(read, each) : wholeLine(each, `${each.load.name}, new`, rule),

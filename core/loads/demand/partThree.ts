@@ -47,8 +47,11 @@ export function generalLines({ job, areaFt2, circuits }: Read): { lines: DemandL
   if (areaFt2 === 0) return { lines: [], connectedVa: 0 };
   const lines: DemandLine[] = [
     {
-      ...{ id: 'general', what: `general lighting and receptacles, ${Math.round(areaFt2)} ft²`, demandVa: null },
-      ...{ factor: `${table.GENERAL_VA_PER_FT2} VA/ft²`, connectedVa: areaFt2 * table.GENERAL_VA_PER_FT2 },
+      id: 'general',
+      what: `general lighting and receptacles, ${Math.round(areaFt2)} ft²`,
+      demandVa: null,
+      factor: `${table.GENERAL_VA_PER_FT2} VA/ft²`,
+      connectedVa: areaFt2 * table.GENERAL_VA_PER_FT2,
       rule: table.GENERAL_LIGHTING(job.pack),
     },
     ...counted('small-appliance', smallAppliance, table.SMALL_APPLIANCE(job.pack)),
@@ -140,12 +143,12 @@ function largestMotorLine({ job }: Read, counted: readonly TakenLoad[]): DemandL
   );
   return [
     {
-      ...{
-        id: 'largest-motor',
-        what: `largest motor: ${largest.load.name}`,
-        factor: `${inPercent(table.LARGEST_MOTOR_SHARE)} %`,
-      },
-      ...{ connectedVa: largest.va, demandVa: table.LARGEST_MOTOR_SHARE * largest.va, rule: table.MOTORS(job.pack) },
+      id: 'largest-motor',
+      what: `largest motor: ${largest.load.name}`,
+      factor: `${inPercent(table.LARGEST_MOTOR_SHARE)} %`,
+      connectedVa: largest.va,
+      demandVa: table.LARGEST_MOTOR_SHARE * largest.va,
+      rule: table.MOTORS(job.pack),
       shares: [shareOf(largest)],
     },
   ];
@@ -162,20 +165,32 @@ function continuousLine({ job }: Read, groups: readonly Group[]): DemandLine[] {
   const connectedVa = sum(parts.map(({ va }) => va));
   return [
     {
-      ...{ id: 'continuous', what: `continuous: ${names(parts.map(({ each }) => each))}`, factor: '25 % more' },
-      ...{ connectedVa, demandVa: 0.25 * connectedVa, rule: table.CONTINUOUS_PART(job.pack) },
+      id: 'continuous',
+      what: `continuous: ${names(parts.map(({ each }) => each))}`,
+      factor: '25 % more',
+      connectedVa,
+      demandVa: 0.25 * connectedVa,
+      rule: table.CONTINUOUS_PART(job.pack),
       shares: parts.map(({ each, va }) => ({ ...shareOf(each), va })),
     },
   ];
 }
 
 const lineOf = ({ id, what, loads, demandVa, factor, rule }: Group): DemandLine => ({
-  ...{ id, what, factor, connectedVa: vaOf(loads), demandVa, rule },
+  id,
+  what,
+  factor,
+  connectedVa: vaOf(loads),
+  demandVa,
+  rule,
   shares: loads.map(shareOf),
 });
 
 const generalDemand = ({ job }: Read, connectedVa: number): DemandLine => ({
-  ...{ id: 'general-demand', what: 'these together', connectedVa, demandVa: table.generalDemandVa(connectedVa) },
+  id: 'general-demand',
+  what: 'these together',
+  connectedVa,
+  demandVa: table.generalDemandVa(connectedVa),
   factor: 'first 3000 VA at 100 %, to 120 000 VA at 35 %, the rest at 25 %',
   rule: table.GENERAL_FACTORS(job.pack),
 });

@@ -4,7 +4,7 @@ import type { Board, Job } from '../../job/sealed';
 import { LINES_OF } from '../../network/states';
 import { FT2_M2 } from '../../tables/demand';
 import { type Ruled, voltsFor } from '../drawn';
-import type { Dwelling } from './credits';
+import type { Dwelling } from './relaxations';
 import { type CircuitBelow, type DemandKind, newOutletsOn, type TakenLoad, takenOn } from './taken';
 
 /** What is read of a board and of all that hangs below it. */
@@ -53,7 +53,10 @@ export function dwellingLoads(
   const read = map(
     parts,
     ({ areaM2, taken, smallAppliance, laundry }): Read => ({
-      ...{ job: ruled, board, taken, areaFt2: areaM2 / FT2_M2 },
+      job: ruled,
+      board,
+      taken,
+      areaFt2: areaM2 / FT2_M2,
       circuits: { smallAppliance, laundry, least: service },
     }),
   );

@@ -1,4 +1,4 @@
-import { all, andThen, known, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, known, lacks, type Maybe, map, unknown } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Appliance, Circuit, Job, Line, Load } from '../../job/sealed';
 import { linesOf } from '../../job/terms';
@@ -56,7 +56,7 @@ export function takenOn(job: Job, below: CircuitBelow): Maybe<TakenLoad>[] {
   if (wholeA !== undefined) return [takenWhole(job, below, wholeA)];
   // Outlets and lights of the dwelling are in its floor area; of anything else somebody has to say what hangs there.
   if (loads.length === 0 && (apart || !GENERAL_USES.has(circuit.use)))
-    return [unknown(`circuits.${circuit.id}`, `the loads of ${circuit.name}`)];
+    return [lacks('loads', `circuits.${circuit.id}`, `the loads of ${circuit.name}`)];
   return loads.map((load) => {
     const lines = loadLines(below.circuit, below.loads, load, below.poles);
     const own = map(lines, (on) => on.poles);
@@ -65,7 +65,12 @@ export function takenOn(job: Job, below: CircuitBelow): Maybe<TakenLoad>[] {
       const unsaid = on.unsaid === undefined ? at : [];
       const parts = all({ va: voltAmperes(job, load, kind, poles), continuous: isContinuous(load, kind) });
       return map(parts, ({ va, continuous }) => ({
-        ...{ load, circuit: below.circuit, kind, va: va.va, lines: unsaid, continuous },
+        load,
+        circuit: below.circuit,
+        kind,
+        va: va.va,
+        lines: unsaid,
+        continuous,
         onNeutral: poles.lines === 1,
         motor: (MOTORS.has(kind) || load.motorHp !== undefined) && !va.factored,
         isNew: isNew(below.circuit),
@@ -80,7 +85,10 @@ const takenWhole = (job: Job, below: CircuitBelow, wholeA: Maybe<number>): Maybe
   const parts = all({ own, wholeA, continuous: factOf('circuits', circuit, 'continuous') });
   return map(parts, ({ own: poles, wholeA: currentA, continuous }) => ({
     load: { id: circuit.id, circuitId: circuit.id, order: circuit.order, name: circuit.name },
-    ...{ circuit, kind: 'plain', va: currentA * voltsFor(poles, job), continuous },
+    circuit,
+    kind: 'plain',
+    va: currentA * voltsFor(poles, job),
+    continuous,
     lines: linesOn(job, below, [], poles.lines),
     onNeutral: poles.neutral,
     motor: false,

@@ -2,7 +2,8 @@ import { breakingCapacity, type Capacity, type RatedVolts, ratedVolts } from '..
 import { identityOf } from '../../devices/identity';
 import { type CircuitFacts, faultAtDevice, isOvercurrent, leastOfMost, type Seated } from '../../house/facts';
 import { FAMILIES } from '../../job/families';
-import { all, andThen, both, known, type Maybe, map } from '../../job/known';
+import { all, andThen, both, known, lack, type Maybe, map } from '../../job/known';
+import type { QuantityId } from '../../job/quantities';
 import { factOf, settingOf } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { showCurrent } from '../../job/show';
@@ -11,6 +12,7 @@ import type { Answer, Check, Verdict } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import {
   answer,
+  besides,
   type Comparison,
   figure,
   fits,
@@ -21,19 +23,20 @@ import {
   notAssessed,
   unknownCheck,
 } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { scale } from '../../network/complex';
 import type { Fault } from '../../network/fault';
 import { currentOf } from '../../network/feeds';
 import { linesOpened, opensNeutral } from '../../network/poles';
 import { type FaultKind, kindsAmong, lineVoltageV, type Poles } from '../../network/states';
 import { clause } from '../../rules/clauses';
-import { type Earned, earned } from '../../rules/credit';
 import { rulesOf } from '../../rules/packs';
+import { type Applied, applies } from '../../rules/relaxation';
 import { CONSUMER_UNIT_A, CONSUMER_UNIT_SOURCE } from '../../tables/consumerUnit';
 import { INSTRUMENT_ERROR, MEASURED_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 import { inPercent } from '../../units';
-import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './credits';
+import { COMBINATION, CONDITIONAL, CONSUMER_UNIT, type Combined } from './relaxations';
 
 const PRACTICE: Source = { standard: 'common practice', edition: '', clause: 'instrument limits', basis: 'practice' };
 
@@ -50,8 +53,8 @@ export function breaksFault(facts: CircuitFacts): Answer {
   }
   if (!own.some(isOvercurrent))
     checks.unshift(
-      unknownCheck('device', 'Overcurrent device', [
-        { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
+      unknownCheck(keyed('device'), 'Overcurrent device', [
+        lack('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`),
       ]),
     );
   for (const device of wiring.pointDevices) checks.push(...atOutlet(facts, device));
@@ -66,11 +69,11 @@ function atOutlet(facts: CircuitFacts, device: Device): Check[] {
   if (device.settings.family !== 'outlet-protection') return [capacityNotAssessed(device.id, device.name)];
   if (facts.job.dialect === 'iec') return conditional(facts, { device, wiring: facts.wiring, seat: 'start' });
   const why = 'opens no short circuit: the breaker of its circuit does, behind which it is listed (UL 943, UL 1699)';
-  return [notApplicable(`breaks:${device.id}`, `Short-circuit rating of ${device.name}`, why)];
+  return [notApplicable(keyed('breaks', device.id), `Short-circuit rating of ${device.name}`, why)];
 }
 
 const capacityNotAssessed = (id: string, name: string): Check =>
-  notAssessed(`breaks:${id}`, `Short-circuit rating of ${name}`, `${name}: this family is not assessed yet`);
+  notAssessed(keyed('breaks', id), `Short-circuit rating of ${name}`, `${name}: this family is not assessed yet`);
 
 /** The poles a device has in its circuit: as many lines as it opens, the neutral where the circuit has one. */
 function polesAt(facts: CircuitFacts, { device, wiring }: Seated): Maybe<Poles> {
@@ -83,7 +86,7 @@ function polesAt(facts: CircuitFacts, { device, wiring }: Seated): Maybe<Poles> 
 function ownBreaking(facts: CircuitFacts, seated: Seated): Check[] {
   const { device } = seated;
   const poles = polesAt(facts, seated);
-  if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
+  if (!poles.known) return [unknownCheck(keyed('breaks', device.id), `Faults at ${device.name}`, poles.missing)];
   const kinds = kindsAmong(poles.value);
   const checks = kinds.map((kind) => breaks(facts, seated, kind));
   checks.push(...kindsOfVoltage(kinds).flatMap((between) => voltage(facts, seated, between)));
@@ -107,7 +110,7 @@ function judgeMost(
   comparison: (fault: Maybe<Fault>) => Maybe<Comparison>,
 ): Check {
   const { device } = seated;
-  const [id, title] = [`breaks:${device.id}:${kind}`, `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`];
+  const [id, title] = [keyed('breaks', device.id, kind), `${faultWord(facts.job.dialect, kind)} fault at ${device.name}`];
   const fault = faultAtDevice(facts, seated, kind);
   const check = judge(id, title, comparison(fault));
   const least = fault.known ? undefined : leastOfMost(facts, seated, kind);
@@ -122,27 +125,28 @@ function compare(facts: CircuitFacts, seated: Seated, fault: Fault, own: Capacit
   const source = own.source(pack);
   const plain = against(fault, own.capacityA, {
     rule: source.standard === 'NEC' ? source : clause(pack, 'breaks'),
+    quantity: QUANTITY_OF[own.symbol],
     symbol: own.symbol,
     serviceA: own.serviceA,
     rests: [source, LOOP_SOURCE],
-    why: 'at its line terminals, cold conductors',
+    why: 'at its line terminals, conductors at 20 °C',
   });
   if (fits(plain.demand, plain.limit)) return known(plain);
   const tried = [...combinations(facts, seated, fault, own.serviceA), ...consumerUnit(facts, seated, fault)];
   const helping = tried.filter(({ relaxed }) => fits(relaxed.demand, relaxed.limit));
   let refused = '';
   let lacking: Maybe<Comparison> | undefined;
-  for (const { relaxed, credit } of helping) {
-    if (!credit.known) lacking ??= credit;
-    else if (credit.value.earned) return known(relaxed, credit.given);
-    else refused = `${refused}; ${credit.value.why}`;
+  for (const { relaxed, relaxation } of helping) {
+    if (!relaxation.known) lacking ??= relaxation;
+    else if (relaxation.value.applies) return known(relaxed, relaxation.given);
+    else refused = besides(refused, relaxation.value.why);
   }
-  return lacking ?? known({ ...plain, because: () => `${plain.because()}${refused}` });
+  return lacking ?? known({ ...plain, because: () => besides(plain.because(), refused) });
 }
 
 interface Relief {
   relaxed: Comparison;
-  credit: Maybe<Earned>;
+  relaxation: Maybe<Applied>;
 }
 
 /** Each combination entered for the device. */
@@ -154,12 +158,13 @@ function combinations(facts: CircuitFacts, { device }: Seated, fault: Fault, ser
     const upstream = about.chain.find(({ id }) => id === combination.upstreamDeviceId)?.name ?? 'its upstream device';
     const relaxed = against(fault, capacity.value, {
       rule: clause(facts.job.pack, 'combination'),
+      quantity: 'combined',
       symbol: 'rating of the combination',
       serviceA,
       rests: [LOOP_SOURCE],
       why: `at its line terminals; ${device.name} with ${upstream} as listed in ${combination.reference}`,
     });
-    return [{ relaxed, credit: both(earned(COMBINATION, about), capacity, (credit) => credit) }];
+    return [{ relaxed, relaxation: both(applies(COMBINATION, about), capacity, (relaxation) => relaxation) }];
   });
 }
 
@@ -168,16 +173,21 @@ function consumerUnit(facts: CircuitFacts, seated: Seated, fault: Fault): Relief
   if (!rulesOf(facts.job.pack).consumerUnits) return [];
   const relaxed = against(fault, CONSUMER_UNIT_A, {
     rule: CONSUMER_UNIT_SOURCE,
+    quantity: 'consumerUnit',
     symbol: '16 kA of the consumer unit',
     serviceA: undefined,
     rests: [LOOP_SOURCE],
     why: 'at its line terminals, in a consumer unit marked for it behind the cut-out fuse',
   });
-  return [{ relaxed, credit: earned(CONSUMER_UNIT, { facts, seated }) }];
+  return [{ relaxed, relaxation: applies(CONSUMER_UNIT, { facts, seated }) }];
 }
+
+const QUANTITY_OF = { Icn: 'Icn', AIC: 'Icn', Icu: 'Icu', 'breaking capacity': 'I1' } as const;
 
 interface Against {
   rule: Source;
+  /** Which rating it is held against, and as the working writes it. */
+  quantity: QuantityId;
   symbol: string;
   serviceA: number | undefined;
   rests: readonly Source[];
@@ -185,12 +195,13 @@ interface Against {
 }
 
 /** A fault against a rating, whichever it is: what an instrument may be off by counts for all of them. */
-function against(fault: Fault, limit: number, { rule, symbol, serviceA, rests, why }: Against): Comparison {
+function against(fault: Fault, limit: number, { rule, quantity, symbol, serviceA, rests, why }: Against): Comparison {
   const { within, because } = reservation(fault, limit, serviceA);
   return {
     demand: fault.currentA,
     limit,
     unit: 'A',
+    of: ['Ipf', quantity],
     rule,
     within,
     rests,
@@ -248,41 +259,45 @@ function voltage({ job }: CircuitFacts, { device }: Seated, between: boolean): C
       demand,
       limit,
       unit: 'V',
+      of: ['connectedV', 'ratedV'],
       rule,
-      aside: true,
+      secondary: true,
       because: () => `marked ${volts.marking}; ${between ? 'line to line' : `each pole to ${word(job.dialect, 'earth')}`}`,
       working: () => [line('U ≤ rated', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     };
   });
-  return [judge(`voltage:${device.id}:${between ? 'L-L' : 'L-PE'}`, `Voltage at ${device.name}`, comparison)];
+  return [judge(keyed('voltage', device.id, between ? 'L-L' : 'L-PE'), `Voltage at ${device.name}`, comparison)];
 }
 
 /** A switch, residual or not, stands a fault only together with the overcurrent device its rating names. */
 function conditional(facts: CircuitFacts, seated: Seated): Check[] {
   const { device } = seated;
   const poles = polesAt(facts, seated);
-  if (!poles.known) return [unknownCheck(`breaks:${device.id}`, `Faults at ${device.name}`, poles.missing)];
+  if (!poles.known) return [unknownCheck(keyed('breaks', device.id), `Faults at ${device.name}`, poles.missing)];
   const rating = settingOf(device, 'conditionalA');
   const named = backup(facts, seated);
   const rule = clause(facts.job.pack, device.settings.family === 'rccb' ? 'conditional' : 'conditionalSwitch');
   return kindsAmong(poles.value).map((kind) => {
     return judgeMost(facts, seated, kind, (found) =>
       andThen(all({ fault: found, limit: rating }), ({ fault, limit }): Maybe<Comparison> => {
-        const credit = earned(CONDITIONAL, { device, backup: named });
+        const relaxation = applies(CONDITIONAL, { device, backup: named });
         const relaxed = against(fault, limit, {
           rule,
+          quantity: 'Inc',
           symbol: 'Inc',
           serviceA: undefined,
           rests: [LOOP_SOURCE],
           why: `at its line terminals, with ${named?.name ?? 'the device it is rated with'}`,
         });
-        return andThen(credit, (answer) =>
+        return andThen(relaxation, (answer) =>
           known(
-            answer.earned
+            answer.applies
               ? relaxed
               : {
                   ...relaxed,
                   limit: 0,
+                  // Its rating holds not without the device it is rated with: there is none to compare.
+                  of: 'whether',
                   because: () => `${faultWord(facts.job.dialect, kind)} at its line terminals; ${answer.why}`,
                 },
           ),

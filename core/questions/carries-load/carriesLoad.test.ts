@@ -33,7 +33,7 @@ describe('carries-load', () => {
     };
     expect(feeder(12.8).verdict).toBe('pass');
     expect(feeder(12.9)).toMatchObject({ verdict: 'caution', demand: 12.9, limit: 16 });
-    expect(feeder(16, 'stated')).toMatchObject({ verdict: 'pass', because: expect.stringContaining('above 0.8 of it') });
+    expect(feeder(16, 'stated')).toMatchObject({ verdict: 'pass', because: expect.stringContaining('above 80 % of it') });
     expect(feeder(16.1, 'stated').verdict).toBe('stop');
     expect(ask(withField(one(), 'circuits', 'c', ['designCurrentA'], stated(15)), 'carries-load').verdict).toBe('pass');
   });

@@ -3,22 +3,22 @@ import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { perDevice } from '../../house/perDevice';
 import { FAMILIES } from '../../job/families';
-import { all, andThen, known, list, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, known, lack, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device } from '../../job/sealed';
 import type { Answer, Check, WorkingLine } from '../../judging/answer';
-import { answer, type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { answer, besides, type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { relieved } from '../../judging/relieved';
 import { type AtLeast, atLeastOf, partOf } from '../../loads/designCurrent';
 import { groupShare } from '../../loads/diversity';
 import { sumOf } from '../../loads/sum';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { LARGE_RANGE_W, RANGE_DEVICE, RANGE_LEAST_A } from '../../tables/appliances';
 import { FULL_SHARE } from '../../tables/customary';
 import type { Source } from '../../tables/source';
-import { kilo } from '../../units';
-import { WHOLE_RATING } from './credits';
+import { inPercent, kilo } from '../../units';
 import { dedicatedCheck } from './dedicated';
 import { dwellingCheck } from './demand';
 import { markedDevices, motorOverload } from './marked';
@@ -34,6 +34,7 @@ import {
   sharedBus,
   switchRating,
 } from './ratings';
+import { WHOLE_RATING } from './relaxations';
 
 const FACTOR: Source = {
   standard: 'IEC 61439-3',
@@ -60,8 +61,8 @@ export function carriesLoad(facts: CircuitFacts): Answer {
   }
   if (!own.some(isOvercurrent))
     checks.unshift(
-      unknownCheck('device', 'Overcurrent device', [
-        { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
+      unknownCheck(keyed('device'), 'Overcurrent device', [
+        lack('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`),
       ]),
     );
   for (const device of wiring.pointDevices) checks.push(outletRating(facts, device));
@@ -97,11 +98,12 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
       demand: ib.ibA,
       limit,
       unit: 'A',
+      of: ['Ib', factor === 1 ? 'In' : 'InDerated'],
       rule,
       atLeast: least(ib.atLeast),
       within: full && isObserved(facts.circuit) ? 'caution' : 'pass',
       because: () =>
-        `${figure(ib.ibA)} A through ${figure(ratedA)} A${factor === 1 ? '' : ` × ${figure(factor)}`}${full ? NEARLY : ''}`,
+        besides(factor === 1 ? '' : `In ${figure(ratedA)} A × ${figure(factor)} for its place in the board`, full ? NEARLY : ''),
       working: () => [
         line(ib.formula, ib.values, `${figure(ib.ibA)} A`, PLATE),
         line('In · factor of the board', `${figure(ratedA)} · ${figure(factor)}`, `${figure(limit)} A`, FACTOR),
@@ -110,7 +112,7 @@ function carries(facts: CircuitFacts, seated: Seated): Check {
       ],
     };
   });
-  return judge(`carries:${device.id}`, `Design current through ${device.name}`, comparison);
+  return judge(keyed('carries', device.id), `Design current through ${device.name}`, comparison);
 }
 
 const least = (atLeast: AtLeast | undefined): Comparison['atLeast'] =>
@@ -130,7 +132,9 @@ const askedBehind = perDevice('load behind', (house, seated) => {
     }),
   );
   return map(all({ each: asked, share: groupShare(job, device, behind.length) }), ({ each, share }) => ({
-    ...{ each, share, sum: sumOf(each, share) },
+    each,
+    share,
+    sum: sumOf(each, share),
   }));
 });
 
@@ -153,6 +157,7 @@ function groupCarries(facts: CircuitFacts, seated: Seated): Check {
       demand: sum.mostA,
       limit,
       unit: 'A',
+      of: ['IbSum', factor === 1 ? 'In' : 'InDerated'],
       rule,
       atLeast: least(atLeastOf(sum)),
       because: () => `what the ${each.length} circuits behind ${device.name} ask${where}`,
@@ -167,7 +172,7 @@ function groupCarries(facts: CircuitFacts, seated: Seated): Check {
       ],
     };
   });
-  return judge(`carries:${device.id}`, `Load through ${device.name}`, comparison);
+  return judge(keyed('carries', device.id), `Load through ${device.name}`, comparison);
 }
 
 /** NEC: 1.25 times the continuous part and the rest ≤ In; a device listed for all of its rating carries it as it is. */
@@ -182,10 +187,11 @@ function carriesContinuous(facts: CircuitFacts, device: Device): Check {
       demand,
       limit: ratedA,
       unit: 'A',
+      of: ['Ib', 'In'],
       rule,
       atLeast: least(atLeast),
       within: full && isObserved(circuit) ? 'caution' : 'pass',
-      because: () => `${formula} through ${figure(ratedA)} A${full ? NEARLY : ''}`,
+      because: () => besides(formula, full ? NEARLY : ''),
       working: () => [
         line(formula, load.values, `${figure(demand)} A`, rule),
         ...load.sized.map((by) => line(by.formula, by.values, `${figure(by.neededA)} A`, by.source)),
@@ -196,10 +202,10 @@ function carriesContinuous(facts: CircuitFacts, device: Device): Check {
     return relieved(
       by(load.factoredA, load.formula, load.atLeast.factored),
       () => known(by(load.wholeA, 'all of the load as it is', load.atLeast.whole)),
-      () => earned(WHOLE_RATING, device),
+      () => applies(WHOLE_RATING, device),
     );
   });
-  return judge(`carries:${id}`, `Load through ${name}`, comparison);
+  return judge(keyed('carries', id), `Load through ${name}`, comparison);
 }
 
 /** A large range has a circuit of 40 A at least, whatever its demand comes to. */
@@ -221,13 +227,14 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
       demand: RANGE_LEAST_A,
       limit: ratedA,
       unit: 'A',
+      of: ['required', 'In', 'limit-first'],
       rule,
-      aside: true,
+      secondary: true,
       because: () => `${range.name}, of ${figure(kilo(powerW))} kW, behind ${device.name}`,
       working: () => [line('40 A ≤ rating', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
     }),
   );
-  return [judge(`range:${device.id}`, 'Circuit of a large range', comparison)];
+  return [judge(keyed('range', device.id), 'Circuit of a large range', comparison)];
 }
 
 /**
@@ -239,7 +246,7 @@ const isFull = ({ toBoardId }: Circuit, demandA: number, ratedA: number): boolea
 
 const isObserved = ({ designCurrentA }: Circuit): boolean => designCurrentA !== undefined && designCurrentA.from !== 'stated';
 
-const NEARLY = `: above ${FULL_SHARE} of it, it is nearly full`;
+const NEARLY = `nearly full: above ${inPercent(FULL_SHARE)} % of it`;
 
 const fullLine = (demandA: number, ratedA: number): WorkingLine =>
   line(`I ≤ ${FULL_SHARE} · rating`, `${figure(demandA)} ≤ ${figure(FULL_SHARE * ratedA)}`, 'does not hold', FULL);

@@ -4,6 +4,7 @@ import { factOf, ifStated } from '../../job/readers';
 import type { Point } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { clause } from '../../rules/clauses';
 
 /** Rooms a circuit of each purpose may feed (a pantry is used as a kitchen is, a store is none), and whether it may feed more than receptacles in one room of them. */
@@ -36,10 +37,15 @@ export function dedicatedCheck(facts: CircuitFacts): Check[] {
   if (comparison.known && comparison.value === undefined) return [];
   return [
     judge(
-      'dedicated',
+      keyed('dedicated'),
       'What this circuit is for',
       map(comparison, (read) => ({
-        ...{ demand: read!.others.length, limit: 0, unit: '', rule, aside: true },
+        demand: read!.others.length,
+        limit: 0,
+        unit: '',
+        of: 'whether',
+        rule,
+        secondary: true,
         beyond: circuit.state === 'existing' ? 'caution' : 'stop',
         because: () =>
           read!.others.length === 0

@@ -4,10 +4,11 @@ import { all, andThen, known, type Maybe, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { relieved } from '../../judging/relieved';
 import { dwellingDemand } from '../../loads/demand/calculated';
-import { LOAD_MANAGEMENT } from '../../loads/demand/credits';
-import { earned } from '../../rules/credit';
+import { LOAD_MANAGEMENT } from '../../loads/demand/relaxations';
+import { applies } from '../../rules/relaxation';
 import { FULL_SHARE } from '../../tables/customary';
 import { GENERAL_FACTORS, MANAGED } from '../../tables/demand';
 
@@ -31,6 +32,7 @@ export function dwellingCheck({ house, wiring, job, own }: CircuitFacts): Check[
       demand: totalA,
       limit: ratedA,
       unit: 'A',
+      of: ['Ib', 'In'],
       rule,
       because: () =>
         `${figure(totalVa)} VA through ${ahead.device.name}, ${figure(ratedA)} A${full}${refused === undefined ? '' : `; ${refused}`}`,
@@ -70,8 +72,8 @@ export function dwellingCheck({ house, wiring, job, own }: CircuitFacts): Check[
             ],
           }),
         ),
-      () => earned(LOAD_MANAGEMENT, dwelling.about),
+      () => applies(LOAD_MANAGEMENT, dwelling.about),
     );
   });
-  return [judge(`demand:${board.id}`, `Demand of the dwelling ${board.name} serves`, comparison)];
+  return [judge(keyed('demand', board.id), `Demand of the dwelling ${board.name} serves`, comparison)];
 }

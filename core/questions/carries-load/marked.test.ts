@@ -45,7 +45,11 @@ describe('a motor', () => {
     const job = unit(30, 30);
     job.circuits.c = { ...job.circuits.c!, state };
     job.loads.unit = {
-      ...{ id: 'unit', circuitId: 'c', order: 'a', name: 'Unit', motorHp: stated(hp) },
+      id: 'unit',
+      circuitId: 'c',
+      order: 'a',
+      name: 'Unit',
+      motorHp: stated(hp),
       ...(held === undefined ? {} : { overloadProtected: stated(held) }),
     };
     return check(ask(job, 'carries-load'), 'motor-overload:unit')?.verdict;

@@ -4,6 +4,7 @@ import { all, join, list, map } from '../../job/known';
 import { factOf, ifStated } from '../../job/readers';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { MARKED_DEVICE, MOTOR_OVERLOAD } from '../../tables/motors';
 
 /**
@@ -22,13 +23,18 @@ export function markedDevices({ job, loads, wiring, protective }: CircuitFacts):
     const comparison = map(parts, ({ markedA, ratings }): Comparison => {
       const ratedA = Math.min(...ratings);
       return {
-        ...{ demand: ratedA, limit: markedA, unit: 'A', rule, aside: true },
+        demand: ratedA,
+        limit: markedA,
+        unit: 'A',
+        of: ['In', 'MOCP'],
+        rule,
+        secondary: true,
         because: () =>
           `${load.name} is marked for a device of ${figure(markedA)} A at most; the least ahead of it has ${figure(ratedA)} A`,
         working: () => [line('rating ≤ as marked', `${figure(ratedA)} ≤ ${figure(markedA)}`, holds(ratedA, markedA), rule)],
       };
     });
-    return [judge(`marked:${load.id}`, `Device ahead of ${load.name}`, comparison)];
+    return [judge(keyed('marked', load.id), `Device ahead of ${load.name}`, comparison)];
   });
 }
 
@@ -47,7 +53,7 @@ export function motorOverload({ job, loads, circuit }: CircuitFacts): Check[] {
     const verdict = circuit.state === 'existing' ? 'caution' : 'stop';
     return [
       ruled(
-        `motor-overload:${load.id}`,
+        keyed('motor-overload', load.id),
         `Overload protection of ${load.name}`,
         verdict,
         because,

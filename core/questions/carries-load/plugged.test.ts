@@ -6,7 +6,13 @@ import { stated } from '../../testing/jobs';
 import { branch, load } from '../../testing/reliefJobs';
 
 const AT = (id: string, more: Partial<Point> = {}): Point => ({
-  ...{ id, circuitId: 'c', order: id, name: id, kind: 'socket', state: 'new', ratedA: stated(15) },
+  id,
+  circuitId: 'c',
+  order: id,
+  name: id,
+  kind: 'socket',
+  state: 'new',
+  ratedA: stated(15),
   ...more,
 });
 

@@ -4,7 +4,8 @@ import { all, known, list, type Maybe, type Missing, map } from '../../job/known
 import { factOf } from '../../job/readers';
 import type { Load } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { besides, type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { type CheckName, keyed } from '../../judging/keys';
 import { drawnOn } from '../../loads/designCurrent';
 import {
   FASTENED_SHARE,
@@ -42,13 +43,15 @@ export function pluggedChecks(facts: CircuitFacts): Check[] {
         map(
           drawnOn(job, circuit, loads, load, poles),
           ({ currentA }): Connected => ({
-            ...{ load, currentA, fastened: factOf('loads', load, 'fastened') },
+            load,
+            currentA,
+            fastened: factOf('loads', load, 'fastened'),
           }),
         ),
       ),
   );
   const parts = all({ connected, ratedA: ratedCurrent(protective) });
-  if (!parts.known) return [judge('plugged', 'What is plugged in', parts)];
+  if (!parts.known) return [judge(keyed('plugged-all'), 'What is plugged in', parts)];
   const { connected: each, ratedA } = parts.value;
   return [
     ...(ratedA > PLUGGED_TO_A ? [] : each.map((one) => pluggedIn(facts, one, ratedA))),
@@ -71,12 +74,12 @@ function ofSeveral(others: Maybe<boolean>, asked: Maybe<Comparison>): Maybe<Comp
       atLeast: { demand: 0, missing: [...(each.atLeast?.missing ?? []), ...others.missing] },
     }));
   return map(all({ others, asked }), ({ others: several, asked: each }) =>
-    several ? each : { ...each, demand: 0, because: () => `${each.because()}; on a circuit of its own` },
+    several ? each : { ...each, demand: 0, because: () => besides(each.because(), 'on a circuit of its own') },
   );
 }
 
 interface Asked {
-  id: string;
+  id: CheckName;
   title: string;
   comparison: Maybe<Comparison>;
 }
@@ -91,8 +94,9 @@ function pluggedIn({ job }: CircuitFacts, { load, currentA, fastened }: Connecte
       demand: is ? 0 : currentA,
       limit,
       unit: 'A',
+      of: ['plugged', 'permitted'],
       rule,
-      aside: true,
+      secondary: true,
       atLeast: fastened.known ? undefined : { demand: 0, missing: fastened.missing },
       because: () =>
         is ? `${load.name} is fastened in place` : `${load.name}, ${figure(currentA)} A, plugged in on ${figure(ratedA)} A`,
@@ -106,7 +110,7 @@ function pluggedIn({ job }: CircuitFacts, { load, currentA, fastened }: Connecte
       ],
     }),
   );
-  return { id: `plugged:${load.id}`, title: `${load.name}, plugged in`, comparison: asked };
+  return { id: keyed('plugged', load.id), title: `${load.name}, plugged in`, comparison: asked };
 }
 
 /** All that is fastened in place together: half. */
@@ -124,8 +128,9 @@ function fastenedIn({ job }: CircuitFacts, each: readonly Connected[], ratedA: n
       demand,
       limit,
       unit: 'A',
+      of: ['plugged', 'permitted'],
       rule,
-      aside: true,
+      secondary: true,
       atLeast: unsaid === 0 ? undefined : { demand: least, missing },
       because: () => `${figure(demand)} A fastened in place beside outlets, on ${figure(ratedA)} A`,
       working: () => [
@@ -133,5 +138,5 @@ function fastenedIn({ job }: CircuitFacts, each: readonly Connected[], ratedA: n
       ],
     };
   });
-  return { id: 'fastened', title: 'What is fastened in place', comparison };
+  return { id: keyed('fastened'), title: 'What is fastened in place', comparison };
 }

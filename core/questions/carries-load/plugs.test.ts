@@ -9,7 +9,7 @@ import { branch, load } from '../../testing/reliefJobs';
 const job = (poles: '1P' | '2P', more: Partial<Load>, outlet: Partial<Point> = {}): Job => {
   const found = branch(20, '10AWG', { poles, circuit: { use: 'sockets' } });
   delete found.circuits.c!.designCurrentA;
-  found.points.p = { ...{ id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new' }, ...outlet };
+  found.points.p = { id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind: 'socket', state: 'new', ...outlet };
   found.loads.l = load('c', { pointId: 'p', currentA: stated(5), continuous: stated(false), ...more });
   return found;
 };

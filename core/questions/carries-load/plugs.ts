@@ -5,6 +5,7 @@ import { factOf } from '../../job/readers';
 import type { Load, Point } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { loadLines } from '../../loads/lines';
 import { lineVoltageV } from '../../network/states';
 import { clause } from '../../rules/clauses';
@@ -20,7 +21,8 @@ const together = (
   demand: fits ? 0 : 1,
   limit: 0,
   unit: '',
-  aside: true,
+  of: 'whether',
+  secondary: true,
   working: () => [line(formula, values, fits ? 'holds' : 'does not hold', comparison.rule)],
 });
 
@@ -46,7 +48,7 @@ function contactsCheck({ job, poles }: CircuitFacts, point: Point): Check[] {
     const bare = contacts.startsWith('10-') && point.state !== 'existing';
     const there = `${lines} line${lines > 1 ? 's' : ''}${neutral ? ' and a neutral' : ', no neutral'}`;
     const need = `${wanted} line${wanted > 1 ? 's' : ''}${wantsNeutral ? ' and a neutral' : ''}`;
-    const because = bare ? 'has no ground contact: none may be put in anew' : `wants ${need}; its circuit has ${there}`;
+    const because = bare ? 'has no ground contact: none may be put in anew' : `needs ${need}; its circuit has ${there}`;
     return together(
       reaches && !bare,
       { rule, because: () => `${label} ${because}` },
@@ -54,7 +56,7 @@ function contactsCheck({ job, poles }: CircuitFacts, point: Point): Check[] {
       there,
     );
   });
-  return [judge(`contacts:${point.id}`, `Contacts of ${point.name}`, comparison)];
+  return [judge(keyed('contacts', point.id), `Contacts of ${point.name}`, comparison)];
 }
 /** What each arrangement of contacts wants of its circuit. */
 const NEEDS = {
@@ -72,7 +74,7 @@ function plugCheck({ job }: CircuitFacts, load: Load): Check[] {
   // An outlet of another circuit says nothing of what hangs on this one.
   if (point.circuitId !== load.circuitId)
     return [
-      unknownCheck(`plug:${load.id}`, `Plug of ${load.name}`, [
+      unknownCheck(keyed('plug', load.id), `Plug of ${load.name}`, [
         { path: `loads.${load.id}.pointId`, what: `the outlet of ${load.name}` },
       ]),
     ];
@@ -82,7 +84,7 @@ function plugCheck({ job }: CircuitFacts, load: Load): Check[] {
     const words = `plug ${CONTACTS[plug].label}, outlet ${CONTACTS[outlet].label}`;
     return together(fits, { rule, because: () => `${load.name} at ${point.name}: ${words}` }, 'the plug fits the outlet', words);
   });
-  return [judge(`plug:${load.id}`, `Plug of ${load.name}`, comparison)];
+  return [judge(keyed('plug', load.id), `Plug of ${load.name}`, comparison)];
 }
 
 /** On a split-phase supply: between a line and the neutral, or between the lines. */
@@ -103,7 +105,7 @@ function voltageCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load):
       gives,
     );
   });
-  return [judge(`voltage:${load.id}`, `Voltage of ${load.name}`, comparison)];
+  return [judge(keyed('load-voltage', load.id), `Voltage of ${load.name}`, comparison)];
 }
 
 /** What its plate says against what it gets: well above it is the wrong voltage, whatever it draws. */
@@ -115,12 +117,17 @@ function plateCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load): C
     const demand = on.poles.lines === 1 ? job.supply.u0V : lineVoltageV(job.supply);
     const limit = PLATE_TIMES * plateV;
     return {
-      ...{ demand, limit, unit: 'V', rule, aside: true },
-      because: () => `made for ${plateV} V, and gets ${demand} V`,
+      demand,
+      limit,
+      unit: 'V',
+      of: ['connectedV', 'plateV'],
+      rule,
+      secondary: true,
+      because: () => `rated ${plateV} V`,
       working: () => [line('U ≤ 1.1 · plate voltage', `${demand} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     };
   });
-  return [judge(`plate:${load.id}`, `Plate of ${load.name}`, comparison)];
+  return [judge(keyed('plate', load.id), `Plate of ${load.name}`, comparison)];
 }
 /** Over its plate an appliance is made to stand this many times (IEC 60038: a supply within a tenth). */
 const PLATE_TIMES = 1.1;

@@ -3,18 +3,19 @@ import { circuitsBehind } from '../../house/chains';
 import { type CircuitFacts, isOvercurrent, type Seated } from '../../house/facts';
 import { perDevice } from '../../house/perDevice';
 import { FAMILIES } from '../../job/families';
-import { all, andThen, list, type Maybe, map, unknown } from '../../job/known';
+import { all, andThen, lack, lacks, list, type Maybe, map, unknown } from '../../job/known';
 import { factOf, settingOf } from '../../job/readers';
 import type { Circuit, Device, Line } from '../../job/sealed';
 import { rowsOf } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { LINES } from '../../loads/lines';
 import { linesOpened } from '../../network/poles';
 import { clause } from '../../rules/clauses';
 
 export const ratingNotAssessed = ({ id, name }: Device): Check =>
-  notAssessed(`carries:${id}`, `Load through ${name}`, `${name}: this family is not assessed yet`);
+  notAssessed(keyed('carries', id), `Load through ${name}`, `${name}: this family is not assessed yet`);
 
 /** A protective outlet carries what is fed through it: like a residual switch at least what the device ahead lets in, or what there is. */
 export function outletRating(facts: CircuitFacts, device: Device): Check {
@@ -23,17 +24,22 @@ export function outletRating(facts: CircuitFacts, device: Device): Check {
   const rule = clause(facts.job.pack, 'switchRating');
   const ahead: Maybe<number> =
     facts.protective === undefined
-      ? unknown(`circuits.${facts.circuit.id}`, `an overcurrent device for ${facts.circuit.name}`)
+      ? lacks('device', `circuits.${facts.circuit.id}`, `an overcurrent device for ${facts.circuit.name}`)
       : ratedCurrent(facts.protective);
   const comparison = map(
     all({ limit: settingOf(device, 'ratingA'), demand: ahead }),
     ({ limit, demand }): Comparison => ({
-      ...{ demand, limit, unit: 'A', rule, aside: true },
+      demand,
+      limit,
+      unit: 'A',
+      of: ['InAhead', 'In'],
+      rule,
+      secondary: true,
       because: () => `the overcurrent device ahead against what ${name} carries through`,
       working: () => [line('rating ahead ≤ rating', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     }),
   );
-  return judge(`carries:${id}`, `Load through ${name}`, comparison);
+  return judge(keyed('carries', id), `Load through ${name}`, comparison);
 }
 
 /** A board is rated for what the device ahead of it lets in: its own main, or the one of its feeder. */
@@ -43,9 +49,11 @@ export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[]
   const rule = clause(job.pack, 'panelRating');
   const ahead = own.filter(isOvercurrent).at(-1) ?? chain.filter(isOvercurrent).at(-1);
   const title = `Rating of ${board.name}`;
-  const id = `board:${board.id}`;
+  const id = keyed('board', board.id);
   if (ahead === undefined)
-    return [unknownCheck(id, title, [{ path: `circuits.${circuit.id}`, what: `an overcurrent device ahead of ${board.name}` }])];
+    return [
+      unknownCheck(id, title, [lack('device-ahead', `circuits.${circuit.id}`, `an overcurrent device ahead of ${board.name}`)]),
+    ];
   const { device } = ahead;
   // An old board may bear no rating at all: that is said, and there is nothing to hold against the device.
   if (board.ratedA === undefined)
@@ -62,9 +70,10 @@ export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[]
       demand: ratedA,
       limit: boardA,
       unit: 'A',
+      of: ['InAhead', 'InA', 'limit-first'],
       rule,
-      aside: true,
-      because: () => `${device.name}, ${figure(ratedA)} A, ahead of ${board.name}`,
+      secondary: true,
+      because: () => `${device.name} ahead of ${board.name}`,
       working: () => [line('rating ahead ≤ rating there', `${figure(ratedA)} ≤ ${figure(boardA)}`, holds(ratedA, boardA), rule)],
     }),
   );
@@ -76,12 +85,12 @@ export function neutralsWanted({ loads, poles, job }: CircuitFacts): Check[] {
   return loads
     .filter(({ needsNeutral }) => needsNeutral === true)
     .flatMap(({ id: loadId, name }) => {
-      const id = `neutral:${loadId}`;
+      const id = keyed('load-neutral', loadId);
       const title = `Neutral for ${name}`;
       if (!poles.known) return [unknownCheck(id, title, poles.missing)];
       return poles.value.neutral
         ? []
-        : [ruled(id, title, 'stop', `${name} wants a neutral, and its circuit has none`, clause(job.pack, 'needsNeutral'))];
+        : [ruled(id, title, 'stop', `${name} needs a neutral, its circuit has none`, clause(job.pack, 'needsNeutral'))];
     });
 }
 
@@ -121,8 +130,9 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
       demand,
       limit: boardA,
       unit: 'A',
+      of: ['SumIn', 'InA'],
       rule,
-      aside: true,
+      secondary: true,
       ...(farEnd
         ? {
             beyond: 'unknown' as const,
@@ -142,7 +152,7 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
       ],
     };
   });
-  return [judge(`bus:${board.id}`, title, comparison)];
+  return [judge(keyed('bus', board.id), title, comparison)];
 }
 /** NEC 705.12(B), the rule of a fifth: from memory. */
 const FAR_END_TIMES = 1.2;
@@ -159,15 +169,16 @@ export function switchRating(facts: CircuitFacts, { device }: Seated): Check {
       demand: parts.ahead,
       limit: parts.own,
       unit: 'A',
+      of: ['InAhead', 'In'],
       rule,
-      aside: true,
+      secondary: true,
       because: () => `rating of the device ahead of ${name}`,
       working: () => [
         line('In ahead ≤ In of the switch', `${figure(parts.ahead)} ≤ ${figure(parts.own)}`, holds(parts.ahead, parts.own), rule),
       ],
     };
   });
-  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
+  return judge(keyed('carries', id), `Rating of ${name}`, comparison);
 }
 
 /** Rating of the nearest overcurrent device ahead of another. */
@@ -175,7 +186,7 @@ function aheadOf({ chain, circuit }: CircuitFacts, device: Device): Maybe<number
   const at = chain.findIndex((each) => each.device.id === device.id);
   const ahead = chain.slice(0, at).filter(isOvercurrent).at(-1)?.device;
   return ahead === undefined
-    ? unknown(`circuits.${circuit.id}`, `an overcurrent device ahead of ${device.name}`)
+    ? lacks('device-ahead', `circuits.${circuit.id}`, `an overcurrent device ahead of ${device.name}`)
     : ratedCurrent(ahead);
 }
 
@@ -185,12 +196,19 @@ const ratedBehind = perDevice('ratings behind', (house, seated): Maybe<{ mostA: 
     circuitsBehind({ house }, seated).map(({ circuit, startDevices }) => {
       const own = startDevices.filter((device) => opensOnOvercurrent(device.settings)).at(-1);
       return own === undefined
-        ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+        ? lacks('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
         : map(ratedCurrent(own), (ratedA) => ({ ratedA, lines: linesSaid(seated.device, own) }));
     }),
   );
   return map(each, (rated) => ({ mostA: mostOnALine(rated), count: rated.length }));
 });
+
+/** What may flow through a switch, and by what. */
+interface Through {
+  demand: number;
+  quantity: 'InAhead' | 'InBehind';
+  what: string;
+}
 
 /**
  * A residual switch has no overload protection of its own: what is ahead of it must hold it to its rating, or everything
@@ -205,32 +223,41 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
   const ahead = aheadOf(facts, device);
   const behind = ratedBehind(facts.house, seated);
   const comparison = andThen(own, (limit): Maybe<Comparison> => {
-    const byAhead = map(ahead, (demand) => ({ demand, what: 'the overcurrent device ahead' }));
-    const byBehind = map(behind, ({ mostA, count }) => ({
+    const byAhead: Maybe<Through> = map(ahead, (demand) => ({
+      demand,
+      quantity: 'InAhead',
+      what: 'the overcurrent device ahead',
+    }));
+    const byBehind: Maybe<Through> = map(behind, ({ mostA, count }) => ({
       demand: mostA,
+      quantity: 'InBehind',
       what: `${count} devices behind, added up${facts.system === 1 ? '' : ' on the fullest line'}`,
     }));
     const ways = [byAhead, byBehind];
     const better =
       ways.find((each) => each.known && fits(each.value.demand, limit)) ?? ways.find((each) => !each.known) ?? byAhead;
-    return map(better, ({ demand, what }) => ({
-      demand,
-      limit,
-      unit: 'A',
-      rule,
-      aside: true,
-      because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
-      working: () => [
-        line(
-          'rating ahead, or ratings behind added up ≤ rating',
-          `${figure(demand)} ≤ ${figure(limit)}`,
-          holds(demand, limit),
-          rule,
-        ),
-      ],
-    }));
+    return map(
+      better,
+      ({ demand, quantity, what }): Comparison => ({
+        demand,
+        limit,
+        unit: 'A',
+        of: [quantity, 'In'],
+        rule,
+        secondary: true,
+        because: () => `${what} against the rating of ${name}, which has no overload protection of its own`,
+        working: () => [
+          line(
+            'rating ahead, or ratings behind added up ≤ rating',
+            `${figure(demand)} ≤ ${figure(limit)}`,
+            holds(demand, limit),
+            rule,
+          ),
+        ],
+      }),
+    );
   });
-  return judge(`carries:${id}`, `Rating of ${name}`, comparison);
+  return judge(keyed('carries', id), `Rating of ${name}`, comparison);
 }
 
 /** The lines a device behind another hangs on: all of them unless it is said, and none apart where that other has but one. */

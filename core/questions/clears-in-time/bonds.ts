@@ -1,9 +1,11 @@
 import { joinedAt, partsHere, subBoards } from '../../house/bonds';
 import type { CircuitFacts } from '../../house/facts';
+import { lack } from '../../job/known';
 import type { Board, Circuit, Origin } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { clause } from '../../rules/clauses';
 
 /**
@@ -22,7 +24,7 @@ export function bondChecks(facts: CircuitFacts): Check[] {
 function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board: Board): Check[] {
   const joined = joinedAt(house, board);
   const earth = word(job.dialect, 'earth');
-  const id = `bond:${board.id}`;
+  const id = keyed('bond', board.id);
   const title = `Neutral and ${earth} at ${board.name}`;
   if (partsHere(house, board.id)) {
     // A generator or an inverter says by itself whether its neutral is joined, source by source.
@@ -53,7 +55,7 @@ const isIsland = (origin: Origin | undefined): boolean => origin?.kind === 'gene
 /** A board fed from another: the two come apart to it, unless its feeder's neutral is its protective conductor. */
 function secondBond({ house, job }: CircuitFacts, board: Board): Check[] {
   const earth = word(job.dialect, 'earth');
-  const id = `bond:${board.id}`;
+  const id = keyed('bond', board.id);
   const title = `Neutral and ${earth} at ${board.name}`;
   if (partsHere(house, board.id)) return [];
   const joined = joinedAt(house, board);
@@ -79,8 +81,8 @@ function electrodeOfBuilding({ circuit, job, house }: CircuitFacts): Check[] {
   if (job.dialect !== 'nec' || circuit.kind !== 'distribution' || board?.otherBuilding !== true) return [];
   if (house.wirings.electrodesAt.has(board.id)) return [];
   return [
-    unknownCheck(`electrode:${board.id}`, `Electrode of ${board.name}`, [
-      { path: `boards.${board.id}`, what: `the grounding electrode of the building of ${board.name} (250.32(A))` },
+    unknownCheck(keyed('board-electrode', board.id), `Electrode of ${board.name}`, [
+      lack('electrode', `boards.${board.id}`, `the grounding electrode of the building of ${board.name} (250.32(A))`),
     ]),
   ];
 }

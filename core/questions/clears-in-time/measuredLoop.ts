@@ -2,10 +2,11 @@ import { type CircuitFacts, isResidual } from '../../house/facts';
 import { all, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { COLD_SHARE } from '../../tables/customary';
 import { disconnectionTimeS } from '../../tables/disconnection';
 import type { Source } from '../../tables/source';
-import { openingCurrent } from './overcurrentWay';
+import { openingCurrent } from './overcurrentOption';
 
 const COLD: Source = {
   standard: 'common practice',
@@ -19,15 +20,15 @@ const COLD: Source = {
  * 1.0 a caution. Circuits cleared by a residual device are not held to it.
  */
 export function measuredLoop(facts: CircuitFacts): Check[] {
-  const { house, circuit, protective, job, ahead, soil } = facts;
-  if (job.dialect === 'nec' || (soil.known && soil.value) || protective === undefined) return [];
+  const { house, circuit, protective, job, ahead, isTT: tt } = facts;
+  if (job.dialect === 'nec' || (tt.known && tt.value) || protective === undefined) return [];
   if (ahead.some(isResidual)) return [];
   const readings = house.readingsOf(circuit.id).filter((reading) => reading.kind === 'zs' && reading.value !== undefined);
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   if (allowedS === undefined) return [];
   return readings.map((reading) => {
     const demand = reading.value!;
-    const comparison = map(all({ opening: openingCurrent(facts, protective, allowedS), soil }), ({ opening }): Comparison => {
+    const comparison = map(all({ opening: openingCurrent(facts, protective, allowedS), tt }), ({ opening }): Comparison => {
       const { iaA, sources } = opening;
       const limit = (job.supply.cMin * job.supply.u0V) / iaA;
       const cold = fits(demand, COLD_SHARE * limit);
@@ -35,6 +36,7 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
         demand,
         limit,
         unit: 'Ω',
+        of: ['Zs', 'ZsMax'],
         rule: COLD,
         within: cold ? 'pass' : 'caution',
         because: () =>
@@ -57,6 +59,6 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
         ],
       };
     });
-    return judge(`reading:${reading.id}`, 'Loop as measured', comparison);
+    return judge(keyed('reading', reading.id), 'Loop as measured', comparison);
   });
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Point } from '../../job/schema/circuit';
 import type { Job } from '../../job/schema/job';
 import { ask, check } from '../../study/testing/ask';
 import { splitHouse } from '../../testing/houses';
@@ -127,5 +128,91 @@ describe('only-one-trips', () => {
 
   it('has nothing to compare at the head of the supply', () => {
     expect(ask(one(), 'only-one-trips').verdict).toBe('not-applicable');
+  });
+});
+
+describe('selectivity that is lost only near the board', () => {
+  /** 16 A under 32 A of curve B: instantaneous from 96 A of the upper on, so that length decides. */
+  function house(lengthM: number, points: readonly Partial<Point>[], more: Partial<CircuitSketch> = {}): Job {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 6), lengthM, ...more }], measuredOrigin());
+    job.devices.head = device('head', 'service', breaker('B', 32), { seat: 'end' });
+    points.forEach((point, at) => {
+      const id = `p${at}`;
+      job.points[id] = {
+        id,
+        circuitId: 'c',
+        order: `a${at}`,
+        name: `Outlet ${at}`,
+        kind: 'socket',
+        state: 'new',
+        ...point,
+      } as Point;
+    });
+    return job;
+  }
+  const pair = (job: Job) => check(ask(job, 'only-one-trips', 'c'), 'overcurrent:c-device:head');
+  const near = (job: Job) => pair(house(1, [{}], {})) && pair(job);
+  /** The shortest length from which on the fault at its end is no greater than the limit. */
+  const edgeM = (): number => {
+    let [low, high] = [1, 400];
+    for (let step = 0; step < 40; step++) {
+      const mid = (low + high) / 2;
+      if (pair(house(mid, [{}])).verdict === 'pass') high = mid;
+      else low = mid;
+    }
+    return high;
+  };
+
+  it('is in order from the length on at which the first point sees no more than the limit, and a caution before it', () => {
+    const edge = edgeM();
+    expect(edge).toBeGreaterThan(1);
+    expect(edge).toBeLessThan(400);
+    expect(near(house(edge * 1.001, [{}]))).toMatchObject({ verdict: 'pass', advice: 'selectivity' });
+    expect(near(house(edge * 0.999, [{}]))).toMatchObject({ verdict: 'caution', advice: null });
+  });
+  it('shows the fault there against the limit', () => {
+    const found = pair(house(200, [{}]));
+    expect(found.demand!).toBeLessThanOrEqual(found.limit!);
+    expect(found.because).toContain('head may open too');
+  });
+  it.each<[string, readonly Partial<Point>[]]>([
+    ['nobody drew an outlet', []],
+    ['outlets may be anywhere along the length', [{}, {}]],
+  ])('is not, where %s', (_, points) => {
+    expect(pair(house(200, points)).verdict).toBe('caution');
+  });
+  it('is not round a ring, that has a way to it from either side', () => {
+    const job = house(200, [{}]);
+    job.circuits.c!.topology = 'ring';
+    expect(pair(job).verdict).toBe('caution');
+  });
+  it('several on one length may be anywhere along it; those on the next are beyond the first', () => {
+    const job = house(200, [{}, {}]);
+    const first = Object.values(job.segments).find(({ circuitId }) => circuitId === 'c')!;
+    // As outlets are entered that nobody placed.
+    for (const point of Object.values(job.points)) point.segmentId = first.id;
+    expect(pair(job).verdict).toBe('caution');
+    job.segments.next = { ...first, id: 'next', order: `${first.order}z`, lengthM: stated(5) };
+    job.points.p1!.segmentId = 'next';
+    expect(pair(job).verdict).toBe('pass');
+    job.points.p0!.segmentId = 'next';
+    expect(pair(job).verdict).toBe('pass');
+    delete job.points.p0!.segmentId;
+    job.points.p2 = { ...job.points.p0!, id: 'p2', order: 'a2' };
+    expect(pair(job).verdict).toBe('caution');
+  });
+  it('is on assumption where the length is assumed, and not known without it', () => {
+    const job = house(200, [{}]);
+    const cable = Object.values(job.segments).find(({ circuitId }) => circuitId === 'c')!;
+    cable.lengthM = stated(200, 'assumed');
+    expect(pair(job)).toMatchObject({ verdict: 'caution', caution: 'assumption' });
+    delete cable.lengthM;
+    expect(pair(job).verdict).toBe('caution');
+  });
+  it('never is where a safety service goes dark with it', () => {
+    const job = house(200, [{}]);
+    job.circuits.d = { ...job.circuits.c!, id: 'd', order: 'z', number: '9', name: 'd' };
+    job.loads.alarm = { id: 'alarm', circuitId: 'd', order: 'a', name: 'Alarm', safetyService: true } as Job['loads'][string];
+    expect(pair(job).verdict).toBe('stop');
   });
 });

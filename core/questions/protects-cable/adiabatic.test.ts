@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { DeviceSettings } from '../../job/schema/device';
 import { ask, cableAnswer, check } from '../../study/testing/ask';
-import { EARNED } from '../../testing/earned';
 import { jobWith, measuredOrigin, stated } from '../../testing/jobs';
+import { RELAXATION_JOBS } from '../../testing/relaxations';
 
 describe('a device that does not hold the cable against overload', () => {
-  const job = EARNED['overload-elsewhere']!.job();
-  const { circuit } = EARNED['overload-elsewhere']!;
+  const job = RELAXATION_JOBS['overload-elsewhere']!.job();
+  const { circuit } = RELAXATION_JOBS['overload-elsewhere']!;
   const cable = Object.values(job.segments).find(({ circuitId }) => circuitId === circuit)!;
   const withLength = (metres: number) => ({
     ...job,
@@ -31,15 +31,13 @@ describe('an adjustable breaker', () => {
   /** Ir 40 A, a short delay from Isd on, Ii far above; some 210 A to earth and 420 A to the neutral at the far end, as the source is. */
   const heated = (size: string, more: object, origin: object = {}, id = 'live') => {
     const settings = {
-      ...{
-        family: 'mccb',
-        poles: '1P',
-        frameA: stated(100),
-        irA: stated(40),
-        iiA: stated(6000),
-        trS: stated(8),
-        icuA: stated(25_000),
-      },
+      family: 'mccb',
+      poles: '1P',
+      frameA: stated(100),
+      irA: stated(40),
+      iiA: stated(6000),
+      trS: stated(8),
+      icuA: stated(25_000),
       ...more,
     } as DeviceSettings;
     const job = jobWith([{ id: 'c', settings, lengthM: 10, line: 16, protective: 16 }], measuredOrigin(origin));

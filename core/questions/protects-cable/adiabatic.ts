@@ -6,13 +6,14 @@ import { type LetThrough, letThroughOf } from '../../devices/letThrough';
 import { residualPart } from '../../devices/residual';
 import { otherWays } from '../../house/chains';
 import { type CircuitFacts, isResidual } from '../../house/facts';
-import { all, type Givens, join, known, type Maybe, map, type Unknown } from '../../job/known';
+import { all, type Givens, join, known, lack, type Maybe, map, type Unknown } from '../../job/known';
 import { settingIfEntered, settingPath } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import { protectiveWord } from '../../job/terms';
 import type { Check, WorkingLine } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, notApplicable, unknownCheck } from '../../judging/judge';
+import { type CheckName, keyed } from '../../judging/keys';
 import type { Fault } from '../../network/fault';
 import { currentOf } from '../../network/feeds';
 import type { Stretch } from '../../network/paths';
@@ -41,12 +42,12 @@ const OVERLOAD: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: 
  */
 export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: Stretch, held: boolean): Check[] {
   const { segment } = stretch;
-  const liveId = `energy:${segment.id}:live`;
+  const liveId = keyed('energy', segment.id, 'live');
   const live = `Heat in the live conductors of ${stretch.facts.name}`;
   if (!facts.poles.known) return [unknownCheck(liveId, live, facts.poles.missing)];
   const kinds = kindsAmong(facts.poles.value).filter((kind) => kind !== 'L-PE');
   const residual = residualOnAllWays(facts);
-  const check = (id: string, title: string, among: readonly FaultKind[]) => {
+  const check = (id: CheckName, title: string, among: readonly FaultKind[]) => {
     const worst = worstOf(facts, device, stretch, among, residual, held);
     if (!worst.known) return unknownCheck(id, title, worst.missing);
     if (worst.value !== undefined) return judge(id, title, known(worst.value, worst.given));
@@ -54,7 +55,7 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
   };
   const checks = kinds.length === 0 ? [] : [check(liveId, live, kinds)];
   const path = stretch.facts.returnPath;
-  const earthId = `energy:${segment.id}:L-PE`;
+  const earthId = keyed('energy', segment.id, 'L-PE');
   if (!path.known) checks.push(unknownCheck(earthId, `Heat in the way back along ${stretch.facts.name}`, path.missing));
   else if (path.value !== 'pen' && path.value !== 'none') {
     const conductor = path.value === 'conductor' ? protectiveWord(facts.job) : path.value;
@@ -105,7 +106,7 @@ function worstOf(
     if (!withstand.known || !least.known || !most.known) return all({ withstand, least, most }) as Unknown;
     given = join(given, join(withstand.given, join(least.given, most.given)));
     for (const fault of [...least.value, asRead(most.value)]) {
-      const slowS = timeAt(band.value.slow, fault.currentA);
+      const slowS = timeAt(band.value.maximum, fault.currentA);
       // Above its sure instantaneous current the device limits the energy, whatever a residual part would take.
       const magnetic = fits(sureA, fault.currentA);
       const residual = kind === 'L-PE' && !magnetic ? residualTime(residualDevices, fault.currentA) : undefined;
@@ -116,7 +117,7 @@ function worstOf(
       const energy = letThrough.value(fault.currentA);
       // That another asks more rests on what this one lets through.
       given = join(given, energy.given);
-      const leastA2s = typical?.known === true ? fault.currentA ** 2 * timeAt(typical.value.fast, fault.currentA) : undefined;
+      const leastA2s = typical?.known === true ? fault.currentA ** 2 * timeAt(typical.value.minimum, fault.currentA) : undefined;
       const asked: Asked = { fault, energy, timeS, byResidual, magnetic, withstand: withstand.value, leastA2s };
       if (worst === undefined || share(asked, held) > share(worst, held)) worst = asked;
     }
@@ -160,7 +161,7 @@ function residualTime(devices: readonly Device[], currentA: number): { timeS: nu
   for (const device of devices) {
     const part = residualPart(device);
     if (part?.known !== true) continue;
-    const timeS = timeAt(part.value.slow, currentA);
+    const timeS = timeAt(part.value.maximum, currentA);
     if (soonest === undefined || timeS < soonest.timeS) soonest = { timeS, given: part.given };
   }
   return soonest;
@@ -201,13 +202,15 @@ const tooLong = (device: Device, { fault, timeS }: Asked): Comparison => ({
   demand: timeS,
   limit: ADIABATIC_S,
   unit: 's',
+  of: ['trip', 'tMax'],
   rule: OVERLOAD,
   because: () =>
     `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: ${device.name} ${Number.isFinite(timeS) ? `takes ${figure(timeS)} s` : 'never opens'}, and does not hold the cable against overload`,
   working: () => [faultLine(fault), line('t ≤ 5 s', `${figure(timeS)} ≤ ${ADIABATIC_S}`, holds(timeS, ADIABATIC_S), OVERLOAD)],
 });
 
-const where = ({ state }: Fault): string => (state === 'MAX' ? 'at its start, cold' : 'at its far end, hot');
+const where = ({ state }: Fault): string =>
+  state === 'MAX' ? 'at its start, conductors at 20 °C' : 'at its far end, conductors at operating temperature';
 
 /** Sure value within: pass. Sure value beyond but typical within: caution. Beyond at once, with no maker's data: not known. */
 function byEnergy(device: Device, asked: Asked): Comparison {
@@ -231,6 +234,7 @@ function byEnergy(device: Device, asked: Asked): Comparison {
     demand,
     limit: withstand.a2s,
     unit: 'A²s',
+    of: ['I2t', 'k2S2'],
     rule: K_SOURCE,
     beyond,
     because: () => `${figure(currentA)} A ${fault.said} ${where(fault)}${why}`,
@@ -239,10 +243,11 @@ function byEnergy(device: Device, asked: Asked): Comparison {
         ? [
             perhaps
               ? { path: settingPath(device, 'curvePoints'), what: `curve points of ${device.name}` }
-              : {
-                  path: settingPath(device, 'makerLetThrough'),
-                  what: `let-through of ${device.name} at ${figure(currentA)} A`,
-                },
+              : lack(
+                  'let-through',
+                  settingPath(device, 'makerLetThrough'),
+                  `let-through of ${device.name} at ${figure(currentA)} A`,
+                ),
           ]
         : [],
     working: () => [
@@ -266,7 +271,11 @@ function byEnergy(device: Device, asked: Asked): Comparison {
 function bySize({ fault, withstand }: Asked): Comparison {
   const there = Math.sqrt(withstand.a2s / GUIDE_1_MM2.a2s);
   return {
-    ...{ demand: 1, limit: there, unit: 'mm²', rule: GUIDE_SOURCE },
+    demand: 1,
+    limit: there,
+    unit: 'mm²',
+    of: ['requiredSize', 'S', 'limit-first'],
+    rule: GUIDE_SOURCE,
     because: () => `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: 1.0 mm² of copper by the trade's table of sizes`,
     working: () => [
       faultLine(fault),

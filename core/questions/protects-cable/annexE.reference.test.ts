@@ -21,7 +21,12 @@ describe('the worked example of IEC 60364-5-52 annex E', () => {
     const { designCurrentA: _, ...motor } = job.circuits.motor!;
     job.circuits.motor = motor;
     job.loads.l = {
-      ...{ id: 'l', circuitId: 'motor', order: 'a', name: 'Rectifiers', currentA: stated(39), cosPhi: stated(1) },
+      id: 'l',
+      circuitId: 'motor',
+      order: 'a',
+      name: 'Rectifiers',
+      currentA: stated(39),
+      cosPhi: stated(1),
       lines: stated('all' as const),
       thirdHarmonicPercent: stated(percent),
     };
@@ -60,16 +65,14 @@ describe('the worked example D3 of NEC annex D', () => {
   const store = (size: string): Job => {
     const job = splitHouse();
     const load = (id: string, powerW: number, continuous: boolean) => ({
-      ...{
-        id,
-        circuitId: 'range',
-        order: id,
-        name: id,
-        powerW: stated(powerW),
-        cosPhi: stated(1),
-        continuous: stated(continuous),
-        lines: stated('all' as const),
-      },
+      id,
+      circuitId: 'range',
+      order: id,
+      name: id,
+      powerW: stated(powerW),
+      cosPhi: stated(1),
+      continuous: stated(continuous),
+      lines: stated('all' as const),
     });
     job.loads = { a: load('a', 16_200, true), b: load('b', 12_200, false) };
     const { designCurrentA: _d, continuous: _c, ...range } = job.circuits.range!;
@@ -77,8 +80,12 @@ describe('the worked example D3 of NEC annex D', () => {
     job.devices['range-device'] = device('range-device', 'range', mouldedCase(150, '2P'), { lines: ['L1', 'L2'] });
     job.segments.range = {
       ...job.segments.range!,
-      ...{ lineSize: stated(size), insulation: stated('THW75' as const), terminalC: stated(75 as const) },
-      ...{ ambientC: stated(30), groupedCircuits: stated(1), protectiveSize: stated('6AWG') },
+      lineSize: stated(size),
+      insulation: stated('THW75' as const),
+      terminalC: stated(75 as const),
+      ambientC: stated(30),
+      groupedCircuits: stated(1),
+      protectiveSize: stated('6AWG'),
     };
     return job;
   };

@@ -4,6 +4,7 @@ import { all, type Maybe, map, need } from '../../job/known';
 import type { ConductorSize, Electrode, Sealed } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, holds, judge, line, ruled } from '../../judging/judge';
+import { type CheckName, keyed } from '../../judging/keys';
 import type { Source } from '../../tables/source';
 
 /** A conductor's least size, for what, by which rule. */
@@ -15,7 +16,7 @@ export interface Least {
 
 /** The copper there against the least; what is not entered is said, and is no finding: there may be none to bond. */
 function sizeCheck(
-  id: string,
+  id: CheckName,
   title: string,
   entered: Sealed<ConductorSize> | undefined,
   path: string,
@@ -31,8 +32,9 @@ function sizeCheck(
       demand,
       limit,
       unit: 'mm²',
+      of: ['requiredSize', 'S', 'limit-first'],
       rule,
-      aside: true,
+      secondary: true,
       because: () => `${words}; ${showSize(present)} there`,
       working: () => [line('size wanted ≤ size there', `${showSize(size)} ≤ ${showSize(present)}`, holds(demand, limit), rule)],
     };
@@ -44,7 +46,13 @@ function sizeCheck(
 export function bondingCheck({ circuit, job }: CircuitFacts, least: Maybe<Least>): Check[] {
   const origin = job.origins[circuit.fromOriginId ?? ''];
   if (circuit.kind !== 'service' || origin === undefined) return [];
-  return sizeCheck('bonding', 'Main bonding conductor', origin.bondingSize, `origins.${origin.id}.bondingSize`, least);
+  return sizeCheck(
+    keyed('main-bonding'),
+    'Main bonding conductor',
+    origin.bondingSize,
+    `origins.${origin.id}.bondingSize`,
+    least,
+  );
 }
 
 /** The conductors to the electrodes of the board a service or feeder leads to. */
@@ -53,6 +61,12 @@ export function conductorsToEarth(
   leastFor: (kind: Electrode['kind']) => Maybe<Least>,
 ): Check[] {
   return (house.wirings.electrodesAt.get(circuit.toBoardId ?? '') ?? []).flatMap(({ id, name, kind, conductorSize }) =>
-    sizeCheck(`electrode:${id}`, `Conductor to ${name}`, conductorSize, `electrodes.${id}.conductorSize`, leastFor(kind)),
+    sizeCheck(
+      keyed('electrode-conductor', id),
+      `Conductor to ${name}`,
+      conductorSize,
+      `electrodes.${id}.conductorSize`,
+      leastFor(kind),
+    ),
   );
 }

@@ -5,6 +5,7 @@ import type { ConductorSize } from '../../job/sealed';
 import { rowsOf } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { ruled } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import type { Stretch } from '../../network/paths';
 import type { Source } from '../../tables/source';
 
@@ -53,5 +54,5 @@ export function boxInfo({ circuit, house }: CircuitFacts, { segment, facts }: St
   );
   if (others.length === 0) return [];
   const words = `${showSize(size)} here beside ${others.join(', ')} in box ${segment.box}: two circuits of two sizes are no fault`;
-  return [ruled(`box:${segment.id}`, `Sizes in the box ${facts.name} ends in`, 'not-applicable', words, PRACTICE)];
+  return [ruled(keyed('box', segment.id), `Sizes in the box ${facts.name} ends in`, 'not-applicable', words, PRACTICE)];
 }

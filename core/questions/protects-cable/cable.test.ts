@@ -81,21 +81,17 @@ describe('cable where it lies', () => {
     const job = threePhaseHouse(star());
     for (const [at, id] of ['one', 'two'].entries()) {
       job.circuits[id] = {
-        ...{
-          id,
-          order: `z${id}`,
-          number: id,
-          name: id,
-          kind: 'final',
-          state: 'new',
-          fromBoardId: job.circuits.motor!.fromBoardId!,
-        },
-        ...{
-          topology: 'radial',
-          designCurrentA: stated(10),
-          thirdHarmonicPercent: stated(0),
-          ...(at === 1 ? { sharesNeutralWith: 'one' } : {}),
-        },
+        id,
+        order: `z${id}`,
+        number: id,
+        name: id,
+        kind: 'final',
+        state: 'new',
+        fromBoardId: job.circuits.motor!.fromBoardId!,
+        topology: 'radial',
+        designCurrentA: stated(10),
+        thirdHarmonicPercent: stated(0),
+        ...(at === 1 ? { sharesNeutralWith: 'one' } : {}),
       } as Circuit;
       job.segments[id] = segment(id, id, 10, 2.5, 2.5, { method: stated('C' as const) });
       job.devices[id] = device(id, id, breaker('B', 20), { lines: [three[at]!] });
@@ -105,7 +101,12 @@ describe('cable where it lies', () => {
     expect(check(cableAnswer(job, 'one'), 'in-iz').working[0]!.values).toContain('3 loaded');
     // Rectifiers: 20 A on each of two phases leave 20 A at the base and 0.6 · 40 A of third harmonic in the neutral.
     const lamps = (id: string) => ({
-      ...{ id, circuitId: id, order: 'a', name: id, currentA: stated(10), cosPhi: stated(1) },
+      id,
+      circuitId: id,
+      order: 'a',
+      name: id,
+      currentA: stated(10),
+      cosPhi: stated(1),
       thirdHarmonicPercent: stated(60),
     });
     const rich = { ...job, loads: { one: lamps('one'), two: lamps('two') } };

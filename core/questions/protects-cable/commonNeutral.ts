@@ -5,6 +5,7 @@ import type { Circuit, Line } from '../../job/sealed';
 import { hasThreeLines } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { sharedNeutralA } from '../../loads/sharedNeutral';
 import type { Stretch } from '../../network/paths';
 import type { SegmentFacts } from '../../network/segmentFacts';
@@ -105,6 +106,7 @@ export function sharedNeutralCheck(
         demand,
         limit,
         unit: 'A',
+        of: ['IN', 'IzN'],
         rule,
         because: () =>
           `${lines.map(({ at, ratedA }) => `${figure(ratedA)} A on ${at}`).join(', ')}${same ? ': two on one line add up in their neutral' : ''}`,
@@ -120,7 +122,7 @@ export function sharedNeutralCheck(
       });
     },
   );
-  return [judge(`shared-neutral:${segment.id}`, `Shared neutral in ${of.name}`, comparison)];
+  return [judge(keyed('shared-neutral', segment.id), `Shared neutral in ${of.name}`, comparison)];
 }
 
 /** The neutral is as thick as its line. */

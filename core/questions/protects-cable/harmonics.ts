@@ -5,6 +5,7 @@ import { all, list, type Maybe, map } from '../../job/known';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { clause } from '../../rules/clauses';
 import { harmonicRow } from '../../tables/harmonics';
 import type { Source } from '../../tables/source';
@@ -44,6 +45,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
       demand,
       limit,
       unit: 'A',
+      of: [row.neutral ? 'IN' : 'Ib', 'IzHarmonic'],
       rule,
       atLeast:
         design.atLeast === undefined ? undefined : { demand: times * design.atLeast.demandA, missing: design.atLeast.missing },
@@ -65,10 +67,14 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
       ],
     };
   });
-  const checks = [judge(`harmonics:${id}`, `Harmonic currents in ${name}`, comparison)];
+  const checks = [judge(keyed('harmonics', id), `Harmonic currents in ${name}`, comparison)];
   if (protective !== undefined)
     checks.push(
-      judge(`harmonics-in:${id}`, `${protective.name} over harmonic currents in ${name}`, behind(protective, iz, percent, rule)),
+      judge(
+        keyed('harmonics-in', id),
+        `${protective.name} over harmonic currents in ${name}`,
+        behind(protective, iz, percent, rule),
+      ),
     );
   return checks;
 }
@@ -85,9 +91,10 @@ function behind(device: Device, iz: Maybe<Ampacity>, percent: Maybe<number>, rul
       demand,
       limit: row.factor * ampacity.izA,
       unit: 'A',
+      of: [times === 1 ? 'In' : 'IN', 'IzHarmonic'],
       rule,
       because: () =>
-        `${figure(third)} % third harmonic: what ${device.name} lets pass in the ${row.neutral && !neutralHeld ? 'neutral' : 'lines'} for ever`,
+        `${figure(third)} % third harmonic: what ${device.name} allows in the ${row.neutral && !neutralHeld ? 'neutral' : 'lines'}`,
       working: () => [
         ...ampacityLines(ampacity),
         ...(times === 1

@@ -3,23 +3,24 @@ import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, type Maybe, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { relieved } from '../../judging/relieved';
 import type { Stretch } from '../../network/paths';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { harmonicRow } from '../../tables/harmonics';
 import { ofPercent } from '../../units';
 import { ampacityLines } from './cable';
 import { cablePoles } from './commonNeutral';
-import { REDUCED_NEUTRAL } from './credits';
 import { cableHarmonic } from './harmonics';
+import { REDUCED_NEUTRAL } from './relaxations';
 
-/** The neutral of a cable: as thick as its line, which is judged, or earned by what flows in it. Nothing is said of one as thick. */
+/** The neutral of a cable: as thick as its line, which is judged, or allowed by what flows in it. Nothing is said of one as thick. */
 export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
   const poles = cablePoles(facts);
   if (!poles.known || !poles.value.neutral) return [];
   const { facts: of, segment } = stretch;
-  const id = `neutral:${segment.id}`;
+  const id = keyed('neutral', segment.id);
   const title = `Neutral of ${of.name}`;
   const rule = clause(facts.job.pack, 'neutral');
   const sizes = all({ lineMm2: of.mm2('lineSize'), neutralMm2: of.mm2('neutralSize'), material: of.material });
@@ -30,8 +31,9 @@ export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
     demand: lineMm2,
     limit: neutralMm2,
     unit: 'mm²',
+    of: ['requiredSize', 'SN', 'limit-first'],
     rule,
-    aside: true,
+    secondary: true,
     because: () => `${figure(neutralMm2)} mm² beside lines of ${figure(lineMm2)} mm², whose device does not watch it`,
     working: () => [
       line(
@@ -43,21 +45,21 @@ export function neutralChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
     ],
   };
   const { lines } = poles.value;
-  const credit = earned(REDUCED_NEUTRAL, { lines, lineMm2, neutralMm2, material });
+  const relaxation = applies(REDUCED_NEUTRAL, { lines, lineMm2, neutralMm2, material });
   // Where the sizes alone refuse it, nothing that flows could make it right, and what is missing of that is not asked for.
   const comparison = andThen(
     sizes,
     (): Maybe<Comparison> =>
-      credit.known && !credit.value.earned
+      relaxation.known && !relaxation.value.applies
         ? relieved(
             plain,
             () => known({ ...plain, demand: 0 }),
-            () => credit,
+            () => relaxation,
           )
         : relieved(
             plain,
             () => flows(facts, stretch),
-            () => credit,
+            () => relaxation,
           ),
   );
   return [judge(id, title, comparison)];
@@ -78,6 +80,7 @@ function flows(facts: CircuitFacts, { facts: of }: Stretch): Maybe<Comparison> {
       demand,
       limit: iz.izA,
       unit: 'A',
+      of: ['IN', 'IzN'],
       rule,
       atLeast:
         design.atLeast === undefined ? undefined : { demand: times * design.atLeast.demandA, missing: design.atLeast.missing },

@@ -1,11 +1,12 @@
 import { ratedCurrent } from '../../devices/bands';
 import type { CircuitFacts } from '../../house/facts';
-import { all, andThen, known, list, type Maybe, map } from '../../job/known';
+import { all, andThen, known, lack, list, type Maybe, map } from '../../job/known';
 import { factOf } from '../../job/readers';
 import type { Point } from '../../job/sealed';
 import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { OUTLET_SOURCE, outletsAllowedA } from '../../tables/receptacles';
 import type { Source } from '../../tables/source';
 
@@ -24,16 +25,24 @@ export function outletsInfo(facts: CircuitFacts): Check[] {
   const title = `Ratings of the ${outlets}`;
   if (job.dialect === 'iec')
     return [
-      ruled('outlets', title, 'not-applicable', `no rule for these here: look whether the ${outlets} suit the device`, SUITED),
+      ruled(
+        keyed('outlets'),
+        title,
+        'not-applicable',
+        `no rule for these here: look whether the ${outlets} suit the device`,
+        SUITED,
+      ),
     ];
   if (sockets.length === 0)
-    return [unknownCheck('outlets', title, [{ path: `circuits.${circuit.id}`, what: `the ${outlets} on ${circuit.name}` }])];
+    return [
+      unknownCheck(keyed('outlets'), title, [lack('outlets', `circuits.${circuit.id}`, `the ${outlets} on ${circuit.name}`)]),
+    ];
   if (protective === undefined) return [];
   const ratings = list(sockets.map((socket) => factOf('points', socket, 'ratedA')));
   const comparison = andThen(all({ ratings, deviceA: ratedCurrent(protective) }), ({ ratings: each, deviceA }) =>
     compare(facts, each, deviceA),
   );
-  return [judge('outlets', title, comparison)];
+  return [judge(keyed('outlets'), title, comparison)];
 }
 
 function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number[], deviceA: number): Maybe<Comparison> {
@@ -54,8 +63,9 @@ function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number
     demand: fitsTable ? least : least < deviceA ? deviceA : most,
     limit: fitsTable ? least : least < deviceA ? least : (allowed?.at(-1) ?? 0),
     unit: 'A',
+    of: fitsTable ? 'whether' : least < deviceA ? ['In', 'outletRating'] : ['outletRating', 'permitted'],
     rule,
-    aside: true,
+    secondary: true,
     because: () => `${ratings.map(figure).join(', ')} A behind ${figure(deviceA)} A: ${wanted}`,
     working: () => [
       line('ratings by the table', `behind ${figure(deviceA)} A: ${wanted}`, fitsTable ? 'holds' : 'does not hold', rule),

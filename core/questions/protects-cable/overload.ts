@@ -5,25 +5,30 @@ import { all, andThen, type Known, known, type Maybe, map, unknown } from '../..
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { relieved } from '../../judging/relieved';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { CONVENTIONAL_TIMES } from '../../tables/overload';
 import type { Source } from '../../tables/source';
 import { ampacityLines, type Cable } from './cable';
-import { OVERLOAD_ELSEWHERE } from './credits';
+import { OVERLOAD_ELSEWHERE } from './relaxations';
 
 const ENTERED: Source = { standard: 'as entered', edition: '', clause: '', basis: 'published' };
 
 /** In ≤ Iz, as a plain comparison. */
-export const ratingAgainst = ({ job }: CircuitFacts, device: Device, ratedA: number, name: string, iz: Ampacity): Comparison => {
+export const ratingAgainst = ({ job, wiring }: CircuitFacts, ratedA: number, name: string, iz: Ampacity): Comparison => {
   const rule = clause(job.pack, 'overload');
   return {
     demand: ratedA,
     limit: iz.izA,
     unit: 'A',
+    of: ['In', 'Iz'],
     rule,
-    because: () => `rating of ${device.name} against what ${name} may carry`,
+    because: () =>
+      fits(ratedA, iz.izA)
+        ? ''
+        : `${wiring.stretches.length > 1 ? name : 'the cable'} may overheat: fit a smaller device or a larger cable`,
     working: () => [...ampacityLines(iz), line('In ≤ Iz', `${figure(ratedA)} ≤ ${figure(iz.izA)}`, holds(ratedA, iz.izA), rule)],
   };
 };
@@ -39,16 +44,16 @@ export function overloadChecks(facts: CircuitFacts, device: Device, { id, name, 
       ? relieved(
           plain,
           () => known(loadAgainst(facts, name, ampacity, design), design.given),
-          () => earned(OVERLOAD_ELSEWHERE, facts),
+          () => applies(OVERLOAD_ELSEWHERE, facts),
         )
       : known(plain);
   const rating = andThen(all({ iz, ratedA: ratedCurrent(device) }), (parts) =>
-    held(ratingAgainst(facts, device, parts.ratedA, name, parts.iz), parts.iz),
+    held(ratingAgainst(facts, parts.ratedA, name, parts.iz), parts.iz),
   );
   const trip = andThen(tripCurrent(device), ({ i2A, source }) =>
     andThen(iz, (ampacity) => held(tripAgainst(facts, device, name, ampacity, i2A, source), ampacity)),
   );
-  return [judge(`in-iz:${id}`, `In ≤ Iz of ${name}`, rating), judge(`i2:${id}`, `I2 ≤ 1.45 Iz of ${name}`, trip)];
+  return [judge(keyed('in-iz', id), `In ≤ Iz of ${name}`, rating), judge(keyed('i2', id), `I2 ≤ 1.45 Iz of ${name}`, trip)];
 }
 
 /** Whether a cable is left to its load's own overload protection: its device does not hold it, and may not have to. */
@@ -57,14 +62,14 @@ export function leftToTheLoad(facts: CircuitFacts, device: Device, { iz }: Cable
   if (!parts.known) return false;
   const { ratedA, trip } = parts.value;
   const { izA } = parts.value.iz;
-  const credit = earned(OVERLOAD_ELSEWHERE, facts);
-  return credit.known && credit.value.earned && !(fits(ratedA, izA) && fits(trip.i2A, CONVENTIONAL_TIMES * izA));
+  const relaxation = applies(OVERLOAD_ELSEWHERE, facts);
+  return relaxation.known && relaxation.value.applies && !(fits(ratedA, izA) && fits(trip.i2A, CONVENTIONAL_TIMES * izA));
 }
 
-/** I2 is the conventional tripping (fusing) current: the first gate of the standard slow edge. */
+/** I2 is the conventional tripping (fusing) current: the first gate of the standard maximum edge. */
 const tripCurrent = (device: Device): Maybe<{ i2A: number; source: Source }> =>
   andThen(overcurrentBand(device, 'standard'), (band) => {
-    const i2A = band.slow.vertices[0]?.currentA;
+    const i2A = band.maximum.vertices[0]?.currentA;
     return i2A === undefined
       ? unknown(`devices.${device.id}`, `conventional tripping current of ${device.name}`)
       : known({ i2A, source: band.sources[0]! });
@@ -84,8 +89,9 @@ function tripAgainst(
     demand: i2A,
     limit,
     unit: 'A',
+    of: ['I2', 'Iz145'],
     rule,
-    because: () => `current that surely opens ${device.name} against 1.45 Iz of ${name}`,
+    because: () => (fits(i2A, limit) ? '' : `${device.name} may carry an overload that ${name} does not bear`),
     working: () => [
       line('I2', `conventional tripping current of ${device.name}`, `${figure(i2A)} A`, source),
       line('I2 ≤ 1.45 Iz', `${figure(i2A)} ≤ 1.45 · ${figure(izA)} = ${figure(limit)}`, holds(i2A, limit), rule),
@@ -106,6 +112,7 @@ function loadAgainst(
     demand: ibA,
     limit: iz.izA,
     unit: 'A',
+    of: ['Ib', 'Iz'],
     rule,
     because: () => `what ${name} feeds protects it against overload; its own device is for faults`,
     working: () => [
@@ -125,14 +132,15 @@ export function loadWithinRating({ design, job }: CircuitFacts, device: Device):
       demand: ib.ibA,
       limit: ratedA,
       unit: 'A',
+      of: ['Ib', 'In'],
       rule,
       atLeast: ib.atLeast === undefined ? undefined : { demand: ib.atLeast.demandA, missing: ib.atLeast.missing },
-      because: () => `design current against the rating of ${device.name}`,
+      because: () => (fits(ib.ibA, ratedA) ? '' : `${device.name} may trip in normal use`),
       working: () => [
         line(ib.formula, ib.values, `${figure(ib.ibA)} A`, ENTERED),
         line('Ib ≤ In', `${figure(ib.ibA)} ≤ ${figure(ratedA)}`, holds(ib.ibA, ratedA), rule),
       ],
     }),
   );
-  return judge('ib-in', 'Ib ≤ In', comparison);
+  return judge(keyed('ib-in'), 'Ib ≤ In', comparison);
 }

@@ -23,7 +23,7 @@ describe('a neutral that is the protective conductor', () => {
   ] as const)('of %s %s: %s', (material, size, verdict) => {
     const found = pen(service({ material: stated(material), neutralSize: stated(size) }));
     expect(found).toMatchObject({ verdict, demand: material === 'Cu' ? 10 : 16, unit: 'mm²' });
-    expect(found.because).toContain(`${material} wanted`);
+    expect(found.because).toContain(`neutral of ${material}`);
   });
   it('lacks its size where nobody said it', () => {
     expect(pen(service({ neutralSize: undefined }))).toMatchObject({ verdict: 'unknown' });

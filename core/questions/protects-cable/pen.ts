@@ -3,6 +3,7 @@ import { sizeMm2 } from '../../job/edges';
 import { all, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import type { Stretch } from '../../network/paths';
 import { clause } from '../../rules/clauses';
 import { rulesOf } from '../../rules/packs';
@@ -17,7 +18,7 @@ export function penChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
   const { facts: of, segment } = stretch;
   if (!of.returnPath.known || of.returnPath.value !== 'pen') return [];
   const rule = clause(job.pack, 'pen');
-  const id = `pen:${segment.id}`;
+  const id = keyed('pen', segment.id);
   const title = `Neutral as protective conductor in ${of.name}`;
   const origin = job.origins[circuit.fromOriginId ?? ''];
   if (!rulesOf(job.pack).penBehindSupply && (circuit.kind !== 'service' || origin?.kind === 'network'))
@@ -38,9 +39,10 @@ export function penChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
       demand,
       limit,
       unit: 'mm²',
+      of: ['requiredSize', 'S', 'limit-first'],
       rule,
-      aside: true,
-      because: () => `${demand} mm² ${material} wanted, ${figure(limit)} mm² there`,
+      secondary: true,
+      because: () => `for a neutral of ${material} that is the protective conductor as well`,
       working: () => [line('section wanted ≤ section there', `${demand} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     };
   });

@@ -35,7 +35,11 @@ describe('what makes a metric cable safer', () => {
     const answer = cableAnswer(
       jobWith([
         {
-          ...{ id: 'c', settings: breaker('B', RATINGS[rating]!), lengthM: 20, line: mm2, protective: mm2 },
+          id: 'c',
+          settings: breaker('B', RATINGS[rating]!),
+          lengthM: 20,
+          line: mm2,
+          protective: mm2,
           circuit: { designCurrentA: stated(loadA) },
           segment: { ...more, insulation: stated(insulation), terminalC: stated(terminalC) },
         },

@@ -1,9 +1,10 @@
 import { correctedAmpacity } from '../../conductors/ampacity';
 import type { CircuitFacts } from '../../house/facts';
 import { showSize, sizeMm2 } from '../../job/edges';
-import { ifEntered, map } from '../../job/known';
+import { ifEntered, lack, map } from '../../job/known';
 import type { Answer, Check } from '../../judging/answer';
 import { answer, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { cableMissing, lacksCable, type Stretch } from '../../network/paths';
 import { isRing } from '../../network/poles';
 import { rulesOf } from '../../rules/packs';
@@ -29,7 +30,7 @@ export function protectsCable(facts: CircuitFacts): Answer {
   const { circuit, wiring, protective } = facts;
   if (facts.job.dialect === 'nec') return necConductors(facts);
   const checks: Check[] = [...polesChecks(facts)];
-  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
+  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck(keyed('cable'), 'Cable', [cableMissing(circuit)]));
   const asTheyLie = (stretch: Stretch): Check[] => [
     ...neutralChecks(facts, stretch),
     ...penChecks(facts, stretch),
@@ -38,8 +39,8 @@ export function protectsCable(facts: CircuitFacts): Answer {
   ];
   if (protective === undefined) {
     checks.push(
-      unknownCheck('device', 'Overcurrent device', [
-        { path: `circuits.${circuit.id}`, what: `an overcurrent device at the start of ${circuit.name}` },
+      unknownCheck(keyed('device'), 'Overcurrent device', [
+        lack('device', `circuits.${circuit.id}`, `an overcurrent device at the start of ${circuit.name}`),
       ]),
     );
     return answer('protects-cable', [

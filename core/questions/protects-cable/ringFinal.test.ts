@@ -88,7 +88,12 @@ describe('a ring final circuit by BS 7671 433.1.204', () => {
           state: 'new',
         };
       job.loads.l = {
-        ...{ id: 'l', circuitId: 'c', order: 'a', name: 'fire', cosPhi: stated(1), currentA: stated(loadA) },
+        id: 'l',
+        circuitId: 'c',
+        order: 'a',
+        name: 'fire',
+        cosPhi: stated(1),
+        currentA: stated(loadA),
         ...(points > 0 ? { pointId: 'p0' } : {}),
       };
       return check(cableAnswer(job, 'c'), 'ring-leg:spur');

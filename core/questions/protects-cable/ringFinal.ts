@@ -5,15 +5,16 @@ import { settingIfEntered } from '../../job/readers';
 import type { Device } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line, ruled } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { relieved } from '../../judging/relieved';
 import { drawnOn } from '../../loads/designCurrent';
 import type { Stretch } from '../../network/paths';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { RING as LIMITS } from '../../tables/ringsAndNeutrals';
 import { ampacityLines, type Cable } from './cable';
-import { RING_FINAL, RING_SPUR } from './credits';
 import { ratingAgainst } from './overload';
+import { RING_FINAL, RING_SPUR } from './relaxations';
 
 /**
  * A length of a ring. Where it bears all of the rating nothing more is asked; else, as a ring final circuit, each leg bears 20 A
@@ -31,8 +32,9 @@ export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, st
       demand,
       limit: of.iz.izA,
       unit: 'A',
+      of: ['required', 'Iz', 'limit-first'],
       rule,
-      because: () => (spur ? `what hangs on the spur ${name}, 20 A at least` : `what one leg, ${name}, may carry`),
+      because: () => (spur ? `the spur ${name}: 20 A, or its load where that is more` : `one leg of the ring, ${name}`),
       working: () => [
         ...ampacityLines(of.iz),
         line(
@@ -44,12 +46,12 @@ export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, st
       ],
     };
     return relieved(
-      ratingAgainst(facts, device, of.ratedA, name, of.iz),
+      ratingAgainst(facts, of.ratedA, name, of.iz),
       () => known(relaxed),
-      () => earned(spur ? RING_SPUR : RING_FINAL, { facts, stretch, device }),
+      () => applies(spur ? RING_SPUR : RING_FINAL, { facts, stretch, device }),
     );
   });
-  const checks = [judge(`ring-leg:${id}`, `${spur ? 'Spur' : 'Each leg'} of ${name}`, comparison)];
+  const checks = [judge(keyed('ring-leg', id), `${spur ? 'Spur' : 'Each leg'} of ${name}`, comparison)];
   const legs = spur ? undefined : legCurrents(facts, stretch);
   if (legs !== undefined) checks.push(legCheck(cable, legs, rule));
   return checks;
@@ -61,7 +63,14 @@ export function ringTerminal({ job }: CircuitFacts, device: Device): Check[] {
   if (wires.value === undefined || wires.value >= 2) return [];
   const because = `both ends of the ring land on ${device.name}, whose terminals take one wire each`;
   return [
-    ruled(`terminal:${device.id}`, `Terminals of ${device.name}`, 'stop', because, clause(job.pack, 'terminals'), wires.given),
+    ruled(
+      keyed('terminal', device.id),
+      `Terminals of ${device.name}`,
+      'stop',
+      because,
+      clause(job.pack, 'terminals'),
+      wires.given,
+    ),
   ];
 }
 
@@ -107,6 +116,7 @@ function legCheck({ id, name, iz }: Cable, leg: Maybe<number>, rule: Comparison[
       demand,
       limit: ampacity.izA,
       unit: 'A',
+      of: ['Ib', 'Iz'],
       rule,
       because: () => `what flows in ${name} by where the loads hang on the ring`,
       working: () => [
@@ -115,5 +125,5 @@ function legCheck({ id, name, iz }: Cable, leg: Maybe<number>, rule: Comparison[
       ],
     }),
   );
-  return judge(`ring-load:${id}`, `Load in ${name} as a part of the ring`, comparison);
+  return judge(keyed('ring-load', id), `Load in ${name} as a part of the ring`, comparison);
 }

@@ -3,6 +3,7 @@ import type { CircuitFacts } from '../../house/facts';
 import { all, andThen, known, list, type Maybe, type Missing, map, unknown } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { cableMissing, lacksCable, type Wiring } from '../../network/paths';
 import { ringHolds } from '../../network/poles';
 import type { Poles } from '../../network/states';
@@ -24,6 +25,7 @@ export function dropCheck(facts: CircuitFacts): Check {
       demand: percent,
       limit: allowed,
       unit: '%',
+      of: ['dU', 'permitted'],
       rule,
       beyond: 'caution',
       atLeast:
@@ -47,7 +49,7 @@ export function dropCheck(facts: CircuitFacts): Check {
       ],
     };
   });
-  return judge('drop', 'Voltage drop', comparison);
+  return judge(keyed('drop'), 'Voltage drop', comparison);
 }
 
 /** What a circuit loses at most, and at least where its current is not said in full. */
@@ -60,7 +62,7 @@ interface Drop {
 /** Greatest drop over a circuit's far ends, V line to neutral; a circuit of no cable drops nothing. */
 function circuitDropV({ house, job }: CircuitFacts, wiring: Wiring): Maybe<Drop> {
   const none = cableMissing(wiring.circuit);
-  if (lacksCable(house.wirings, wiring)) return unknown(none.path, none.what);
+  if (lacksCable(house.wirings, wiring)) return { known: false, missing: [none] };
   if (wiring.stretches.length === 0) return known(NOTHING);
   const lost = wiring.stretches.find(
     ({ after }) => after !== undefined && !wiring.stretches.some(({ segment }) => segment.id === after),

@@ -6,11 +6,11 @@ import { factOf, ifStated } from '../../job/readers';
 import type { Board, Origin } from '../../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import { figure, fits } from '../../judging/judge';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { type LineName, lineLength, riskLevel } from '../../surge/risk';
 import { CRL_LIMIT } from '../../tables/surge';
 import { kilo } from '../../units';
-import { DECLINED } from './credits';
+import { DECLINED } from './relaxations';
 
 /** Whether surge protection is asked for where a circuit hangs, and why. */
 export interface Need {
@@ -62,8 +62,8 @@ function byPremises(facts: CircuitFacts, asks: (kind: string) => string | undefi
 }
 
 const MANDATORY: Readonly<Record<string, string>> = {
-  care: 'life may hang on it: a care home',
-  work: 'work may hang on it',
+  care: 'lives may depend on it: a care home',
+  work: 'work may depend on it',
   'high-rise': 'many people live there',
   shared: 'many people live there',
   student: 'many people live there',
@@ -71,7 +71,7 @@ const MANDATORY: Readonly<Record<string, string>> = {
 
 function metric(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
-  if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
+  if (service !== undefined) return known(yes(`a safety service depends on it: ${service}`));
   return byPremises(
     facts,
     (kind) => MANDATORY[kind],
@@ -106,14 +106,14 @@ export function byRisk(origin: Origin): Maybe<Need> {
 
 function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
-  if (service !== undefined) return known(yes(`a safety service hangs on it: ${service}`));
+  if (service !== undefined) return known(yes(`a safety service depends on it: ${service}`));
   const care = andThen(premisesOn(facts), ({ kinds }) => kinds.find(({ value }) => value === 'care') ?? NO_CARE);
   // No owner bears what a surge does to who is cared for there.
-  if (care.known && care.value === 'care') return known(yes('life may hang on it: a care home'), care.given);
+  if (care.known && care.value === 'care') return known(yes('lives may depend on it: a care home'), care.given);
   return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
     if (costs !== 'no-more') return known(yes(`a surge could cost ${COSTS[costs]}`));
-    return map(earned(DECLINED, origin), (credit) =>
-      credit.earned ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
+    return map(applies(DECLINED, origin), (relaxation) =>
+      relaxation.applies ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
     );
   });
 }

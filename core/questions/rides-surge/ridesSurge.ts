@@ -4,6 +4,7 @@ import { type SurgeStage, surgeStages } from '../../house/surge';
 import { all, andThen, join, type Known, known, list, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { ifStated, settingIfEntered, settingOf } from '../../job/readers';
+import { showLength } from '../../job/show';
 import type { Answer, Check } from '../../judging/answer';
 import {
   answer,
@@ -17,6 +18,7 @@ import {
   ruled,
   unknownCheck,
 } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { clause } from '../../rules/clauses';
 import { leadDropV, leadVolts } from '../../surge/lead';
 import { DOUBLED_FROM_M, LEAD_SOURCE, PROTECTED_SHARE, WITHSTAND_KV, WITHSTAND_SOURCE } from '../../tables/surge';
@@ -27,12 +29,12 @@ import { stageChecks } from './stage';
 /** Question 8: whether surge protection is asked for, whether it is there and made for its place, and what it leaves for the equipment. */
 export function ridesSurge(facts: CircuitFacts): Answer {
   const stages = surgeStages(facts);
-  if (!stages.known) return answer('rides-surge', [unknownCheck('surge-need', TITLE, stages.missing)]);
+  if (!stages.known) return answer('rides-surge', [unknownCheck(keyed('surge-need'), TITLE, stages.missing)]);
   const need = surgeNeed(facts);
   return answer('rides-surge', [
     needCheck(facts, need, stages.value),
     ...stages.value.flatMap((stage) => stageChecks(facts, stage)),
-    ...afterEachOther(stages.value),
+    ...afterEachOther(facts, stages.value),
     ...levelChecks(facts, stages.value),
   ]);
 }
@@ -51,27 +53,27 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
   if (!need.known) {
     // Whether or not it is asked for, it is there.
     if (there.some(isGood) && (apart === undefined || (apart.known && apart.value.verdict === 'pass' && !apart.given.assumed)))
-      return ruled('surge-need', TITLE, 'pass', `${names} stands there, whether or not it is asked for`, rule);
-    return unknownCheck('surge-need', TITLE, need.missing);
+      return ruled(keyed('surge-need'), TITLE, 'pass', `${names} is installed, required or not`, rule);
+    return unknownCheck(keyed('surge-need'), TITLE, need.missing);
   }
   const { is, why } = need.value;
   if (!is)
     return stages.length === 0
-      ? ruled('surge-need', TITLE, 'pass', `not asked for: ${why}`, rule, need.given)
-      : ruled('surge-need', TITLE, 'pass', `not asked for, and there: ${why}`, rule, need.given);
+      ? ruled(keyed('surge-need'), TITLE, 'pass', `not asked for: ${why}`, rule, need.given)
+      : ruled(keyed('surge-need'), TITLE, 'pass', `not asked for, and there: ${why}`, rule, need.given);
   // The American rule binds service equipment where that is new or replaced; the others any new circuit.
   const old = job.dialect === 'nec' ? serviceStands(facts) : circuit.state === 'existing' && serviceStands(facts);
   if (there.length === 0) {
-    const lacks = `${why}, and none stands where the supply comes in`;
-    return ruled('surge-need', TITLE, old ? 'caution' : 'stop', lacks, rule, need.given);
+    const lacks = `${why}, and none is installed where the supply comes in`;
+    return ruled(keyed('surge-need'), TITLE, old ? 'caution' : 'stop', lacks, rule, need.given);
   }
-  if (apart?.known === false) return unknownCheck('surge-need', TITLE, apart.missing);
+  if (apart?.known === false) return unknownCheck(keyed('surge-need'), TITLE, apart.missing);
   const given = apart === undefined ? need.given : join(need.given, apart.given);
   if (apart !== undefined && apart.value.verdict !== 'pass') {
     const { verdict, because } = apart.value;
-    return ruled('surge-need', TITLE, circuit.state === 'existing' ? 'caution' : verdict, because, rule, given);
+    return ruled(keyed('surge-need'), TITLE, circuit.state === 'existing' ? 'caution' : verdict, because, rule, given);
   }
-  return ruled('surge-need', TITLE, 'pass', `${why}; ${names} stands there`, rule, given);
+  return ruled(keyed('surge-need'), TITLE, 'pass', `${why}; ${names} is installed`, rule, given);
 }
 
 /** Whether the service and its equipment stand as they stood: the lead, the board it comes to and the devices on it. */
@@ -96,23 +98,26 @@ function inPanel(
   if (board === undefined || circuit.kind !== 'distribution' || heldBy(job.pack, { 'nec-2023': true }) !== true) return undefined;
   if (stages.some(({ at, seated }) => at === 'board' && seated.wiring.circuit.id === circuit.id)) return undefined;
   if (board.otherBuilding !== true)
-    return known({ verdict: 'caution', because: 'none stands in the panel of this feeder, which 215.18 may ask for' });
+    return known({ verdict: 'caution', because: 'none is installed in the panel of this feeder, where 215.18 may require one' });
   const lived = livedIn(facts.house, board.id);
   if (!lived.known) return lived;
   return lived.value
-    ? known({ verdict: 'stop', because: 'people live or sleep in that building, and none stands in its panel' }, lived.given)
+    ? known(
+        { verdict: 'stop', because: 'people live or sleep in that building, and none is installed in its panel' },
+        lived.given,
+      )
     : known({ verdict: 'pass', because: '' }, lived.given);
 }
 
 /** Two stages share a surge only with some cable between them, or where their maker says so, which nobody is asked. */
-function afterEachOther(stages: readonly SurgeStage[]): Check[] {
+function afterEachOther({ job }: CircuitFacts, stages: readonly SurgeStage[]): Check[] {
   const fixed = stages.filter(({ at }) => at !== 'outlet');
   return fixed.slice(1).map((stage, index) => {
     const before = fixed[index]!;
-    const [id, title] = [`surge-after:${stage.device.id}`, `${stage.device.name} after ${before.device.name}`];
+    const [id, title] = [keyed('surge-after', stage.device.id), `${stage.device.name} after ${before.device.name}`];
     const between = map(all({ far: before.distanceM, near: stage.distanceM }), ({ far, near }) => far - near);
     if (!between.known) return unknownCheck(id, title, between.missing);
-    const metres = `${figure(between.value)} m of cable between them`;
+    const metres = `${showLength(between.value, job.dialect)} of cable between them`;
     return fits(DOUBLED_FROM_M, between.value)
       ? ruled(id, title, 'pass', metres, STAGES, between.given)
       : ruled(id, title, 'caution', `${metres}: the first may leave all of it to the second`, STAGES, between.given);
@@ -129,7 +134,9 @@ const STAGES = {
 export function withstand({ job, loads }: CircuitFacts): Known<{ kV: number; what: string; named: boolean }> {
   const usual = WITHSTAND_KV[job.supply.u0V > 150 ? '230/400' : '120/240'].II;
   let found: Known<{ kV: number; what: string; named: boolean }> = known({
-    ...{ kV: usual, what: 'equipment of category II', named: false },
+    kV: usual,
+    what: job.dialect === 'nec' ? 'ordinary equipment' : 'equipment of category II',
+    named: false,
   });
   for (const load of loads) {
     const said = ifStated('loads', load, 'withstandKv');
@@ -158,7 +165,8 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
   const { circuit, job } = facts;
   if (circuit.kind !== 'final') return [];
   const last = stages.filter((stage) => isGood(stage) && reaches(facts, stage)).at(-1);
-  if (last === undefined) return stages.length > 0 ? [] : [notApplicable('surge-level', LEVEL, 'no surge device is on its way')];
+  if (last === undefined)
+    return stages.length > 0 ? [] : [notApplicable(keyed('surge-level'), LEVEL, 'no surge device is on its way')];
   const nec = job.dialect === 'nec';
   const rule = clause(job.pack, 'surgeLevel');
   const stands = withstand(facts);
@@ -170,18 +178,23 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
     const kV = counts ? level.kV : upKv + dropKv;
     const advised = level.doubled && !counts && !fits(level.kV, limit);
     return {
-      ...{ demand: kV, limit, unit: 'kV', rule },
+      demand: kV,
+      limit,
+      unit: 'kV',
+      of: ['Up', 'Uw'],
+      rule,
       // By the NEC no rule holds equipment to a withstand: the figures are shown, and what they say is advice.
       ...(nec
-        ? ({ within: 'not-applicable', beyond: 'not-applicable', aside: true } as const)
+        ? ({ within: 'not-applicable', beyond: 'not-applicable', secondary: true } as const)
         : { beyond: fits(upKv + dropKv, most.kV) ? 'caution' : 'stop' }),
+      advice: nec && !fits(kV, limit) ? 'surge-level' : advised ? 'doubling' : undefined,
       because: () =>
-        `${last.device.name} lets through ${figure(kV)} kV${counts ? ', doubled on the way' : ''}; ${most.what} stands ${figure(most.kV)}${
+        `${last.device.name} lets through ${figure(kV)} kV${counts ? ', doubled on the way' : ''}; ${most.what} withstands ${figure(most.kV)} kV${
           advised ? `; doubled on the way it may be ${figure(level.kV)}: a second stage near it is advised` : ''
         }${nec && !fits(kV, limit) ? '; no rule asks for more, a stage nearer is advised' : ''}`,
       working: () => [
         ...leadVolts(level.leadM).map(({ says, volts }) =>
-          line('lead', `${figure(level.leadM)} m, ${says}`, `${figure(volts)} V`, LEAD_SOURCE),
+          line('lead', `${showLength(level.leadM, job.dialect)}, ${says}`, `${figure(volts)} V`, LEAD_SOURCE),
         ),
         line(
           'protection level and the largest of them',
@@ -190,21 +203,28 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
           rule,
         ),
         ...(level.doubled
-          ? [line('level doubled beyond 10 m', `2 · ${figure(upKv)} + ${figure(dropKv)}`, `${figure(level.kV)} kV`, DOUBLING)]
+          ? [
+              line(
+                `level doubled beyond ${showLength(DOUBLED_FROM_M, job.dialect)}`,
+                `2 · ${figure(upKv)} + ${figure(dropKv)}`,
+                `${figure(level.kV)} kV`,
+                DOUBLING,
+              ),
+            ]
           : []),
         line('surge it stands', most.what, `${figure(most.kV)} kV`, WITHSTAND_SOURCE),
         line('≤ 0.8 of that', `${figure(kV)} ≤ ${figure(limit)}`, holds(kV, limit), rule),
       ],
     };
   });
-  if (nec && !comparison.known) return [notApplicable('surge-level', LEVEL, 'no rule holds equipment to a withstand')];
-  return [judge('surge-level', LEVEL, comparison)];
+  if (nec && !comparison.known) return [notApplicable(keyed('surge-level'), LEVEL, 'no rule holds equipment to a withstand')];
+  return [judge(keyed('surge-level'), LEVEL, comparison)];
 }
 const LEVEL = 'Surge at the equipment';
 const DOUBLING = {
   standard: 'common practice',
   edition: '',
-  clause: 'the voltage may double beyond 10 m from the last stage',
+  clause: 'the voltage may double on a long way from the last stage',
   basis: 'practice',
 } as const;
 

@@ -3,7 +3,7 @@ import { identityOf } from '../../devices/identity';
 import { hasResidual, residualPart } from '../../devices/residual';
 import { type CircuitFacts, faultAtDevice } from '../../house/facts';
 import { lengthOf, originOf, type SurgeStage } from '../../house/surge';
-import { all, andThen, ifEntered, join, type Known, type Maybe, map } from '../../job/known';
+import { all, andThen, ifEntered, join, type Known, lack, type Maybe, map } from '../../job/known';
 import { heldBy } from '../../job/packs';
 import { ifStated, settingIfEntered, settingOf } from '../../job/readers';
 import type { Device, DeviceSettings } from '../../job/sealed';
@@ -11,15 +11,16 @@ import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { faultLine } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import type { Fault } from '../../network/fault';
 import { theMore } from '../../network/faults';
 import { pathTo } from '../../network/paths';
 import { linesOpened } from '../../network/poles';
 import { kindsAmong } from '../../network/states';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
+import { applies } from '../../rules/relaxation';
 import { IN_KA, LEAD_M, NPE_KA, TYPE_3_FROM_M, UC_SHARE } from '../../tables/surge';
-import { TYPE_3_NEAR } from './credits';
+import { TYPE_3_NEAR } from './relaxations';
 
 type Spd = Extract<DeviceSettings, { family: 'spd' }>;
 const settingsOf = (device: Device): Spd => device.settings as Spd;
@@ -47,13 +48,13 @@ export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
 /** One whose window shows that it has failed protects nothing; of one that stands already somebody has to have looked. */
 function shown({ job }: CircuitFacts, { device }: SurgeStage): Check[] {
   const rule = clause(job.pack, 'surgeOpens');
-  const [id, title] = [`surge-window:${device.id}`, `Window of ${device.name}`];
+  const [id, title] = [keyed('surge-window', device.id), `Window of ${device.name}`];
   if (device.state !== 'existing' && settingsOf(device).indicator === undefined) return [];
   const read = settingOf(device, 'indicator');
   if (!read.known) return [unknownCheck(id, title, read.missing)];
   return [
     read.value === 'failed'
-      ? ruled(id, title, 'stop', 'shows that it has failed: it protects nothing', rule, read.given)
+      ? ruled(id, title, 'stop', 'indicator failed: replace it', rule, read.given)
       : ruled(id, title, 'pass', 'shows that it is good', rule, read.given),
   ];
 }
@@ -62,7 +63,7 @@ function shown({ job }: CircuitFacts, { device }: SurgeStage): Check[] {
 function placed(facts: CircuitFacts, stage: SurgeStage): Check {
   const { device, at, atOrigin, seated } = stage;
   const rule = clause(facts.job.pack, 'surgePlace');
-  const [id, title] = [`surge-place:${device.id}`, `Place of ${device.name}`];
+  const [id, title] = [keyed('surge-place', device.id), `Place of ${device.name}`];
   const type = settingOf(device, 'type');
   if (!type.known) return unknownCheck(id, title, type.missing);
   const mount = settingIfEntered(device, 'mount');
@@ -84,10 +85,12 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
   if (!far.known) return unknownCheck(id, title, far.missing);
   if (far.value)
     return ruled(id, title, 'pass', 'of type 3, far enough from where the supply comes in', rule, join(given, far.given));
-  const credit = earned(TYPE_3_NEAR, device);
-  if (!credit.known) return unknownCheck(id, title, credit.missing);
-  const why = credit.value.earned ? 'of type 3, nearer than usual by its instructions' : `of type 3; ${credit.value.why}`;
-  return ruled(id, title, credit.value.earned ? 'pass' : 'stop', why, rule, join(given, join(far.given, credit.given)));
+  const relaxation = applies(TYPE_3_NEAR, device);
+  if (!relaxation.known) return unknownCheck(id, title, relaxation.missing);
+  const why = relaxation.value.applies
+    ? 'of type 3, nearer than usual by its instructions'
+    : `of type 3; ${relaxation.value.why}`;
+  return ruled(id, title, relaxation.value.applies ? 'pass' : 'stop', why, rule, join(given, join(far.given, relaxation.given)));
 }
 
 /** Whether the building has an external lightning protection system, as said. */
@@ -100,7 +103,7 @@ function struckAt(facts: CircuitFacts): Known<boolean | undefined> | undefined {
 function everyLine({ job, house }: CircuitFacts, { device, at, seated }: SurgeStage): Check[] {
   const on = device.lines.length;
   if (at === 'outlet') return [];
-  const [id, title] = [`surge-lines:${device.id}`, `Lines of ${device.name}`];
+  const [id, title] = [keyed('surge-lines', device.id), `Lines of ${device.name}`];
   const poles = house.polesOf(seated.wiring);
   if (!poles.known) return [unknownCheck(id, title, poles.missing)];
   if (on >= poles.value.lines) return [];
@@ -122,13 +125,18 @@ function continuous({ job }: CircuitFacts, { device }: SurgeStage): Check {
   const rule = clause(job.pack, 'surgeRating');
   const demand = (nec ? 1 : UC_SHARE) * job.supply.u0V;
   return judge(
-    `surge-uc:${device.id}`,
-    `Voltage ${device.name} stands`,
+    keyed('surge-uc', device.id),
+    `Continuous voltage of ${device.name}`,
     map(
       settingOf(device, 'ucV'),
       (ucV): Comparison => ({
-        ...{ demand, limit: ucV, unit: 'V', rule, aside: true },
-        because: () => `the voltage of a line to ${word(job.dialect, 'earth')}, for ever`,
+        demand,
+        limit: ucV,
+        unit: 'V',
+        of: ['continuousV', 'Uc', 'limit-first'],
+        rule,
+        secondary: true,
+        because: () => (fits(demand, ucV) ? '' : `the voltage of a line to ${word(job.dialect, 'earth')} wears it out`),
         working: () => [
           line(nec ? 'line to ground ≤ MCOV' : '1.1 · U0 ≤ Uc', `${figure(demand)} ≤ ${figure(ucV)}`, holds(demand, ucV), rule),
         ],
@@ -137,18 +145,25 @@ function continuous({ job }: CircuitFacts, { device }: SurgeStage): Check {
   );
 }
 
+const OF_RATING = { 'surge-in': 'spdIn', 'surge-iimp': 'spdIimp' } as const;
+
 /** Currents it is made for. */
 function currents({ job }: CircuitFacts, { device, atOrigin, at }: SurgeStage): Check[] {
   const rule = clause(job.pack, 'surgeRating');
-  const least = (id: string, title: string, has: Maybe<number>, wants: number, unit: string): Check =>
+  const least = (id: keyof typeof OF_RATING, title: string, has: Maybe<number>, wants: number, unit: string): Check =>
     judge(
-      `${id}:${device.id}`,
+      keyed(id, device.id),
       title,
       map(
         has,
         (kA): Comparison => ({
-          ...{ demand: wants, limit: kA, unit, rule, aside: true },
-          because: () => `made for ${figure(kA)} kA`,
+          demand: wants,
+          limit: kA,
+          unit,
+          of: ['required', OF_RATING[id], 'limit-first'],
+          rule,
+          secondary: true,
+          because: () => '',
           working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
         }),
       ),
@@ -185,13 +200,18 @@ function neutralPart({ job }: CircuitFacts, { device, at }: SurgeStage): Check[]
     if (said.value === undefined) return [];
     return [
       judge(
-        `surge-${field}:${device.id}`,
+        keyed(`surge-${field}`, device.id),
         `${title} ${device.name}`,
         map(
           said as Known<number>,
           (kA): Comparison => ({
-            ...{ demand: wants, limit: kA, unit: 'kA', rule, aside: true },
-            because: () => `made for ${figure(kA)} kA`,
+            demand: wants,
+            limit: kA,
+            unit: 'kA',
+            of: ['required', field === 'npeInKa' ? 'spdIn' : 'spdIimp', 'limit-first'],
+            rule,
+            secondary: true,
+            because: () => '',
             working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
           }),
         ),
@@ -220,8 +240,12 @@ function shortCircuit(facts: CircuitFacts, stage: SurgeStage): Check {
   const comparison = map(
     all({ most: faultAt(facts, stage), ratedA: settingOf(device, 'sccrA') }),
     ({ most, ratedA }): Comparison => ({
-      ...{ demand: most.currentA, limit: ratedA, unit: 'A', rule },
-      because: () => `the maximum fault where ${device.name} stands`,
+      demand: most.currentA,
+      limit: ratedA,
+      unit: 'A',
+      of: ['Ipf', 'Isccr', 'limit-first'],
+      rule,
+      because: () => '',
       working: () => [
         faultLine(most),
         line(
@@ -233,7 +257,7 @@ function shortCircuit(facts: CircuitFacts, stage: SurgeStage): Check {
       ],
     }),
   );
-  return judge(`surge-sccr:${device.id}`, `Short circuit at ${device.name}`, comparison);
+  return judge(keyed('surge-sccr', device.id), `Short-circuit rating of ${device.name}`, comparison);
 }
 
 /** What opens it when it fails: itself, or the device its rating was listed with. When that has tripped the protection is gone and nothing says so. */
@@ -241,7 +265,7 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   const { job } = facts;
   const { device, at } = stage;
   const rule = clause(job.pack, 'surgeOpens');
-  const [id, title] = [`surge-opens:${device.id}`, `What opens ${device.name} when it fails`];
+  const [id, title] = [keyed('surge-opens', device.id), `What opens ${device.name} when it fails`];
   const { backupDeviceId, backupAs } = settingsOf(device);
   const own = settingIfEntered(device, 'ownDisconnector');
   if (at === 'outlet' && own.value === undefined && backupDeviceId === undefined) return [];
@@ -259,14 +283,16 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   const ahead = standsAhead(facts, stage, backup);
   if (!ahead) return [ruled(id, title, 'stop', `${backup.name} does not stand ahead of it`, rule, own.given)];
   if (!opensOnOvercurrent(backup.settings))
-    return [ruled(id, title, 'stop', `${backup.name} opens no short circuit: an overcurrent device is wanted`, rule, own.given)];
+    return [
+      ruled(id, title, 'stop', `${backup.name} clears no short circuit: an overcurrent device is required`, rule, own.given),
+    ];
   const poles = facts.house.polesOf(stage.seated.wiring);
   const lines = device.lines.length > 0 ? device.lines.length : poles.known ? poles.value.lines : 1;
   if (linesOpened(backup) < lines)
     return [ruled(id, title, 'stop', `${backup.name} opens ${linesOpened(backup)} of its ${lines} lines`, rule, own.given)];
   const named = identityOf(backup);
   if (named.value.includes('?'))
-    return [unknownCheck(id, title, [{ path: `devices.${backup.id}`, what: `what ${backup.name} is, ${named.value}` }])];
+    return [unknownCheck(id, title, [lack('partner', `devices.${backup.id}`, `what ${backup.name} is, ${named.value}`)])];
   if (backupAs === undefined)
     return [
       unknownCheck(id, title, [
@@ -311,21 +337,26 @@ function leads({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
   const comparison = map(
     settingOf(device, 'leadM'),
     (metres): Comparison => ({
-      ...{ demand: metres, limit: LEAD_M.best, unit: 'm', rule, beyond: fits(metres, LEAD_M.most) ? 'caution' : 'stop' },
+      demand: metres,
+      limit: LEAD_M.best,
+      unit: 'm',
+      of: ['leads', 'permitted'],
+      rule,
+      beyond: fits(metres, LEAD_M.most) ? 'caution' : 'stop',
       because: () => 'line to device and device to earth bar, in a row',
       working: () => [line('length ≤ 0.5 m', `${figure(metres)} ≤ ${LEAD_M.best}`, holds(metres, LEAD_M.best), rule)],
     }),
   );
-  return [judge(`surge-lead:${device.id}`, `Leads of ${device.name}`, comparison)];
+  return [judge(keyed('surge-lead', device.id), `Leads of ${device.name}`, comparison)];
 }
 
 /** Through the soil, ahead of the residual device, nothing may join a line to earth when it fails: over the neutral alone. */
 function throughSoil(facts: CircuitFacts, { device, behind, at }: SurgeStage): Check[] {
-  const { soil, job } = facts;
+  const { isTT: tt, job } = facts;
   if (job.dialect === 'nec' || at === 'outlet' || behind.some(hasResidual)) return [];
-  const [id, title] = [`surge-soil:${device.id}`, `Connection of ${device.name}`];
-  if (!soil.known) return [unknownCheck(id, title, soil.missing)];
-  if (!soil.value) return [];
+  const [id, title] = [keyed('surge-soil', device.id), `Connection of ${device.name}`];
+  if (!tt.known) return [unknownCheck(id, title, tt.missing)];
+  if (!tt.value) return [];
   const { connection } = settingsOf(device);
   const rule = clause(job.pack, 'surgeSoil');
   if (connection === undefined)
@@ -334,14 +365,14 @@ function throughSoil(facts: CircuitFacts, { device, behind, at }: SurgeStage): C
     ];
   return [
     connection === '1+1' || connection === '3+1'
-      ? ruled(id, title, 'pass', `${connection}, a gap to earth`, rule, soil.given)
+      ? ruled(id, title, 'pass', `${connection}, a gap to earth`, rule, tt.given)
       : ruled(
           id,
           title,
           'stop',
           `${connection} ahead of the residual device: when it fails, all metal is live and nothing opens`,
           rule,
-          soil.given,
+          tt.given,
         ),
   ];
 }
@@ -350,7 +381,7 @@ function throughSoil(facts: CircuitFacts, { device, behind, at }: SurgeStage): C
 function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Check[] {
   if (at === 'outlet') return [];
   return behind.flatMap((each): Check[] => {
-    const [id, title] = [`surge-behind:${device.id}:${each.id}`, `${device.name} behind ${each.name}`];
+    const [id, title] = [keyed('surge-behind', device.id, each.id), `${device.name} behind ${each.name}`];
     if (!hasResidual(each))
       return [
         ruled(
@@ -371,8 +402,8 @@ function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Ch
     );
     const rule = clause(job.pack, 'surgeResidual');
     if (part?.known === true && part.value.delay === 'S')
-      return [ruled(id, title, 'pass', `${each.name} is of type S: it stands 3 kA 8/20`, rule, part.given)];
-    if (stands.value === true) return [ruled(id, title, 'pass', `${each.name} stands 3 kA 8/20`, rule, stands.given)];
+      return [ruled(id, title, 'pass', `${each.name} is of type S: it withstands 3 kA 8/20`, rule, part.given)];
+    if (stands.value === true) return [ruled(id, title, 'pass', `${each.name} withstands 3 kA 8/20`, rule, stands.given)];
     return [
       ruled(
         id,

@@ -10,12 +10,13 @@ import { inspectedChecks } from '../../inspection/inspected';
 import { readingChecks } from '../../inspection/readings';
 import type { Check } from '../../judging/answer';
 import { notApplicable } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { askedChecks } from './asked/asked';
 import { bondingChecks } from './bonding/bonding';
+import { circuitIdentification } from './places/circuitIdentification';
 import { safetyCircuitChecks } from './places/safetyCircuit';
 import { separationChecks } from './places/separation';
 import { specialPlaces } from './places/specialPlaces';
-import { toldApart } from './places/toldApart';
 import { suppliedChecks } from './residual/supplied';
 import { touchedChecks } from './residual/touched';
 import { typeChecks } from './residual/types';
@@ -23,7 +24,7 @@ import { typeChecks } from './residual/types';
 /** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
 export function savesPerson(facts: CircuitFacts): Check[] {
   const checks = checksOf(facts);
-  return checks.length > 0 ? checks : [notApplicable('outlets', 'Outlets', 'nothing is asked for here')];
+  return checks.length > 0 ? checks : [notApplicable(keyed('outlets'), 'Outlets', 'nothing is asked for here')];
 }
 
 const checksOf = (facts: CircuitFacts): Check[] => [
@@ -39,7 +40,7 @@ const checksOf = (facts: CircuitFacts): Check[] => [
   ...sourceChecks(facts),
   ...separationChecks(facts),
   ...safetyCircuitChecks(facts),
-  ...toldApart(facts),
+  ...circuitIdentification(facts),
   ...typeChecks(facts),
   ...suppliedChecks(facts),
   ...touchedChecks(facts),

@@ -13,7 +13,12 @@ function switching(settings: DeviceSettings, loads: readonly Partial<Load>[]): J
     loads.map((each, at) => [
       `l${at}`,
       {
-        ...{ id: `l${at}`, circuitId: 'c', order: `a${at}`, name: `load ${at}`, currentA: stated(2), cosPhi: stated(1) },
+        id: `l${at}`,
+        circuitId: 'c',
+        order: `a${at}`,
+        name: `load ${at}`,
+        currentA: stated(2),
+        cosPhi: stated(1),
         ...each,
       },
     ]),
@@ -109,7 +114,12 @@ describe('inrush of all that one switch closes', () => {
   });
   it('an adjustable breaker may open from four fifths of its short-delay setting on', () => {
     const adjustable = (more: object): DeviceSettings => ({
-      ...{ family: 'mccb', poles: '1P', frameA: stated(100), irA: stated(40), iiA: stated(400), ...more },
+      family: 'mccb',
+      poles: '1P',
+      frameA: stated(100),
+      irA: stated(40),
+      iiA: stated(400),
+      ...more,
     });
     const limit = (more: object) => checkOf(switching(adjustable(more), [peak(10, 0.02)]), 'inrush')!.limit;
     expect(limit({})).toBeCloseTo(Math.SQRT2 * 320, 9);
@@ -131,7 +141,8 @@ describe('inrush of all that one switch closes', () => {
 describe('what starts together', () => {
   const start = (currentA: number, timeS: number): Partial<Load> => ({
     ...peak(0),
-    ...{ startCurrentA: stated(currentA), startTimeS: stated(timeS) },
+    startCurrentA: stated(currentA),
+    startTimeS: stated(timeS),
   });
   it.each([
     [40.8, 1 / 1.2, 'pass'],

@@ -2,13 +2,15 @@ import type { Band } from '../../curves/band';
 import { timeAt } from '../../curves/edge';
 import { overcurrentBand } from '../../devices/bands';
 import { type CircuitFacts, isOvercurrent } from '../../house/facts';
-import { all, andThen, type Known, known, list, type Maybe, type Missing, map, unknown } from '../../job/known';
+import { all, andThen, type Known, known, lack, list, type Maybe, type Missing, map, unknown } from '../../job/known';
 import { factOf, ifStated } from '../../job/readers';
 import type { Device, Line, Load } from '../../job/sealed';
 import type { Check, Verdict } from '../../judging/answer';
-import { type Comparison, figure, fits, holds, judge, line, notAssessed, unknownCheck } from '../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, notAssessed, ruled, unknownCheck } from '../../judging/judge';
+import { type CheckName, keyed } from '../../judging/keys';
 import { drawnOn } from '../../loads/designCurrent';
 import { LINES } from '../../loads/lines';
+import { clause } from '../../rules/clauses';
 import { INRUSH_MARGIN, MAKER_ONLY_BELOW_S } from '../../tables/customary';
 import type { Source } from '../../tables/source';
 
@@ -40,15 +42,32 @@ interface Surge {
 export function inrushChecks(facts: CircuitFacts): Check[] {
   const { circuit, loads, own } = facts;
   if (circuit.kind !== 'final') return [];
-  if (loads.length === 0)
-    return [unknownCheck('inrush', 'Switching on', [{ path: `circuits.${circuit.id}`, what: `loads of ${circuit.name}` }])];
+  if (loads.length === 0) {
+    const general = facts.house.generalOf(circuit.id);
+    // Nothing that surges is listed, and what hangs there changes from day to day.
+    if (general?.known === true)
+      return [
+        ruled(
+          keyed('inrush-loads'),
+          'Switching on',
+          'pass',
+          'outlets for anything: nothing that surges at switching on is listed',
+          clause(facts.job.pack, 'generalUse'),
+          general.given,
+        ),
+      ];
+    if (general !== undefined && !general.known) return [unknownCheck(keyed('inrush-loads'), 'Switching on', general.missing)];
+    return [
+      unknownCheck(keyed('inrush-loads'), 'Switching on', [lack('loads', `circuits.${circuit.id}`, `loads of ${circuit.name}`)]),
+    ];
+  }
   const surges = list(loads.map((load) => surgeOf(facts, load)));
   return own.filter(isOvercurrent).flatMap(({ device, seat }) => {
     // It closes other circuits as well: what those take is not summed.
     if (seat === 'group')
-      return [notAssessed(`inrush:${device.id}`, device.name, `all that ${device.name} closes is not summed yet`)];
+      return [notAssessed(keyed('inrush', device.id), device.name, `all that ${device.name} closes is not summed yet`)];
     const title = `Switching on through ${device.name}`;
-    if (!surges.known) return [unknownCheck(`inrush:${device.id}`, title, surges.missing)];
+    if (!surges.known) return [unknownCheck(keyed('inrush', device.id), title, surges.missing)];
     return [...peakChecks(device, surges, title), ...startCheck(device, surges)];
   });
 }
@@ -58,7 +77,11 @@ function surgeOf({ job, circuit, loads, poles }: CircuitFacts, load: Load): Mayb
   const lasts = ifStated('loads', load, 'inrushS');
   const facts = all({ drawn: drawnOn(job, circuit, loads, load, poles), entered, lasts, start: startOf(load) });
   return map(facts, ({ drawn, entered: inrushA, lasts: lastsS, start }) => ({
-    ...{ load, at: drawn.lines.at, runningA: drawn.currentA, lastsS, start },
+    load,
+    at: drawn.lines.at,
+    runningA: drawn.currentA,
+    lastsS,
+    start,
     peakA: Math.max(inrushA, Math.SQRT2 * drawn.currentA),
   }));
 }
@@ -105,18 +128,18 @@ function peakChecks(device: Device, surges: Known<readonly Surge[]>, title: stri
     const { sum, on } = fullest(each, ({ peakA }) => peakA);
     return { band, on, rmsA: sum / Math.SQRT2 };
   });
-  const judged = (id: string, named: string) =>
+  const judged = (id: CheckName, named: string) =>
     judge(
       id,
       named,
       map(heat, ({ band, on, rmsA }) => againstHeat(device, band, on, rmsA)),
     );
-  if (device.settings.family === 'fuse') return [judged(`inrush:${device.id}`, title)];
+  if (device.settings.family === 'fuse') return [judged(keyed('inrush', device.id), title)];
   // Above the bound the instantaneous part settles it.
   const slowly = heat.known && heat.value.on.some(rushes) && fits(heat.value.rmsA, heat.value.band.instantaneous?.lowerA ?? 0);
   return [
     peakCheck(device, surges, title),
-    ...(slowly ? [judged(`pulse:${device.id}`, `Heat of switching on through ${device.name}`)] : []),
+    ...(slowly ? [judged(keyed('pulse', device.id), `Heat of switching on through ${device.name}`)] : []),
   ];
 }
 
@@ -141,10 +164,15 @@ function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: strin
       const unsaid = unsaidOf(on);
       const short = rushing.length > 0 && rushing.every(({ lastsS }) => lastsS !== undefined && lastsS < MAKER_ONLY_BELOW_S);
       const missing = short
-        ? [{ path: `devices.${device.id}`, what: `what ${device.name} does under 10 ms, which only its maker can say` }]
+        ? [lack('makers-word', `devices.${device.id}`, `what ${device.name} does under 10 ms, which only its maker can say`)]
         : unsaid;
       return known({
-        ...{ demand: sum, limit, unit: 'A peak', rule: INRUSH_PRACTICE, missing },
+        demand: sum,
+        limit,
+        unit: 'A peak',
+        of: ['inrush', 'holdsPeak'],
+        rule: INRUSH_PRACTICE,
+        missing,
         grade: boundIsCustomary(device, band) ? 'typical' : band.grade,
         within: within(sum, limit),
         beyond: missing.length > 0 ? 'unknown' : 'stop',
@@ -162,7 +190,7 @@ function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: strin
       });
     },
   );
-  return judge(`inrush:${device.id}`, title, comparison);
+  return judge(keyed('inrush', device.id), title, comparison);
 }
 
 /** An American breaker's bound is one of custom where nobody entered its own. */
@@ -171,19 +199,25 @@ const boundIsCustomary = ({ settings }: Device, band: Band): boolean =>
 
 /** What flows opens by its heat: the longest of the pulses at the rms value of all peaks together, never below half a cycle. */
 function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: number): Comparison {
-  if (fits(rmsA, band.holdsA)) return carried(device, band, rmsA, `${named(on)}, switched on together,`);
+  if (fits(rmsA, band.holdsA)) return carried(band, rmsA, `${named(on)}, switched on together,`);
   const unsaid = unsaidOf(on);
   const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.filter(rushes).map(({ lastsS }) => lastsS ?? 0));
   const custom = overcurrentBand(device, 'typical');
-  const sureS = timeAt(band.fast, rmsA);
+  const sureS = timeAt(band.minimum, rmsA);
   // Where its standard has no least time the bound of its instantaneous part has been held already: custom tells its heat.
   const byCustom = sureS === 0 && custom.known;
-  const limit = byCustom ? timeAt(custom.value.fast, rmsA) : sureS;
-  const usual = custom.known && fits(demand, timeAt(custom.value.fast, rmsA));
+  const limit = byCustom ? timeAt(custom.value.minimum, rmsA) : sureS;
+  const usual = custom.known && fits(demand, timeAt(custom.value.minimum, rmsA));
   const missing = unsaid.length > 0 ? unsaid : [{ path: `devices.${device.id}`, what: `least times of ${device.name}` }];
   const lacks = unsaid.length > 0;
   return {
-    ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: byCustom ? 'typical' : band.grade, missing },
+    demand,
+    limit,
+    unit: 's',
+    of: ['pulse', 'minTrip'],
+    rule: INRUSH_PRACTICE,
+    grade: byCustom ? 'typical' : band.grade,
+    missing,
     within: lacks ? 'unknown' : within(demand, limit),
     beyond: lacks || byCustom || (limit === 0 && !usual) ? 'unknown' : usual ? 'caution' : 'stop',
     because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never opens`,
@@ -201,9 +235,14 @@ function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: num
 }
 
 /** What a device carries for ever opens it never, however long it flows. */
-const carried = (device: Device, band: Band, currentA: number, what: string): Comparison => ({
-  ...{ demand: currentA, limit: band.holdsA, unit: 'A', rule: INRUSH_PRACTICE, grade: band.grade },
-  because: () => `${what} draw no more than ${device.name} carries for ever`,
+const carried = (band: Band, currentA: number, what: string): Comparison => ({
+  demand: currentA,
+  limit: band.holdsA,
+  unit: 'A',
+  of: ['draws', 'In'],
+  rule: INRUSH_PRACTICE,
+  grade: band.grade,
+  because: () => what.replace(/,$/, ''),
   working: () => [
     line('I ≤ rating', `${figure(currentA)} ≤ ${figure(band.holdsA)}`, holds(currentA, band.holdsA), band.sources[0]!),
   ],
@@ -216,14 +255,19 @@ function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
   const comparison = map(bands, ({ sure, custom, surges: each }): Comparison => {
     const { sum, on } = fullest(each, ({ start, runningA }) => start?.currentA ?? runningA);
     const demand = Math.max(...on.map(({ start }) => start?.timeS ?? 0));
-    if (fits(sum, sure.holdsA)) return carried(device, sure, sum, `${named(on)} starting together`);
-    const limit = timeAt(sure.fast, sum);
-    const customS = timeAt(custom.fast, sum);
+    if (fits(sum, sure.holdsA)) return carried(sure, sum, `${named(on)} starting together`);
+    const limit = timeAt(sure.minimum, sum);
+    const customS = timeAt(custom.minimum, sum);
     return {
-      ...{ demand, limit, unit: 's', rule: INRUSH_PRACTICE, grade: sure.grade },
+      demand,
+      limit,
+      unit: 's',
+      of: ['pulse', 'minTrip'],
+      rule: INRUSH_PRACTICE,
+      grade: sure.grade,
       within: within(demand, limit),
       beyond: fits(demand, customS) ? 'caution' : 'stop',
-      because: () => `${named(on)} starting together draw ${figure(sum)} A; ${device.name} never opens sooner than the limit`,
+      because: () => `${named(on)} starting together draw ${figure(sum)} A, against the minimum trip time of ${device.name}`,
       working: () => [
         line(
           'I = Σ starting, else running',
@@ -237,5 +281,5 @@ function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
       ],
     };
   });
-  return [judge(`start:${device.id}`, `Starting through ${device.name}`, comparison)];
+  return [judge(keyed('start', device.id), `Starting through ${device.name}`, comparison)];
 }

@@ -8,10 +8,11 @@ import type { Device, Load } from '../../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
+import { type CheckName, keyed } from '../../judging/keys';
 import { pathTo, type Wiring } from '../../network/paths';
 import { clause } from '../../rules/clauses';
-import { earned } from '../../rules/credit';
-import { RESIDUAL_SELECTIVE } from '../../selectivity/credits';
+import { applies } from '../../rules/relaxation';
+import { RESIDUAL_SELECTIVE } from '../../selectivity/relaxations';
 
 /** What must stay on, and what goes dark with the trip of another circuit: a shared residual device, or a common trip. */
 export function mustStayChecks(facts: CircuitFacts): Check[] {
@@ -21,7 +22,7 @@ export function mustStayChecks(facts: CircuitFacts): Check[] {
   return [...facts.ahead.filter(isResidual).flatMap((seated) => byEarthFault(facts, seated, kept)), ...byCommonTrip(facts, kept)];
 }
 
-function lost(facts: CircuitFacts, id: string, title: string, kept: readonly Load[], why: string): Check {
+function lost(facts: CircuitFacts, id: CheckName, title: string, kept: readonly Load[], why: string): Check {
   const safety = kept.some((load) => load.safetyService === true);
   const names = kept.map(({ name }) => name).join(', ');
   return ruled(id, title, safety ? 'stop' : 'caution', `${why}: ${names} is lost with it`, clause(facts.job.pack, 'mustStay'));
@@ -37,7 +38,7 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
     (wiring) => wiring.circuit.kind === 'final' && wiring.circuit.id !== circuit.id,
   );
   if (others.length === 0) return [];
-  const id = `stay:${device.id}`;
+  const id = keyed('stay', device.id);
   const title = `What else opens ${device.name}`;
   const missing: Check[] = [];
   for (const other of others) {
@@ -67,7 +68,7 @@ function opensAlone(above: Device, there: Maybe<readonly Device[]>): Maybe<boole
   if (nearest === undefined) return undefined;
   const parts = all({ up: residualPart(above)!, down: residualPart(nearest)! });
   if (!parts.known) return parts;
-  return map(earned(RESIDUAL_SELECTIVE, { ...parts.value, below: nearest.name }), ({ earned: is }) => is);
+  return map(applies(RESIDUAL_SELECTIVE, { ...parts.value, below: nearest.name }), ({ applies: is }) => is);
 }
 
 /** Residual devices on the way of another circuit, below one that both hang behind. */
@@ -116,7 +117,7 @@ function byCommonTrip(facts: CircuitFacts, kept: readonly Load[]): Check[] {
       return [
         lost(
           facts,
-          `stay:${device.id}:${other.id}`,
+          keyed('stay', device.id, other.id),
           `${device.name} tied to ${other.name}`,
           kept,
           `a fault on the neighbour opens ${device.name} as well`,

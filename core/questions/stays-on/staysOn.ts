@@ -1,16 +1,17 @@
 import { type CircuitFacts, isOvercurrent } from '../../house/facts';
 import type { Answer } from '../../judging/answer';
 import { answer, notApplicable } from '../../judging/judge';
+import { keyed } from '../../judging/keys';
 import { inrushChecks } from './inrush';
 import { mustStayChecks } from './mustStay';
-import { standingChecks } from './standing';
+import { standingChecks } from './standingLeakage';
 
 /** Question 7: what it switches on, what leaks without a fault, how often that opens something, and what else goes with it. */
 export function staysOn(facts: CircuitFacts): Answer {
   const checks = [...inrushChecks(facts), ...standingChecks(facts), ...mustStayChecks(facts)];
   if (checks.length > 0) return answer('stays-on', checks);
   const why = facts.own.some(isOvercurrent)
-    ? 'what it feeds is judged circuit by circuit, and no residual device is on its way'
+    ? `what it feeds is judged circuit by circuit, and no ${facts.job.dialect === 'nec' ? 'ground-fault' : 'residual'} device is on its way`
     : 'no device of its own opens it';
-  return answer('stays-on', [notApplicable('stays', 'Stays on', why)]);
+  return answer('stays-on', [notApplicable(keyed('stays'), 'Stays on', why)]);
 }

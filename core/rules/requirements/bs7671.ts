@@ -44,11 +44,13 @@ export const BS_7671: RequirementPack = {
     'vehicle-own': { clause: '722.311.201' },
     'vehicle-earth': { clause: '722.411.4.1' },
     arc: {
-      ...{ place: 'socket-outlets of other premises', clause: '421.1.7' },
+      place: 'socket-outlets of other premises',
+      clause: '421.1.7',
       where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), not(named('fire-late'))),
     },
     'arc-must': {
-      ...{ asks: { kind: 'arc-detection' }, clause: '421.1.7' },
+      asks: { kind: 'arc-detection' },
+      clause: '421.1.7',
       place: 'socket-outlets of tall or shared residential buildings, student rooms and care homes',
       where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), named('fire-late')),
     },
@@ -58,11 +60,9 @@ export const BS_7671: RequirementPack = {
       '522.6.202',
     ),
     'off-zones': {
-      ...{
-        asks: { kind: 'guarded' },
-        place: 'cables in walls, less than 50 mm deep, outside the zones',
-        clause: '522.6.202, 522.6.204',
-      },
+      asks: { kind: 'guarded' },
+      place: 'cables in walls, less than 50 mm deep, outside the zones',
+      clause: '522.6.202, 522.6.204',
       where: every(is('outlet', 'cable'), is('concealed', 'off-zones')),
     },
     'through-bath': within30(
@@ -71,7 +71,9 @@ export const BS_7671: RequirementPack = {
       '701.411.3.3',
     ),
     'bath-switch-2': {
-      ...{ asks: { kind: 'no-outlet' }, place: 'switches in zone 2 of a bath', clause: '701.512.3' },
+      asks: { kind: 'no-outlet' },
+      place: 'switches in zone 2 of a bath',
+      clause: '701.512.3',
       where: every(is('outlet', 'switch'), is('use', 'bath'), is('zone', '2'), not(SAFE)),
     },
     partition: within30(

@@ -7,7 +7,10 @@ const SAFE = is('fedBy', 'selv', 'separated');
 
 /** By a device that covers nothing else. */
 const own30 = (place: string, where: Requirement['where'], clause: string, mA = 30): Requirement => ({
-  ...{ asks: { kind: 'own-residual', mA }, place, where, clause },
+  asks: { kind: 'own-residual', mA },
+  place,
+  where,
+  clause,
 });
 export const within30 = (
   place: string,
@@ -15,11 +18,17 @@ export const within30 = (
   clause: string,
   more: Partial<Requirement> = {},
 ): Requirement => ({
-  ...{ asks: { kind: 'residual', mA: 30 }, place, where, clause },
+  asks: { kind: 'residual', mA: 30 },
+  place,
+  where,
+  clause,
   ...more,
 });
 const wants = (asks: Requirement['asks'], place: string, where: Requirement['where'], clause: string): Requirement => ({
-  ...{ asks, place, where, clause },
+  asks,
+  place,
+  where,
+  clause,
 });
 
 /**
@@ -183,7 +192,10 @@ export const IEC_60364: RequirementPack = {
       '753.411.3.2',
     ),
     arc: {
-      ...{ asks: { kind: 'arc-detection' }, place: 'socket-outlets where people sleep', clause: '421.7', recommended: true },
+      asks: { kind: 'arc-detection' },
+      place: 'socket-outlets where people sleep',
+      clause: '421.7',
+      recommended: true,
       where: every(SOCKET, is('lines', 1), atMost('ratedA', 32), named('sleeping')),
     },
   },

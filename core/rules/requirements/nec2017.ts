@@ -15,7 +15,11 @@ export const ground = (
   clause: string,
   more: Partial<Requirement> = {},
 ): Requirement => ({
-  ...{ asks: { kind: 'ground-fault' }, place, where, clause, replaced: '406.4(D)(3)' },
+  asks: { kind: 'ground-fault' },
+  place,
+  where,
+  clause,
+  replaced: '406.4(D)(3)',
   ...more,
 });
 
@@ -364,28 +368,41 @@ export const NEC_2017: RequirementPack = {
       clause: '422.16(B)',
     },
     'fire-pump': {
-      ...{ asks: { kind: 'alarm-only' }, place: 'fire pumps', clause: '695.6(G)' },
+      asks: { kind: 'alarm-only' },
+      place: 'fire pumps',
+      clause: '695.6(G)',
       where: every(is('equipment', 'fire-pump'), not(is('premises', 'household'))),
     },
     'fire-pump-home': {
       // Article 695 leaves one- and two-family houses to others (695.1(B)).
-      ...{ asks: { kind: 'alarm-only' }, place: 'fire pumps of a house', clause: '695.6(G), 695.1(B)', recommended: true },
+      asks: { kind: 'alarm-only' },
+      place: 'fire pumps of a house',
+      clause: '695.6(G), 695.1(B)',
+      recommended: true,
       where: every(is('equipment', 'fire-pump'), is('premises', 'household')),
     },
     'fire-alarm': {
-      ...{ asks: { kind: 'alarm-only' }, place: 'fire alarm systems', clause: '760.41(B), 760.121(B)' },
+      asks: { kind: 'alarm-only' },
+      place: 'fire alarm systems',
+      clause: '760.41(B), 760.121(B)',
       where: is('equipment', 'fire-alarm'),
     },
     'central-heating': {
-      ...{ asks: { kind: 'own-circuit' }, place: 'central heating', clause: '422.12' },
+      asks: { kind: 'own-circuit' },
+      place: 'central heating',
+      clause: '422.12',
       where: is('equipment', 'central-heating'),
     },
     'tub-light': {
-      ...{ asks: { kind: 'not-hanging' }, place: 'luminaires and fans within 3 ft of a tub or shower', clause: '410.10(D)' },
+      asks: { kind: 'not-hanging' },
+      place: 'luminaires and fans within 3 ft of a tub or shower',
+      clause: '410.10(D)',
       where: every(is('outlet', 'lighting'), atMost('showerM', THREE_FT_M)),
     },
     'tub-switch': {
-      ...{ asks: { kind: 'no-outlet' }, place: 'switches within a tub or shower space', clause: '404.4(C)' },
+      asks: { kind: 'no-outlet' },
+      place: 'switches within a tub or shower space',
+      clause: '404.4(C)',
       where: every(is('outlet', 'switch'), atMost('showerM', 0)),
     },
     'switch-earth': {

@@ -88,7 +88,10 @@ export function compareEditions(a: RulePackId, b: RulePackId): Compared[] {
               ? 'clause'
               : 'same';
     return {
-      ...{ id, place: shown.place, asks: shown.asks.kind, changed },
+      id,
+      place: shown.place,
+      asks: shown.asks.kind,
+      changed,
       before: old?.clause ?? null,
       after: now?.clause ?? null,
     };

@@ -6,7 +6,10 @@ const LIVE_OUTLET = is('outlet', 'receptacle', 'lighting', 'hardwired');
 const WET = is('use', 'bath', 'pool', 'sauna', 'outdoors', 'boathouse');
 const FIRE_PUMP = is('equipment', 'fire-pump');
 const common = (asks: Requirement['asks'], place: string, where: Requirement['where']): Requirement => ({
-  ...{ asks, place, where, clause: 'sensitivity by load' },
+  asks,
+  place,
+  where,
+  clause: 'sensitivity by load',
   recommended: true,
 });
 

@@ -10,7 +10,7 @@ export interface Answered {
   circuitId: string;
   question: QuestionId;
   verdict: Verdict;
-  checks: readonly Pick<Check, 'id' | 'verdict' | 'demand' | 'limit' | 'missing'>[];
+  checks: readonly Pick<Check, 'id' | 'name' | 'verdict' | 'advice' | 'demand' | 'limit' | 'missing'>[];
 }
 /** All answers of a job, and the house they were read from. */
 export interface Answers {
@@ -21,7 +21,15 @@ export interface Answers {
 const answered = HOUSE.cell('answer in tests', (house: House, key: string): Answered => {
   const [circuitId, question] = key.split(' ') as [string, QuestionId];
   const { verdict, checks } = answerOf(house.factsOf(circuitId), question);
-  const plain = checks.map(({ id, verdict, demand, limit, missing }) => ({ id, verdict, demand, limit, missing }));
+  const plain = checks.map(({ id, name, verdict, advice, demand, limit, missing }) => ({
+    id,
+    name,
+    verdict,
+    advice,
+    demand,
+    limit,
+    missing,
+  }));
   return { circuitId, question, verdict, checks: plain };
 });
 

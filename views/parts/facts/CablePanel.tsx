@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { addCable } from '@/core/edits/parts';
 import { setField, takeOut } from '@/core/edits/rows';
 import { factPaths } from '@/core/facts/read';
-import { kindWords, placeWords, plainWords, TAP_WORDS, wayWords } from '@/core/job/cableWords';
+import { kindWords, placeWords, plainWords, protectivePathWords, TAP_WORDS } from '@/core/job/cableWords';
 import { constructionsOf } from '@/core/job/fits';
 import { Segment, Tap } from '@/core/job/schema/circuit';
 import { Button } from '@/ui/Button';
@@ -54,7 +54,13 @@ export function CableFacts({ segment }: { segment: Segment }) {
         {select('Kind', 'construction', segment.construction, kinds, (kind) => kindWords(job.dialect, kind))}
         {select('Place', 'place', segment.place, PLACES, (place) => placeWords(job.dialect, place))}
       </div>
-      {select('A fault comes back by', 'protectivePath', segment.protectivePath, WAYS_BACK, (way) => wayWords(job.dialect)[way])}
+      {select(
+        'Fault return path',
+        'protectivePath',
+        segment.protectivePath,
+        WAYS_BACK,
+        (way) => protectivePathWords(job.dialect)[way],
+      )}
       <Facts paths={factPaths(job, 'segments', id)} />
       <div className="grid grid-cols-2 gap-2">
         <div className="grid content-start gap-1">

@@ -31,13 +31,6 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   const { id, number, name } = circuit;
   const edit = (label: string, field: string, to: string | undefined) =>
     session.edit(setField(job, 'circuits', id, field, to, label));
-  const neighbours = Object.values(job.circuits)
-    .filter((other) => other.id !== id && other.kind === 'final' && other.fromBoardId === circuit.fromBoardId)
-    .filter((other) => other.state !== 'removed')
-    .sort((a, b) => a.number.localeCompare(b.number, 'en', { numeric: true }));
-  const groups = Object.values(job.devices).filter(
-    (device) => device.seat === 'board' && device.boardId === circuit.fromBoardId && device.state !== 'removed',
-  );
   const loads = Object.values(job.loads)
     .filter((load) => load.circuitId === id)
     .sort((a, b) => (a.order < b.order ? -1 : 1));
@@ -47,15 +40,6 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
   const boards = Object.values(job.boards)
     .filter((board) => board.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));
-  const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
-    Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
-  const add = (part: (job: Job, circuit: Circuit, id: string) => Command) =>
-    session.edit(part(job, circuit, crypto.randomUUID()));
-  const copy = () => {
-    const made = copyOfCircuit(job, id, nextNumber(job, circuit.fromBoardId ?? ''), () => crypto.randomUUID());
-    if (session.edit(made.command) !== undefined) return;
-    window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId: made.circuitId }, findingsOpen()));
-  };
   return (
     <div className="grid gap-2">
       <div className="grid grid-cols-[72px_minmax(0,1fr)] gap-2">
@@ -96,36 +80,7 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
       <Facts
         paths={factPaths(job, 'circuits', id).filter((path) => circuit.topology === 'ring' || !path.endsWith('.ringContinuity'))}
       />
-      {circuit.kind === 'final' && neighbours.length > 0 && (
-        <Labelled label="Shares its neutral with">
-          {(wiring) => (
-            <Select
-              {...wiring}
-              value={circuit.sharesNeutralWith ?? 'none'}
-              options={[
-                { value: 'none', label: 'no other circuit' },
-                ...neighbours.map((other) => ({ value: other.id, label: `${other.number} ${other.name}` })),
-              ]}
-              onChange={(to) => edit('shared neutral', 'sharesNeutralWith', to === 'none' ? undefined : to)}
-            />
-          )}
-        </Labelled>
-      )}
-      {groups.length > 0 && (
-        <Labelled label="Behind">
-          {(wiring) => (
-            <Select
-              {...wiring}
-              value={circuit.behindDeviceId ?? 'none'}
-              options={[
-                { value: 'none', label: `the ${word(job.dialect, 'board')} itself` },
-                ...groups.map((group) => ({ value: group.id, label: group.name })),
-              ]}
-              onChange={(to) => edit('behind another device', 'behindDeviceId', to === 'none' ? undefined : to)}
-            />
-          )}
-        </Labelled>
-      )}
+      <CircuitLinks circuit={circuit} />
       {loads.map((load) => (
         <LoadFacts key={load.id} load={load} />
       ))}
@@ -140,20 +95,92 @@ export function CircuitFacts({ circuit }: { circuit: Circuit }) {
           <PointFacts point={point} />
         </section>
       ))}
-      <div className="flex flex-wrap gap-2">
-        {circuit.kind === 'final' && (
-          <Button onClick={() => add(addOutlet)}>{job.dialect === 'nec' ? 'Add a receptacle' : 'Add a socket-outlet'}</Button>
-        )}
-        {circuit.kind === 'final' && <Button onClick={() => add(addLoad)}>Add a load</Button>}
-        <Button onClick={() => add(addDevice)}>Add a device</Button>
-        {circuit.kind !== 'service' && <Button onClick={() => add(addGroupDevice)}>Add a device ahead of a group</Button>}
-        {circuit.kind === 'final' && loads.length === 0 && (
-          <Button onClick={() => add(addBoard)}>{job.dialect === 'nec' ? 'Feed a new panel' : 'Feed a new board'}</Button>
-        )}
-        {!has(job.segments) && <Button onClick={() => session.edit(addCable(job, id, crypto.randomUUID()))}>Add a cable</Button>}
-        {circuit.kind === 'final' && <Button onClick={copy}>Copy the circuit</Button>}
-        {circuit.kind !== 'service' && <Button onClick={() => session.edit(takeOut(job, 'circuits', id))}>Delete</Button>}
-      </div>
+      <CircuitActs circuit={circuit} bare={loads.length === 0} />
     </div>
+  );
+}
+
+/**
+ * What can be added to a circuit, and what can be done with it as a whole.
+ * @param bare nothing is connected to it yet
+ */
+function CircuitActs({ circuit, bare }: { circuit: Circuit; bare: boolean }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id } = circuit;
+  const has = (rows: Record<string, { circuitId?: string | undefined; state: string }>) =>
+    Object.values(rows).some((row) => row.circuitId === id && row.state !== 'removed');
+  const add = (part: (job: Job, circuit: Circuit, id: string) => Command) =>
+    session.edit(part(job, circuit, crypto.randomUUID()));
+  const copy = () => {
+    const made = copyOfCircuit(job, id, nextNumber(job, circuit.fromBoardId ?? ''), () => crypto.randomUUID());
+    if (session.edit(made.command) !== undefined) return;
+    window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId: made.circuitId }, findingsOpen()));
+  };
+  return (
+    <div className="flex flex-wrap gap-2">
+      {circuit.kind === 'final' && (
+        <Button onClick={() => add(addOutlet)}>{job.dialect === 'nec' ? 'Add a receptacle' : 'Add a socket-outlet'}</Button>
+      )}
+      {circuit.kind === 'final' && <Button onClick={() => add(addLoad)}>Add a load</Button>}
+      <Button onClick={() => add(addDevice)}>Add a device</Button>
+      {circuit.kind !== 'service' && <Button onClick={() => add(addGroupDevice)}>Add a device ahead of a group</Button>}
+      {circuit.kind === 'final' && bare && (
+        <Button onClick={() => add(addBoard)}>{job.dialect === 'nec' ? 'Feed a new panel' : 'Feed a new board'}</Button>
+      )}
+      {!has(job.segments) && <Button onClick={() => session.edit(addCable(job, id, crypto.randomUUID()))}>Add a cable</Button>}
+      {circuit.kind === 'final' && <Button onClick={copy}>Copy the circuit</Button>}
+      {circuit.kind !== 'service' && <Button onClick={() => session.edit(takeOut(job, 'circuits', id))}>Delete</Button>}
+    </div>
+  );
+}
+
+/** The other circuit whose neutral it shares, and the device of its board it stands behind. */
+function CircuitLinks({ circuit }: { circuit: Circuit }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const { id } = circuit;
+  const link = (label: string, field: string, to: string) =>
+    session.edit(setField(job, 'circuits', id, field, to === 'none' ? undefined : to, label));
+  const neighbours = Object.values(job.circuits)
+    .filter((other) => other.id !== id && other.kind === 'final' && other.fromBoardId === circuit.fromBoardId)
+    .filter((other) => other.state !== 'removed')
+    .sort((a, b) => a.number.localeCompare(b.number, 'en', { numeric: true }));
+  const groups = Object.values(job.devices).filter(
+    (device) => device.seat === 'board' && device.boardId === circuit.fromBoardId && device.state !== 'removed',
+  );
+  return (
+    <>
+      {circuit.kind === 'final' && neighbours.length > 0 && (
+        <Labelled label="Shares its neutral with">
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={circuit.sharesNeutralWith ?? 'none'}
+              options={[
+                { value: 'none', label: 'no other circuit' },
+                ...neighbours.map((other) => ({ value: other.id, label: `${other.number} ${other.name}` })),
+              ]}
+              onChange={(to) => link('shared neutral', 'sharesNeutralWith', to)}
+            />
+          )}
+        </Labelled>
+      )}
+      {groups.length > 0 && (
+        <Labelled label="Behind">
+          {(wiring) => (
+            <Select
+              {...wiring}
+              value={circuit.behindDeviceId ?? 'none'}
+              options={[
+                { value: 'none', label: `the ${word(job.dialect, 'board')} itself` },
+                ...groups.map((group) => ({ value: group.id, label: group.name })),
+              ]}
+              onChange={(to) => link('behind another device', 'behindDeviceId', to)}
+            />
+          )}
+        </Labelled>
+      )}
+    </>
   );
 }

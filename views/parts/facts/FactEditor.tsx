@@ -251,7 +251,7 @@ function MakeUnknown({
         if (problem === undefined) close();
       }}
     >
-      Make unknown
+      Clear
     </Button>
   );
 }

@@ -6,7 +6,7 @@ import { setFact } from '@/core/edits/rows';
 import { factAt } from '@/core/facts/read';
 import type { FactKind, FactValue } from '@/core/facts/spec';
 import type { Provenance } from '@/core/job/schema/facts';
-import { PROVENANCE_WORDS } from '@/core/job/terms';
+import { fromWords } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
 import { Popover } from '@/ui/Popover';
 import { useJobState, useSession } from '../../client/JobContext';
@@ -97,7 +97,7 @@ export function FactField({ path, shown, className }: { path: string; shown?: st
           type="button"
           onKeyDown={step}
           data-fact={path}
-          aria-label={`${capital(label)}: ${place.shown}${fact === undefined || place.plain ? '' : `, ${PROVENANCE_WORDS[fact.from]}`}. Edit`}
+          aria-label={`${capital(label)}: ${place.shown}${fact === undefined || place.plain ? '' : `, ${fromWords(fact)}`}. Edit`}
           className="group/fact inline-flex items-center justify-end pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
           {value}

@@ -18,7 +18,7 @@ export function FixCard({ fix }: { fix: Fix }) {
       <div className="min-w-0 text-[13px]">
         <p className="font-semibold">{fix.command.label}</p>
         <p className="text-quiet">
-          {fix.improves.length === 0 ? 'settles what it names' : `${fix.improves.length} better`} · {worse}
+          {fix.improves.length === 0 ? 'resolves an unknown' : `${fix.improves.length} better`} · {worse}
         </p>
         {refusal !== undefined && <p className="font-semibold text-stop">{refusal}</p>}
       </div>

@@ -1,13 +1,15 @@
 'use client';
 import { X } from 'lucide-react';
+import { useState } from 'react';
 import { appliancesOf } from '@/core/edits/catalogue/appliances';
 import { addAppliance } from '@/core/edits/loads';
 import { rename, setField, takeOut } from '@/core/edits/rows';
 import { factPaths } from '@/core/facts/read';
+import type { Command } from '@/core/job/commands';
 import type { Circuit, Load } from '@/core/job/schema/circuit';
 import { showNumber } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
-import type { Way } from '@/core/reports/bothWays';
+import type { Supplied } from '@/core/reports/bothWays';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
@@ -57,28 +59,52 @@ export function LoadFacts({ load }: { load: Load }) {
   );
 }
 
-/** What usual appliances there are, one put on the circuit by choosing it: its values are assumed until its plate is read. */
-export function AddAppliance({ circuit, pointId }: { circuit: Circuit; pointId?: string }) {
+/** What usual appliances there are, one put on the circuit: its values are assumed until its plate is read. */
+export function AddAppliance({
+  circuit,
+  pointId,
+  give,
+}: {
+  circuit: Circuit;
+  pointId?: string;
+  /** Takes the command, where it is not simply carried out. */
+  give?: (command: Command) => void;
+}) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const appliances = appliancesOf(job.dialect);
+  const [chosen, setChosen] = useState<string>(NONE);
+  const appliance = appliances.find(({ id }) => id === chosen);
   return (
-    <Labelled label={pointId === undefined ? 'Add a usual appliance' : 'Add what is plugged in or fitted here'}>
-      {(wiring) => (
-        <Select
-          {...wiring}
-          value={NONE}
-          options={[
-            { value: NONE, label: 'typical values, assumed' },
-            ...appliances.map(({ id, name, powerW }) => ({ value: id, label: `${name}, ${showNumber(powerW / 1000)} kW` })),
-          ]}
-          onChange={(chosen) => {
-            const appliance = appliances.find(({ id }) => id === chosen);
-            if (appliance !== undefined) session.edit(addAppliance(job, circuit, pointId, appliance, crypto.randomUUID()));
-          }}
-        />
-      )}
-    </Labelled>
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (appliance === undefined) return;
+        (give ?? session.edit)(addAppliance(job, circuit, pointId, appliance, crypto.randomUUID()));
+        setChosen(NONE);
+      }}
+    >
+      <Labelled
+        label={pointId === undefined ? 'Add a usual appliance' : 'Add what is plugged in or fitted here'}
+        className="min-w-0 flex-1"
+      >
+        {(wiring) => (
+          <Select
+            {...wiring}
+            value={chosen}
+            options={[
+              { value: NONE, label: 'typical values, assumed' },
+              ...appliances.map(({ id, name, powerW }) => ({ value: id, label: `${name}, ${showNumber(powerW / 1000)} kW` })),
+            ]}
+            onChange={setChosen}
+          />
+        )}
+      </Labelled>
+      <Button type="submit" disabled={appliance === undefined} className="disabled:opacity-40">
+        Add it
+      </Button>
+    </form>
   );
 }
 const NONE = 'none';
@@ -89,7 +115,7 @@ function BothWays({ loadId }: { loadId: string }) {
   const found = useAnswer({ kind: 'bothWays', loadId });
   if (found === undefined) return <div className="min-h-24" aria-busy="true" />;
   if ('why' in found) return <p className="text-[13px] text-quiet">Both voltages cannot be compared: {found.why}.</p>;
-  const rows: [string, (way: Way) => string][] = [
+  const rows: [string, (way: Supplied) => string][] = [
     ['current', ({ currentA }) => `${showNumber(currentA)} A`],
     ['breaker', ({ ratingA, lines }) => `${ratingA} A ${lines}P`],
     ['drop', ({ dropPercent }) => (dropPercent === null ? 'unknown' : `${showNumber(dropPercent)} %`)],

@@ -2,7 +2,7 @@
 import { type ReactNode, useState } from 'react';
 import { factAt } from '@/core/facts/read';
 import { recordedOnly } from '@/core/job/recorded';
-import { PROVENANCE_WORDS } from '@/core/job/terms';
+import { fromWords } from '@/core/job/terms';
 import { cx } from '@/ui/cx';
 import { Details } from '@/ui/Details';
 import { Popover } from '@/ui/Popover';
@@ -97,9 +97,7 @@ export function FactLine({ path }: { path: string }) {
     <div className="flex min-h-7 flex-wrap items-baseline justify-between gap-x-3 border-line border-t py-[3px] text-[13px]">
       <dt className="min-w-0 flex-1 basis-24">{place.name}</dt>
       <dd className="flex items-baseline gap-2">
-        {place.fact !== undefined && !place.plain && (
-          <span className="text-[12px] text-quiet">{PROVENANCE_WORDS[place.fact.from]}</span>
-        )}
+        {place.fact !== undefined && !place.plain && <span className="text-[12px] text-quiet">{fromWords(place.fact)}</span>}
         <FactField path={path} className={place.fact === undefined ? '' : 'font-semibold'} />
       </dd>
       {only !== undefined && <dd className="basis-full text-[12px] text-quiet">recorded only: {only}</dd>}

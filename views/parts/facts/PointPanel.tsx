@@ -20,7 +20,6 @@ const NEW = 'new';
 export function PointFacts({ point }: { point: Point }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const [naming, setNaming] = useState(false);
   const { id, circuitId } = point;
   const set = (says: string, field: string, to: string | undefined) => session.edit(setField(job, 'points', id, field, to, says));
   const cables = Object.values(job.segments)
@@ -50,37 +49,7 @@ export function PointFacts({ point }: { point: Point }) {
             />
           )}
         </Labelled>
-        {naming ? (
-          <KeptText
-            label="New room"
-            value=""
-            keep={(text) => {
-              if (text === '') return undefined;
-              setNaming(false);
-              return session.edit(intoRoomNamed(job, point, text, crypto.randomUUID()));
-            }}
-          />
-        ) : (
-          <Labelled label="Room">
-            {(wiring) => (
-              <Select
-                {...wiring}
-                value={point.roomId ?? NONE}
-                options={[
-                  { value: NONE, label: 'not said' },
-                  ...Object.values(job.rooms)
-                    .sort(byOrder)
-                    .map((room) => ({ value: room.id, label: room.name })),
-                  { value: NEW, label: 'another room …' },
-                ]}
-                onChange={(to) => {
-                  if (to === NEW) setNaming(true);
-                  else set(job.rooms[to]?.name ?? 'no room', 'roomId', to === NONE ? undefined : to);
-                }}
-              />
-            )}
-          </Labelled>
-        )}
+        <RoomChoice point={point} />
       </div>
       {cables.length > 1 && (
         <Labelled label="At the end of">
@@ -133,5 +102,50 @@ export function PointFacts({ point }: { point: Point }) {
         </Labelled>
       )}
     </div>
+  );
+}
+
+/** The room a point is in: one of the job's, or a new one, named here. */
+export function RoomChoice({ point }: { point: Point }) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const [naming, setNaming] = useState(false);
+  if (naming)
+    return (
+      <KeptText
+        label="New room"
+        value=""
+        begun
+        leave={() => setNaming(false)}
+        keep={(text) => {
+          if (text === '') return undefined;
+          setNaming(false);
+          return session.edit(intoRoomNamed(job, point, text, crypto.randomUUID()));
+        }}
+      />
+    );
+  return (
+    <Labelled label="Room">
+      {(wiring) => (
+        <Select
+          {...wiring}
+          value={point.roomId ?? NONE}
+          options={[
+            { value: NONE, label: 'not said' },
+            ...Object.values(job.rooms)
+              .sort(byOrder)
+              .map((room) => ({ value: room.id, label: room.name })),
+            { value: NEW, label: 'another room …' },
+          ]}
+          onChange={(to) => {
+            if (to === NEW) setNaming(true);
+            else
+              session.edit(
+                setField(job, 'points', point.id, 'roomId', to === NONE ? undefined : to, job.rooms[to]?.name ?? 'no room'),
+              );
+          }}
+        />
+      )}
+    </Labelled>
   );
 }

@@ -3,28 +3,33 @@ import { X } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/judging/answer';
+import { MARK_WORDS, questionWords } from '@/core/job/terms';
+import type { Mark } from '@/core/judging/answer';
+import type { Cause } from '@/core/study/causes';
 import type { Finding } from '@/core/study/findings';
 import { Pick } from '@/ui/Choice';
 import { cx } from '@/ui/cx';
 import { IconButton } from '@/ui/IconButton';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../../client/JobContext';
+import { withAsk } from '../ask/place';
+import { markOf } from '../words/mark';
 import { hrefOf, placeOfFinding, staysHere, withFindings } from './places';
 
-type Shown = Verdict | 'all' | 'accepted';
+type Shown = Mark | 'all' | 'accepted' | 'advice';
 const SHOWN: readonly { value: Shown; label: string }[] = [
   { value: 'all', label: 'all' },
   { value: 'stop', label: 'stops' },
   { value: 'unknown', label: 'unknown' },
   { value: 'caution', label: 'cautions' },
+  { value: 'assumption', label: 'on assumption' },
   { value: 'accepted', label: 'accepted' },
+  { value: 'advice', label: 'advice' },
 ];
 
 const isShown = (finding: Finding, shown: Shown): boolean => {
   const accepted = finding.standing.kind === 'accepted';
-  return shown === 'all' || (shown === 'accepted' ? accepted : !accepted && finding.verdict === shown);
+  return shown === 'all' || (shown === 'accepted' ? accepted : !accepted && markOf(finding) === shown);
 };
 
 /**
@@ -37,12 +42,16 @@ export function FindingsDrawer() {
 }
 
 function Drawer() {
-  const findings = useAnswer({ kind: 'findings' });
+  const findings = useAnswer({ kind: 'causes' });
+  const advice = useAnswer({ kind: 'advice' });
   const jobId = useJobState((state) => state.job.id);
   const [shown, setShown] = useState<Shown>('all');
   const panel = useRef<HTMLElement>(null);
   useEffect(() => panel.current?.focus(), []);
-  const listed = useMemo(() => findings?.filter((finding) => isShown(finding, shown)), [findings, shown]);
+  const listed = useMemo(
+    () => (shown === 'advice' ? advice : findings?.filter(({ lead }) => isShown(lead, shown))),
+    [findings, advice, shown],
+  );
   const close = () => window.history.pushState(null, '', withFindings(false));
   const walk = (event: KeyboardEvent) => {
     if (event.key === 'Escape') return close();
@@ -78,19 +87,23 @@ function Drawer() {
         <p className="p-4 text-quiet">{shown === 'all' ? 'Nothing to put right among what is assessed.' : 'None of these.'}</p>
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto">
-        {listed?.map((finding) => (
-          <FindingRow key={`${finding.circuitId} ${finding.question} ${finding.check}`} jobId={jobId} finding={finding} />
+        {listed?.map((cause) => (
+          <CauseRow key={cause.id} jobId={jobId} cause={cause} />
         ))}
       </ul>
     </section>
   );
 }
 
-function FindingRow({ jobId, finding }: { jobId: string; finding: Finding }) {
+/** One row for a cause: it leads to its field, or where several rows lack the same to the question that sets them all. */
+function CauseRow({ jobId, cause }: { jobId: string; cause: Cause }) {
   const here = usePathname().split('/')[3];
-  const { verdict, circuit, question, text, rule, standing } = finding;
-  const place = placeOfFinding(finding);
-  const href = hrefOf(jobId, place, true);
+  const { lead, text, circuits, findings, paths } = cause;
+  const { verdict, question, rule, standing } = lead;
+  const mark = markOf(lead);
+  const alike = paths.length > 1 && verdict === 'unknown';
+  const place = placeOfFinding(paths.length > 0 ? { ...lead, path: paths[0]! } : lead);
+  const href = alike ? withAsk(cause.id) : hrefOf(jobId, place, true);
   return (
     <li className="[contain-intrinsic-height:37px] [content-visibility:auto]">
       <Link
@@ -98,19 +111,28 @@ function FindingRow({ jobId, finding }: { jobId: string; finding: Finding }) {
         prefetch={false}
         data-finding={verdict}
         onClick={(event) => {
-          if (!staysHere(event) || place.step !== here) return;
+          if (!staysHere(event) || (place.step !== here && !alike)) return;
           event.preventDefault();
           window.history.pushState(null, '', href);
         }}
         className="grid min-h-9 pointer-coarse:min-h-11 grid-cols-[20px_minmax(0,1fr)] items-baseline gap-x-2 border-line border-b px-4 py-2 text-[13px] hover:bg-chosen focus-visible:-outline-offset-2 sm:grid-cols-[20px_168px_212px_minmax(0,1fr)]"
       >
-        <VerdictMark kind={verdict} size={13} label={VERDICT_WORDS[verdict]} />
-        <b className="truncate font-semibold">{circuit}</b>
-        <span className="truncate max-sm:col-start-2">{questionWords(question)}</span>
+        {lead.advice === null ? (
+          <VerdictMark kind={mark} size={13} label={MARK_WORDS[mark]} />
+        ) : (
+          <span role="img" aria-label="advice" className="ml-[3px] size-[7px] self-center rounded-full bg-copper" />
+        )}
+        <b className="truncate font-semibold" title={circuits.join(', ')}>
+          {circuits.length === 1 ? circuits[0] : `${circuits.length} circuits`}
+        </b>
+        <span className="truncate max-sm:col-start-2">
+          {findings > 1 && circuits.length !== findings ? `${findings} checks` : questionWords(question)}
+        </span>
         <span className={cx('text-quiet max-sm:col-start-2', standing.kind === 'open' && 'sm:truncate')} title={text}>
           {standing.kind === 'accepted' && (
             <b className="font-semibold text-ink">
-              accepted by {standing.acceptance.by}, {standing.acceptance.on}: {standing.acceptance.reason} ·{' '}
+              {lead.advice === null ? 'accepted' : 'dismissed'} by {standing.acceptance.by}, {standing.acceptance.on}:{' '}
+              {standing.acceptance.reason} ·{' '}
             </b>
           )}
           {standing.kind === 'reopened' && <b className="font-semibold text-ink">open again, its inputs changed · </b>}

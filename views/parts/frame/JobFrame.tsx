@@ -17,6 +17,8 @@ import { useNarrow } from '@/ui/useMedia';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState, useSession } from '../../client/JobContext';
 import { mayLeave } from '../../client/mayLeave';
+import { withAsk } from '../ask/place';
+import { useAsking } from '../ask/useAsking';
 import { FindingsDrawer } from './FindingsDrawer';
 import { hrefOf, staysHere, withFindings } from './places';
 import { StandStill } from './StandStill';
@@ -28,6 +30,8 @@ import { useKeys } from './useKeys';
 
 // Looked for now and then: read when they are wanted.
 const Search = dynamic(() => import('./Search').then((module) => module.Search), { ssr: false });
+const AskMode = dynamic(() => import('../ask/AskMode').then((module) => module.AskMode), { ssr: false });
+const Glossary = dynamic(() => import('../words/Glossary').then((module) => module.Glossary), { ssr: false });
 const KeysHelp = dynamic(() => import('./KeysHelp').then((module) => module.KeysHelp), { ssr: false });
 
 /** Rail of the ten steps, top bar with counts, history and saved state, and the step's screen. */
@@ -36,6 +40,7 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
   const notices = useJobState((state) => state.notices);
   const [search, setSearch] = useState(false);
   const [help, setHelp] = useState(false);
+  const [quantity, setQuantity] = useState<string>();
   const openSearch = useCallback(() => setSearch(true), []);
   const early = useEarlyKeys(search);
   const openHelp = useCallback(() => setHelp(true), []);
@@ -46,6 +51,7 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
     event.preventDefault();
     event.stopPropagation();
   };
+  const asking = useAsking();
   useArrival();
   useFocusKept();
   return (
@@ -61,12 +67,13 @@ export function JobFrame({ copyTrouble, children }: { copyTrouble: string | unde
         <Rail openHelp={openHelp} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">
           <div id={WORK_ID} tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none lg:flex-row print:block">
-            {children}
+            {asking ? <AskMode /> : children}
           </div>
           <FindingsDrawer />
         </div>
       </div>
-      {search && <Search open onOpenChange={setSearch} early={early} />}
+      {search && <Search open onOpenChange={setSearch} early={early} showKeys={openHelp} showQuantity={setQuantity} />}
+      {quantity !== undefined && <Glossary open begun={quantity} onOpenChange={() => setQuantity(undefined)} />}
       {help && <KeysHelp open onOpenChange={setHelp} />}
       <Notices notices={notices} dismiss={session.dismiss} />
     </div>
@@ -168,10 +175,12 @@ function RailStep({
   );
 }
 
-const COUNTED: readonly { verdict: Verdict; one: string; many: string; colour: string }[] = [
+type Counted = 'stop' | 'unknown' | 'caution' | 'assumption';
+const COUNTED: readonly { verdict: Counted; one: string; many: string; colour: string }[] = [
   { verdict: 'stop', one: 'stop', many: 'stops', colour: 'text-stop' },
   { verdict: 'unknown', one: 'unknown', many: 'unknown', colour: 'text-quiet' },
   { verdict: 'caution', one: 'caution', many: 'cautions', colour: 'text-caution' },
+  { verdict: 'assumption', one: 'assumed', many: 'assumed', colour: 'text-caution' },
 ];
 
 function TopBar({ openSearch }: { openSearch: () => void }) {
@@ -181,7 +190,7 @@ function TopBar({ openSearch }: { openSearch: () => void }) {
   return (
     <header
       data-screen
-      className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-line border-b bg-raised px-3 py-1 max-lg:gap-x-2 max-lg:px-1"
+      className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-line border-b bg-raised px-3 py-1 max-lg:gap-x-2 max-lg:px-1"
     >
       <Link
         href="/"
@@ -201,9 +210,17 @@ function TopBar({ openSearch }: { openSearch: () => void }) {
           {job.name}
         </Link>
       </h1>
-      {!narrow && <span className="rounded border border-line px-2 py-[3px] text-[13px] text-quiet">{rules}</span>}
+      {!narrow && (
+        <span
+          title={rules}
+          className="min-w-0 max-w-[190px] shrink truncate rounded border border-line px-2 py-[3px] text-[13px] text-quiet 2xl:max-w-none"
+        >
+          {rules}
+        </span>
+      )}
       <SavedState />
       <span className="ml-auto max-lg:hidden" />
+      <AskButton />
       <Counts />
       <Actions openSearch={openSearch} folded={narrow ? rules : undefined} />
     </header>
@@ -248,9 +265,16 @@ function Actions({ openSearch, folded }: { openSearch: () => void; folded: strin
 
 /** Stops, unknowns and cautions counted; a press opens the findings. */
 function Counts() {
-  const counts = useAnswer({ kind: 'house' })?.counts;
+  const house = useAnswer({ kind: 'house' });
   const open = useSearchParams().has('findings');
-  if (counts === undefined) return null;
+  if (house === undefined) return null;
+  const { stop, unknown, caution } = house.counts;
+  const counts: Record<Counted, number> = {
+    stop,
+    unknown,
+    caution: caution - house.onAssumption,
+    assumption: house.onAssumption,
+  };
   return (
     <button
       type="button"
@@ -259,16 +283,46 @@ function Counts() {
       title="Findings, worst first"
       onClick={() => window.history.pushState(null, '', withFindings(!open))}
       className={cx(
-        'flex min-h-9 items-center gap-4 rounded border px-3 text-[13px] max-lg:gap-2 max-lg:px-2 pointer-coarse:min-h-11',
+        'flex min-h-9 items-center gap-3 rounded border px-2 text-[13px] max-lg:gap-2 pointer-coarse:min-h-11',
         open ? 'border-copper bg-chosen' : 'border-transparent hover:border-line-strong',
       )}
     >
       {COUNTED.map(({ verdict, one, many, colour }) => (
-        <span key={verdict} className={cx('flex items-center gap-[6px] whitespace-nowrap font-semibold', colour)}>
+        <span
+          key={verdict}
+          className={cx(
+            'flex items-center gap-[5px] whitespace-nowrap font-semibold',
+            // Where there is little room, what is wrong and what is not known.
+            (verdict === 'caution' || verdict === 'assumption') && 'max-lg:hidden',
+            colour,
+          )}
+        >
           <VerdictMark kind={verdict} size={14} />
-          {counts[verdict]} <span className="max-lg:sr-only">{counts[verdict] === 1 ? one : many}</span>
+          {counts[verdict]}{' '}
+          <span className={verdict === 'stop' || verdict === 'unknown' ? 'max-lg:sr-only' : 'max-2xl:sr-only'}>
+            {counts[verdict] === 1 ? one : many}
+          </span>
         </span>
       ))}
+    </button>
+  );
+}
+
+/** Opens the questions over whatever is shown, and closes them. */
+function AskButton() {
+  const open = useAsking();
+  return (
+    <button
+      type="button"
+      aria-pressed={open}
+      title="What is not known, one question at a time (A)"
+      onClick={() => window.history.pushState(null, '', withAsk(!open))}
+      className={cx(
+        'min-h-9 rounded border px-3 font-semibold text-[13px] pointer-coarse:min-h-11 pointer-coarse:min-w-11 max-lg:px-2',
+        open ? 'border-copper bg-chosen' : 'border-line hover:border-line-strong',
+      )}
+    >
+      Ask
     </button>
   );
 }

@@ -2,7 +2,7 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import type { Job } from '@/core/job/schema/job';
 import { JobContext } from '../../client/JobContext';
-import { type JobSession, openJobSession } from '../../client/jobSession';
+import { JobSession } from '../../client/jobSession';
 import { JobFrame } from './JobFrame';
 
 /** Opens the job once for all its screens. What comes later comes through the session, not through the page. */
@@ -21,7 +21,7 @@ export function JobShell({
   const [session, setSession] = useState<JobSession | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: opened once
   useEffect(() => {
-    const opened = openJobSession(JSON.parse(jobText) as Job, revision);
+    const opened = new JobSession(JSON.parse(jobText) as Job, revision);
     setSession(opened);
     opened.start();
     return opened.stop;

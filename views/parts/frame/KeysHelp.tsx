@@ -3,11 +3,12 @@ import { Fragment } from 'react';
 import { Dialog } from '@/ui/Dialog';
 
 const KEYS: readonly (readonly [keys: readonly string[], what: string])[] = [
-  [['Ctrl', 'K'], 'search'],
+  [['Ctrl', 'K'], 'search: circuits, fields, findings, clauses, quantities, steps, actions'],
   [['Ctrl', 'Z'], 'undo'],
   [['Ctrl', 'Y'], 'redo'],
   [['N'], 'new circuit on the quick line'],
   [['P'], 'the chosen circuit on one page, to print'],
+  [['A'], 'ask: one question at a time, the most answers first'],
   [['F'], 'findings, open and closed'],
   [['G', '1 … 0'], 'go to a step of the work'],
   [['↑', '↓'], 'walk circuits, findings, or the steps of a value'],

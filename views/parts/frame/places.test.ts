@@ -21,7 +21,10 @@ describe('places and their addresses', () => {
     const finding = { circuitId: 'c', question: 'breaks-fault' as const };
     expect(placeOfFinding({ ...finding, path: 'origins.net.zeOhm' })).toEqual({ step: 'supply', at: 'origins.net.zeOhm' });
     expect(placeOfFinding({ ...finding, path: 'devices.d.settings.icnA' })).toEqual({
-      ...{ step: 'circuits', circuitId: 'c', question: 'breaks-fault', at: 'devices.d.settings.icnA' },
+      step: 'circuits',
+      circuitId: 'c',
+      question: 'breaks-fault',
+      at: 'devices.d.settings.icnA',
     });
     expect(placeOfFinding({ ...finding, path: 'card.date' })).toEqual({ step: '', at: 'card.date' });
     expect(hrefOf('j', { step: '', at: 'card.date' }, false)).toBe('/jobs/j/?at=card.date');

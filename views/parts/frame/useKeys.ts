@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useSession } from '../../client/JobContext';
 import { mayLeave } from '../../client/mayLeave';
+import { askOpen, withAsk } from '../ask/place';
 import { findingsOpen, hrefOf, type JobPlace, withFindings } from './places';
 import { SCREENS } from './screens';
 import { shownCircuit } from './shownCircuit';
@@ -15,9 +16,13 @@ interface Panels {
 /** How long the second key of a pair may take, ms. */
 const PAIR_MS = 1200;
 
+/** What takes letters itself: fields, and choices, in which a letter is meant for one of them. */
+const FIELDS =
+  'input:not([type=range]), textarea, select, [contenteditable], [role=radiogroup], [role=group]:has(> [data-radix-collection-item]), [role=listbox], [role=menu]';
+/** What lies over the page, wherever the focus is. */
+const OVER = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox]';
 const inField = ({ target }: KeyboardEvent): boolean =>
-  target instanceof HTMLElement &&
-  target.closest('input:not([type=range]), textarea, select, [contenteditable], [role=dialog]') !== null;
+  document.querySelector(OVER) !== null || (target instanceof HTMLElement && target.closest(FIELDS) !== null);
 
 /** Keys that work anywhere in an open job. Letters alone only outside fields, and Ctrl Z not in one, which has an undo of its own. */
 export function useKeys({ search, help }: Panels): void {
@@ -58,6 +63,7 @@ export function useKeys({ search, help }: Panels): void {
       } else if (key === 'g') goPressed.current = performance.now();
       else if (key === '?') help();
       else if (key === 'f') window.history.pushState(null, '', withFindings(!findingsOpen()));
+      else if (key === 'a') window.history.pushState(null, '', withAsk(!askOpen()));
       else if (key === 'p') to({ step: 'handover', print: 'report', circuitId: chosen() });
       else if (key === 'n') newCircuit(() => at('circuits'));
       else return false;

@@ -38,7 +38,7 @@ export function RunDrawing({ job, model, placed, width, heights }: Props) {
   const lastSpan = model.spans.at(-1);
   return (
     <svg width={width} height={heights.total} className="absolute inset-0" aria-hidden>
-      {model.soil && <Soil model={model} placed={placed} heights={heights} />}
+      {model.tt && <Soil model={model} placed={placed} heights={heights} />}
       {model.spans.map((span) =>
         span.conductors.map((conductor) => {
           const [from, to] = [placed[span.from]!, placed[span.to]!];

@@ -22,7 +22,7 @@ export interface RunHeights {
 }
 
 /** @param low with one line of labels above and below, where its values are not edited */
-export function heightsOf({ rows, soil }: RunModel, low = false): RunHeights {
+export function heightsOf({ rows, tt: soil }: RunModel, low = false): RunHeights {
   const firstY = low ? LOW_FIRST_Y : FIRST_Y;
   const labelsBelow = low ? LOW_LABELS_BELOW : LABELS_BELOW;
   const rowY = new Map(rows.map((conductor, index) => [conductor, firstY + index * ROW]));

@@ -46,7 +46,7 @@ describe('the run', () => {
   it('in TT goes home through the soil, and no protective conductor comes in', () => {
     const job = demo('skerry-light');
     const model = runModel(job, 'sauna');
-    expect(model.soil).toBe(true);
+    expect(model.tt).toBe(true);
     expect(between(job, 'sauna', 0)).toEqual(['L1 N']);
     expect(between(job, 'sauna', model.stations.length - 2)).toEqual(['L1 N PE']);
     const earthed = model.stations.filter(

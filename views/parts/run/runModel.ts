@@ -33,7 +33,7 @@ export function runModel(job: Job, circuitId: string): RunModel {
   const run = runOf(job, circuitId) ?? NO_RUN;
   return { ...run, stations: run.stations.map((station) => stationOf(job, station)) };
 }
-const NO_RUN: Run = { stations: [], spans: [], rows: [], soil: false };
+const NO_RUN: Run = { stations: [], spans: [], rows: [], tt: false };
 
 function stationOf(job: Job, station: RunStation): Station {
   const segments = (ids: readonly string[]): Segment[] => ids.map((id) => job.segments[id]!);

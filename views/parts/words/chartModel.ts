@@ -5,7 +5,7 @@ import type { ChartBand, ChartModel } from '@/ui/charts/model';
 /** Bands nearest device first, faults and cable limit, over whole decades that hold them all. */
 export function chartModelOf(chart: CircuitChart): ChartModel {
   const currents = [
-    ...chart.bands.flatMap((band) => [...band.fast, ...band.slow].map((gate) => gate.currentA)),
+    ...chart.bands.flatMap((band) => [...band.minimum, ...band.maximum].map((gate) => gate.currentA)),
     ...chart.faults.map((fault) => fault.currentA),
   ];
   const least = Math.min(...currents, 100);
@@ -14,10 +14,10 @@ export function chartModelOf(chart: CircuitChart): ChartModel {
     id: band.deviceId,
     name: band.name,
     label: band.label,
-    fast: band.fast,
-    slow: band.slow,
-    fastBeyond: band.fastBeyond,
-    slowBeyond: band.slowBeyond,
+    minimum: band.minimum,
+    maximum: band.maximum,
+    minimumBeyond: band.minimumBeyond,
+    maximumBeyond: band.maximumBeyond,
   }));
   return {
     bands,

@@ -17,13 +17,21 @@ describe('a length of cable in words', () => {
         length({ construction: 'NM-B', place: 'roof-space', protectivePath: 'conductor', inSun: true, tap: 'outlet', box: 'K1' }),
       ),
     ).toBe(
-      'NM-B · attic · a fault comes back by equipment grounding conductor · in the sun · tap to one outlet, up to 18 in · ends in box K1',
+      'NM-B · attic · fault return path: equipment grounding conductor · in the sun · tap to one outlet, up to 18 in · ends in box K1',
     );
   });
   it('leaves designations as they are', () =>
     expect(Construction.options.map(plainWords)).toEqual([
-      ...['flat sheathed', 'round sheathed', 'armoured', 'singles', 'mineral'],
-      ...['NM-B', 'UF-B', 'AC', 'MC', 'SE'],
+      'flat sheathed',
+      'round sheathed',
+      'armoured',
+      'singles',
+      'mineral',
+      'NM-B',
+      'UF-B',
+      'AC',
+      'MC',
+      'SE',
     ]));
 });
 

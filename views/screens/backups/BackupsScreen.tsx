@@ -93,32 +93,56 @@ export function BackupsScreen({
       ) : (
         <ul className="mt-4 divide-y divide-line rounded border border-line bg-raised">
           {backups.map((backup) => (
-            <li key={backup.name} data-backup={backup.name} className="px-4 py-2">
-              <div className="flex min-h-10 items-center gap-4">
-                <span className="min-w-0 flex-1">
-                  <b className="block font-semibold">{format(new Date(backup.at), 'EEEE d MMMM yyyy, HH:mm')}</b>
-                  <span className="block truncate text-[13px] text-quiet">{backup.name}</span>
-                </span>
-                <span className="text-[13px] text-quiet">{(backup.bytes / 1e6).toFixed(1)} MB</span>
-                <Button
-                  disabled={busy !== undefined}
-                  onClick={() => (looked?.name === backup.name ? setLooked(undefined) : void look(backup.name))}
-                >
-                  {busy === backup.name ? 'Looking' : looked?.name === backup.name ? 'Close' : 'Restore'}
-                </Button>
-              </div>
-              {looked?.name === backup.name && (
-                <WhatItHolds
-                  held={looked.held}
-                  busy={busy !== undefined}
-                  restore={() => void putBack(backup.name, looked.held.gone.length > 0)}
-                />
-              )}
-            </li>
+            <BackupRow
+              key={backup.name}
+              backup={backup}
+              held={looked?.name === backup.name ? looked.held : undefined}
+              busy={busy}
+              look={() => void look(backup.name)}
+              close={() => setLooked(undefined)}
+              putBack={(sure) => void putBack(backup.name, sure)}
+            />
           ))}
         </ul>
       )}
       <Notices notices={notices} dismiss={(id) => setNotices((now) => now.filter((each) => each.id !== id))} />
     </HomeFrame>
+  );
+}
+
+/**
+ * One backup: when it was made and how large it is, and once it was looked into what it holds.
+ * @param held what it holds, where it is looked into
+ * @param busy name of the backup that something is done with
+ */
+function BackupRow({
+  backup: { name, at, bytes },
+  held,
+  busy,
+  look,
+  close,
+  putBack,
+}: {
+  backup: Backup;
+  held: Held | undefined;
+  busy: string | undefined;
+  look: () => void;
+  close: () => void;
+  putBack: (sure: boolean) => void;
+}) {
+  return (
+    <li data-backup={name} className="px-4 py-2">
+      <div className="flex min-h-10 items-center gap-4">
+        <span className="min-w-0 flex-1">
+          <b className="block font-semibold">{format(new Date(at), 'EEEE d MMMM yyyy, HH:mm')}</b>
+          <span className="block truncate text-[13px] text-quiet">{name}</span>
+        </span>
+        <span className="text-[13px] text-quiet">{(bytes / 1e6).toFixed(1)} MB</span>
+        <Button disabled={busy !== undefined} onClick={held === undefined ? look : close}>
+          {busy === name ? 'Looking' : held === undefined ? 'Restore' : 'Close'}
+        </Button>
+      </div>
+      {held !== undefined && <WhatItHolds held={held} busy={busy !== undefined} restore={() => putBack(held.gone.length > 0)} />}
+    </li>
   );
 }

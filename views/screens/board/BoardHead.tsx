@@ -78,7 +78,12 @@ export function BoardHead({
         {sums.unknown > 0 && <span className="whitespace-nowrap text-quiet">{sums.unknown} not known</span>}
       </p>
       <span className="flex-1" />
-      <Pick label="Told apart by" value={place.view} options={views} onChange={(view) => showBoard(place, { view })} />
+      <Pick
+        label={job.dialect === 'nec' ? 'Color by' : 'Colour by'}
+        value={place.view}
+        options={views}
+        onChange={(view) => showBoard(place, { view })}
+      />
       {layout !== undefined && <Button onClick={arrange}>Arrange</Button>}
     </section>
   );

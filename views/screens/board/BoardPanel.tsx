@@ -117,7 +117,7 @@ function Placed({
         keep={keep}
       />
       <div className="flex flex-wrap gap-2">
-        {here !== undefined && <Button onClick={() => session.edit(liftDevice(device))}>Off its place</Button>}
+        {here !== undefined && <Button onClick={() => session.edit(liftDevice(device))}>Unplace</Button>}
         {ties.length > 0 && (
           <Menu
             name="Tie it"

@@ -21,7 +21,13 @@ export interface BoardPlace {
 }
 
 const ZONES: Readonly<Record<Zone, true>> = {
-  ...{ space: true, door: true, enclosure: true, supply: true, bars: true, devices: true, wires: true },
+  space: true,
+  door: true,
+  enclosure: true,
+  supply: true,
+  bars: true,
+  devices: true,
+  wires: true,
 };
 
 /** What an address goes to on an inspection: a board, a device in one, an outlet or a cable; `boards.main.bushings`. */

@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
+import { cx } from '@/ui/cx';
 import { useNarrow } from '@/ui/useMedia';
 import { useJobState } from '../../client/JobContext';
 import { shownCircuit } from '../../parts/frame/shownCircuit';
@@ -17,18 +18,26 @@ export function CircuitDesk() {
 }
 
 // Opened now and then: read when it is.
+const SelectDevice = dynamic(() => import('./select/SelectDevice').then((module) => module.SelectDevice), { ssr: false });
 const CircuitTable = dynamic(() => import('./table/CircuitTable').then((module) => module.CircuitTable), { ssr: false });
 
 function OneCircuit() {
   const wanted = useSearchParams().get('c');
   const chosen = useJobState((state) => shownCircuit(state.job, wanted));
   const narrow = useNarrow();
-  const answers = chosen !== null && <Ladder circuitId={chosen} folded={narrow} />;
+  const choosing = useSearchParams().get('choose') === 'device' && chosen !== null;
+  const answers = chosen !== null && !choosing && <Ladder circuitId={chosen} folded={narrow} />;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[236px_minmax(0,1fr)_344px]">
-      {narrow ? <CircuitChooser chosen={chosen} /> : <CircuitList chosen={chosen} />}
+    <div
+      className={cx(
+        'grid min-h-0 flex-1 grid-cols-1 max-lg:content-start',
+        choosing ? 'lg:grid-cols-[minmax(0,1fr)_344px]' : 'lg:grid-cols-[236px_minmax(0,1fr)_344px]',
+      )}
+    >
+      {narrow ? <CircuitChooser chosen={chosen} /> : !choosing && <CircuitList chosen={chosen} />}
       {narrow && answers}
-      <main className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto">
+      {choosing && <SelectDevice key={chosen} circuitId={chosen} leave={leaveChoice} />}
+      <main hidden={choosing} className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto [&[hidden]]:hidden">
         <QuickLine chosen={chosen} />
         {chosen === null ? <NoCircuit /> : <Run circuitId={chosen} />}
         {chosen !== null && <TimeCurrent circuitId={chosen} />}
@@ -36,6 +45,13 @@ function OneCircuit() {
       {!narrow && answers}
     </div>
   );
+}
+
+/** Back to the circuit as it stands. */
+function leaveChoice(): void {
+  const query = new URLSearchParams(window.location.search);
+  query.delete('choose');
+  window.history.pushState(null, '', `${window.location.pathname}?${query}`);
 }
 
 function NoCircuit() {

@@ -12,8 +12,16 @@ const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').th
 });
 
 /** The time-current chart of the circuit's device and all those upstream. */
-export function TimeCurrent({ circuitId }: { circuitId: string }) {
-  const chart = useAnswer({ kind: 'chart', circuitId }) ?? null;
+export function TimeCurrent({
+  circuitId,
+  deviceAs,
+}: {
+  circuitId: string;
+  /** Another device at its start, as it is called where it is chosen. */
+  deviceAs?: string;
+}) {
+  const chart =
+    useAnswer(deviceAs === undefined ? { kind: 'chart', circuitId } : { kind: 'chartWith', circuitId, deviceAs }) ?? null;
   const failed = useJobState((state) => state.failed);
   const session = useSession();
   const [probe, setProbe] = useState<{ currentA: number; lines: ProbeLine[] } | null>(null);

@@ -105,7 +105,11 @@ function Cell({ pair, onLook }: { pair: SeriesPair; onLook: () => void }) {
         )}
         {!overcurrent && <span className="block text-[12px] text-quiet">to {word(dialect, 'earth')}</span>}
         {!total && maxA !== null && <span className="block text-[12px] text-quiet">of {showCurrent(maxA)}</span>}
-        {fromM !== null && <span className="block text-[12px] text-quiet">alone from about {showLength(fromM, dialect)} on</span>}
+        {fromM !== null && (
+          <span className="block text-[12px] text-quiet">
+            {dialect === 'nec' ? 'coordinated' : 'selective'} beyond {showLength(fromM, dialect)}
+          </span>
+        )}
       </span>
     </button>
   );

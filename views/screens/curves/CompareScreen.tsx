@@ -6,7 +6,7 @@ import { packsOf } from '@/core/job/packs';
 import type { Dialect } from '@/core/job/terms';
 import { Pick } from '@/ui/Choice';
 import { JobContext } from '../../client/JobContext';
-import { type JobSession, openJobSession } from '../../client/jobSession';
+import { JobSession } from '../../client/jobSession';
 import { HomeFrame } from '../../parts/frame/HomeFrame';
 import { CurvesScreen } from './CurvesScreen';
 
@@ -18,7 +18,9 @@ const DIALECTS = [
 /** A job nobody keeps, with nothing in it: devices are compared by themselves. */
 const nothing = (dialect: Dialect) => ({
   ...newJob({ id: 'compare', name: 'Devices', dialect, pack: packsOf(dialect)[0]! }),
-  ...{ circuits: {}, segments: {}, devices: {} },
+  circuits: {},
+  segments: {},
+  devices: {},
 });
 
 /** Any devices over each other, without a job. */
@@ -33,7 +35,7 @@ export function CompareScreen({ dialect: usual, trouble }: { dialect: Dialect; t
   const [session, setSession] = useState<JobSession | null>(null);
   useEffect(() => {
     // Studied, never started: it asks no server and sends nothing.
-    const opened = openJobSession(nothing(dialect), 0);
+    const opened = new JobSession(nothing(dialect), 0);
     setSession(opened);
     opened.study.afresh();
     return opened.stop;

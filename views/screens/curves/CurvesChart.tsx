@@ -33,13 +33,14 @@ export function CurvesChart({
   there: FaultsAlong | undefined;
 }) {
   const session = useSession();
+  const dialect = useJobState((state) => state.job.dialect);
   const [read, setRead] = useState<(CurrentRead & { shown: number; currentA: number }) | null>(null);
   const [guide, setGuide] = useState(false);
   const ofA = place.multiples && place.mode === 'time' ? study?.bands[0]?.ratedA : undefined;
   const bands = useMemo(() => (study === undefined ? null : curvesModel(study, place.mode, ofA)), [study, place.mode, ofA]);
   const model = useMemo(
-    () => (bands === null || there === undefined ? bands : withFaults(bands, there, ofA)),
-    [bands, there, ofA],
+    () => (bands === null || there === undefined ? bands : withFaults(bands, there, dialect, ofA)),
+    [bands, there, dialect, ofA],
   );
   if (study === undefined || model === null)
     return <section aria-busy className="min-h-[420px] flex-1 rounded border border-line bg-raised" />;

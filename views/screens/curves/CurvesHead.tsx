@@ -1,6 +1,7 @@
 'use client';
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import type { Dialect } from '@/core/job/terms';
 import { Pick } from '@/ui/Choice';
 import { Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
@@ -13,12 +14,13 @@ const VIEWS = [
   { value: 'bands', label: 'Bands' },
   { value: 'board', label: 'Every pair' },
 ] as const;
-const MODES = [
-  { value: 'time', label: 'Time' },
-  { value: 'energy', label: 'Energy' },
-  { value: 'residual', label: 'Residual' },
-  { value: 'arc', label: 'Arc' },
-] as const;
+const modesOf = (dialect: Dialect) =>
+  [
+    { value: 'time', label: 'Time' },
+    { value: 'energy', label: 'Energy' },
+    { value: 'residual', label: dialect === 'nec' ? 'Ground fault' : 'Residual' },
+    { value: 'arc', label: 'Arc' },
+  ] as const;
 const UNITS = [
   { value: 'a', label: 'Amperes' },
   { value: 'in', label: '× rating' },
@@ -93,12 +95,13 @@ export function CurvesHead({ place }: { place: CurvesPlace }) {
 
 /** Time or energy, in which unit, at which grade. */
 function HowShown({ place }: { place: CurvesPlace }) {
+  const modes = modesOf(useJobState((state) => state.job.dialect));
   return (
     <>
       <Pick
         label="What is drawn"
         value={place.mode}
-        options={place.circuitId === null ? MODES.slice(0, 2) : MODES}
+        options={place.circuitId === null ? modes.slice(0, 2) : modes}
         onChange={(mode) => showCurves(place, { mode })}
       />
       {place.mode === 'time' && (

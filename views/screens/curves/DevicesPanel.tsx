@@ -52,45 +52,9 @@ export function DevicesPanel({
   return (
     <aside aria-label="Devices" className="order-2 border-line p-3 lg:order-1 lg:overflow-y-auto lg:border-r">
       <ul className="grid gap-1" data-testid="compared">
-        {items.map((item) => {
-          const at = study?.bands.findIndex(({ deviceId }) => deviceId === item) ?? -1;
-          const band = study?.bands[at];
-          const absent = study?.absent.find(({ id }) => id === item);
-          const name = devices[item]?.name ?? item.replace(/^t:/, '');
-          return (
-            <li
-              key={item}
-              className="grid grid-cols-[14px_minmax(0,1fr)_auto] items-start gap-x-2 rounded border border-line bg-raised p-2"
-            >
-              <span
-                aria-hidden
-                className="mt-1 h-3 w-3 rounded-sm"
-                style={band === undefined ? {} : { background: `var(--series-${(at % HUES) + 1})` }}
-              />
-              <span className="min-w-0">
-                <span className="block font-semibold text-[15px]">{band?.label ?? name}</span>
-                {band !== undefined && band.label !== name && (
-                  <span className="block truncate text-[13px] text-quiet">{name}</span>
-                )}
-                {band !== undefined && (
-                  <span className="block text-[12px] text-quiet">
-                    {band.grade}
-                    {band.own !== null && band.own.broken === null && ', its own points dashed'}
-                  </span>
-                )}
-                {band?.own?.broken != null && <span className="block text-[13px] text-stop">own points: {band.own.broken}</span>}
-                {absent !== undefined && <span className="block text-[13px] text-quiet">not drawn: {absent.because}</span>}
-              </span>
-              <IconButton
-                name={`Leave out ${name}`}
-                className="size-7"
-                onClick={() => put(items.filter((each) => each !== item))}
-              >
-                <X size={14} aria-hidden />
-              </IconButton>
-            </li>
-          );
-        })}
+        {items.map((item) => (
+          <Compared key={item} item={item} study={study} leaveOut={() => put(items.filter((each) => each !== item))} />
+        ))}
       </ul>
       <form onSubmit={add} className="mt-3 grid gap-2">
         <Labelled label="Any other, as it is called" problem={problem}>
@@ -123,5 +87,38 @@ export function DevicesPanel({
       </form>
       <KeptComparisons />
     </aside>
+  );
+}
+
+/** One of the devices compared: its colour, what it is, and why it is not drawn. */
+function Compared({ item, study, leaveOut }: { item: string; study: CurvesStudy | undefined; leaveOut: () => void }) {
+  const devices = useJobState((state) => state.job.devices);
+  const at = study?.bands.findIndex(({ deviceId }) => deviceId === item) ?? -1;
+  const band = study?.bands[at];
+  const absent = study?.absent.find(({ id }) => id === item);
+  const name = devices[item]?.name ?? item.replace(/^t:/, '');
+  return (
+    <li className="grid grid-cols-[14px_minmax(0,1fr)_auto] items-start gap-x-2 rounded border border-line bg-raised p-2">
+      <span
+        aria-hidden
+        className="mt-1 h-3 w-3 rounded-sm"
+        style={band === undefined ? {} : { background: `var(--series-${(at % HUES) + 1})` }}
+      />
+      <span className="min-w-0">
+        <span className="block font-semibold text-[15px]">{band?.label ?? name}</span>
+        {band !== undefined && band.label !== name && <span className="block truncate text-[13px] text-quiet">{name}</span>}
+        {band !== undefined && (
+          <span className="block text-[12px] text-quiet">
+            {band.grade}
+            {band.own !== null && band.own.broken === null && ', its own points dashed'}
+          </span>
+        )}
+        {band?.own?.broken != null && <span className="block text-[13px] text-stop">own points: {band.own.broken}</span>}
+        {absent !== undefined && <span className="block text-[13px] text-quiet">not drawn: {absent.because}</span>}
+      </span>
+      <IconButton name={`Leave out ${name}`} className="size-7" onClick={leaveOut}>
+        <X size={14} aria-hidden />
+      </IconButton>
+    </li>
   );
 }

@@ -140,7 +140,8 @@ function Here({ along, place }: { along: FaultsAlong; place: string }) {
 }
 
 function Fault({ fault: { currentA, kind, alone, may, byS }, word }: { fault: FaultHere; word: string }) {
-  const who = alone === null ? (may.length === 0 ? 'perhaps nobody opens' : `${may.join(' or ')} opens`) : `only ${alone} opens`;
+  const who =
+    alone === null ? (may.length === 0 ? 'no device is certain to trip' : `${may.join(' or ')} opens`) : `only ${alone} opens`;
   return (
     <>
       <span className="font-semibold">{showCurrent(currentA)}</span> {word} ({kind}), {who}

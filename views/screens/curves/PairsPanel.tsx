@@ -38,8 +38,8 @@ export function PairsPanel({ place, study }: { place: CurvesPlace; study: Curves
 function Who({ who }: { who: readonly WhoOpens[] }) {
   const kinds = [...new Set(who.map(({ kind, state }) => `${kind}, ${state === 'MAX' ? 'maximum' : 'minimum'}`))];
   return (
-    <section aria-label="Who opens">
-      <h2 className="mb-1 font-semibold">Who opens for its faults</h2>
+    <section aria-label="What trips">
+      <h2 className="mb-1 font-semibold">What trips on its faults</h2>
       {kinds.map((head) => (
         <div key={head} className="border-line border-b py-2">
           <h3 className="text-[13px] text-quiet">{head}</h3>
@@ -51,7 +51,7 @@ function Who({ who }: { who: readonly WhoOpens[] }) {
                   <span className="text-quiet">{place}</span>
                   <span className="whitespace-nowrap text-right font-semibold">{showCurrent(currentA)}</span>
                   <span>
-                    {alone === null ? (may.length === 0 ? 'perhaps nobody' : may.join(' or ')) : `only ${alone}`}
+                    {alone === null ? (may.length === 0 ? 'no device certain to trip' : may.join(' or ')) : `only ${alone}`}
                     {byS !== null && <span className="whitespace-nowrap text-quiet">, by {showTime(byS)}</span>}
                   </span>
                 </li>
@@ -83,8 +83,8 @@ function Swaps({ circuitId }: { circuitId: string }) {
     );
   };
   return (
-    <section aria-label="In its place" data-testid="swaps">
-      <h2 className="mb-1 font-semibold">In its place</h2>
+    <section aria-label="Alternatives" data-testid="swaps">
+      <h2 className="mb-1 font-semibold">Alternatives</h2>
       <p className="mb-2 text-[13px] text-quiet">
         Loop at the far end {swaps.loopOhm.toPrecision(3)} Ω, hot; to open within {showTime(swaps.timeS)} by overcurrent alone.
       </p>

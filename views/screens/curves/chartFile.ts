@@ -37,8 +37,8 @@ export function chartSvg(model: ChartModel, colours: readonly string[], title: s
     if (band.line !== undefined) return [edge(path(logs)), name];
     return [
       `<path d="${path(bandPolygon(band, model))}Z" fill="${colour}" fill-opacity="0.17"/>`,
-      edge(path(edgeLine(band.fast, band.fastBeyond, model))),
-      edge(path(edgeLine(band.slow, band.slowBeyond, model))),
+      edge(path(edgeLine(band.minimum, band.minimumBeyond, model))),
+      edge(path(edgeLine(band.maximum, band.maximumBeyond, model))),
       name,
     ];
   });
@@ -64,7 +64,7 @@ export const curvesCsv = (bands: readonly ComparedBand[]): string =>
     {
       fields: ['device', 'edge', 'grade', 'current_A', 'time_s'],
       data: bands.flatMap((band) =>
-        (['fast', 'slow'] as const).flatMap((edge) =>
+        (['minimum', 'maximum'] as const).flatMap((edge) =>
           band[edge].map(({ currentA, timeS }) => [`${band.label} ${band.name}`, edge, band.grade, currentA, timeS]),
         ),
       ),

@@ -1,4 +1,5 @@
-import { showCurrent } from '@/core/job/show';
+import { showCurrent, showLength } from '@/core/job/show';
+import type { Dialect } from '@/core/job/terms';
 import type { DrawnBand } from '@/core/reports/chart';
 import type { CurvesStudy } from '@/core/reports/curves';
 import type { FaultHere, FaultsAlong } from '@/core/reports/whoOpens';
@@ -22,13 +23,14 @@ function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: n
   const drawn = bands.map(
     (band): ChartBand => ({
       ...plain(band),
-      fast: scaled(band.fast, by),
-      slow: scaled(band.slow, by),
-      ...(band.own === null ? {} : { over: [scaled(band.own.fast, by), scaled(band.own.slow, by)] }),
+      minimum: scaled(band.minimum, by),
+      maximum: scaled(band.maximum, by),
+      ...(band.own === null ? {} : { over: [scaled(band.own.minimum, by), scaled(band.own.maximum, by)] }),
     }),
   );
   const verticals = faults.map(({ currentA, label }) => ({
-    ...{ currentA: currentA / by, title: label },
+    currentA: currentA / by,
+    title: label,
     label: ofA === undefined ? showCurrent(currentA) : `${Number((currentA / by).toPrecision(2))} ×`,
   }));
   const places = [
@@ -38,20 +40,24 @@ function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: n
         ? []
         : [
             {
-              ...{ label: `${downstreamId} ${upstreamId}: ${sentence}`, kind: 'nearest' as const },
-              ...{ currentA: nearest.currentA / by, timeS: nearest.timeS },
+              label: `${downstreamId} ${upstreamId}: ${sentence}`,
+              kind: 'nearest' as const,
+              currentA: nearest.currentA / by,
+              timeS: nearest.timeS,
             },
           ],
     ),
   ];
   const currents = [
-    ...drawn.flatMap(({ fast, slow }) => [...fast, ...slow].map(({ currentA }) => currentA)),
+    ...drawn.flatMap(({ minimum, maximum }) => [...minimum, ...maximum].map(({ currentA }) => currentA)),
     ...verticals.map(({ currentA }) => currentA),
     ...places.map(({ currentA }) => currentA),
   ];
   return {
     bands: drawn,
-    ...{ verticals, places, decadesS: [-3, 4] },
+    verticals,
+    places,
+    decadesS: [-3, 4],
     decadesA: [
       Math.floor(Math.log10(Math.min(...currents, ofA === undefined ? 100 : 1))),
       Math.ceil(Math.log10(Math.max(...currents, ofA === undefined ? 1000 : 100) * 1.05)),
@@ -62,13 +68,14 @@ function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: n
 }
 
 /** With the greatest fault of a place on the run, and the least of it to earth. */
-export function withFaults(model: ChartModel, { faults, metres }: FaultsAlong, ofA = 1): ChartModel {
+export function withFaults(model: ChartModel, { faults, metres }: FaultsAlong, dialect: Dialect, ofA = 1): ChartModel {
   const [most, least] = spanOf(faults);
   const chosen = [most, least].flatMap((fault) => (fault === undefined ? [] : [fault]));
   const lines = chosen.map(({ currentA, kind, state }) => ({
-    ...{ currentA: currentA / ofA, chosen: true as const },
+    currentA: currentA / ofA,
+    chosen: true as const,
     label: ofA === 1 ? showCurrent(currentA) : `${Number((currentA / ofA).toPrecision(2))} ×`,
-    title: `${state === 'MAX' ? 'maximum' : 'minimum'} ${Math.round(metres * 10) / 10} m along, ${kind}`,
+    title: `${state === 'MAX' ? 'maximum' : 'minimum'} ${showLength(Math.round(metres * 10) / 10, dialect)} along, ${kind}`,
   }));
   return { ...model, verticals: [...model.verticals, ...lines] };
 }
@@ -117,6 +124,12 @@ function otherModel(
   return { bands: once.map(plain), verticals: [], decadesA, decadesS, diagonal: null };
 }
 
-const plain = ({ deviceId, name, label, fast, slow, fastBeyond, slowBeyond }: DrawnBand): ChartBand => ({
-  ...{ id: deviceId, name, label, fast, slow, fastBeyond, slowBeyond },
+const plain = ({ deviceId, name, label, minimum, maximum, minimumBeyond, maximumBeyond }: DrawnBand): ChartBand => ({
+  id: deviceId,
+  name,
+  label,
+  minimum,
+  maximum,
+  minimumBeyond,
+  maximumBeyond,
 });

@@ -1,13 +1,13 @@
 'use client';
 import { factAt, factPaths } from '@/core/facts/read';
 import { cableWords } from '@/core/job/cableWords';
-import { showAmount } from '@/core/job/show';
-import { PROVENANCE_WORDS, VERDICT_WORDS } from '@/core/job/terms';
+import { fromWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';
 import type { ShownCircuit } from '@/core/study/study';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState } from '../../client/JobContext';
+import { FiguresText } from '../../parts/words/Figures';
 import { BASIS_WORDS } from '../../parts/words/labels';
 import type { PaperName } from './paper';
 import { Sheet } from './Sheet';
@@ -28,8 +28,8 @@ export function ConductorSheets({ circuit, paper }: { circuit: ShownCircuit; pap
   const segments = Object.values(job.segments)
     .filter((segment) => segment.circuitId === circuit.circuitId && segment.state !== 'removed')
     .sort((a, b) => (a.order < b.order ? -1 : 1));
-  const of = (segmentId: string) => checks.filter((check) => check.id.split(':')[1] === segmentId);
-  const rest = checks.filter((check) => !segments.some((segment) => check.id.split(':')[1] === segment.id));
+  const of = (segmentId: string) => checks.filter(({ about }) => about.segment === segmentId);
+  const rest = checks.filter(({ about }) => !segments.some(({ id }) => about.segment === id));
   const name = `${circuit.number} ${circuit.name}`.trim();
   const parts: Part[] = [
     ...segments.flatMap((segment, index) =>
@@ -72,7 +72,7 @@ function SegmentFacts({ segmentId }: { segmentId: string }) {
           <div key={path} className="flex break-inside-avoid gap-2 border-line border-b py-[2px]">
             <dt className="min-w-0 flex-1">{name}</dt>
             <dd className="font-semibold">{shown}</dd>
-            <dd className="w-14 text-right text-quiet">{fact === undefined ? '' : PROVENANCE_WORDS[fact.from]}</dd>
+            <dd className="w-14 text-right text-quiet">{fact === undefined ? '' : fromWords(fact)}</dd>
           </div>
         ))}
       </dl>
@@ -81,27 +81,32 @@ function SegmentFacts({ segmentId }: { segmentId: string }) {
 }
 
 function CheckBlock({ check }: { check: ShownCheck }) {
-  const shown = check.demand === null || check.limit === null ? null : showAmount(check.demand, check.limit, check.unit);
+  const { figures } = check;
   return (
     <section className="mb-2 break-inside-avoid border-line-strong border-t pt-1 text-[11.5px] leading-[15px]">
       <h3 className="flex items-baseline gap-2">
         <VerdictMark kind={check.verdict} size={11} />
         <b className="font-semibold">{check.title}</b>
         <span>{VERDICT_WORDS[check.verdict]}</span>
-        {shown !== null && (
-          <span className="ml-auto whitespace-nowrap">
-            <b className="font-semibold">{shown.demand}</b> / {shown.limit} {shown.unit}
+        {figures !== null && (
+          <span className="ml-auto">
+            <FiguresText figures={figures} />
           </span>
         )}
       </h3>
-      {check.demand !== null && check.limit !== null && check.unit !== '' && (
+      {figures !== null && check.demand !== null && check.limit !== null && (
         <div className="my-[3px]">
           <MarginBar demand={check.demand} limit={check.limit} kind={check.verdict} />
         </div>
       )}
       <p>
         {check.because}
-        {check.rule !== '' && <span className="text-quiet"> · {check.rule}</span>}
+        {check.rule !== '' && (
+          <span className="text-quiet">
+            {check.because === '' ? '' : ' · '}
+            {check.rule}
+          </span>
+        )}
       </p>
       <table className="w-full">
         <tbody>

@@ -71,7 +71,7 @@ function OfBoard({ boardId }: { boardId: string }) {
         {demandFigure(totalA, 'A')}
         {ratedA === null
           ? ' A'
-          : ` / ${demandFigure(ratedA, 'A')} A, ${Math.round((100 * totalA) / ratedA)} % of the device ahead${unit === 'VA' ? ', on the fuller leg' : ''}`}
+          : ` / ${demandFigure(ratedA, 'A')} A, ${Math.round((100 * totalA) / ratedA)} % of the device ahead${unit === 'VA' ? ', on the heavier leg' : ''}`}
       </p>
       {legs.length > 1 && (
         <p className="text-[12px]">

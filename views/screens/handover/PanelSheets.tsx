@@ -81,8 +81,11 @@ function pagesOf(job: Job, board: Board, most: number): Page[] {
   const spaces = panelSpaces(job, directoryOf(job, board.id), board.spaces?.value);
   const count = Math.max(1, Math.ceil(spaces.rows.length / most));
   return Array.from({ length: count }, (_, index) => ({
-    ...{ board, spaces, rows: spaces.rows.slice(index * most, (index + 1) * most) },
-    ...{ first: index === 0, last: index === count - 1 },
+    board,
+    spaces,
+    rows: spaces.rows.slice(index * most, (index + 1) * most),
+    first: index === 0,
+    last: index === count - 1,
   }));
 }
 

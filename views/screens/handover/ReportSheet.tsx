@@ -3,8 +3,8 @@ import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { factAt, factPaths } from '@/core/facts/read';
 import type { Job } from '@/core/job/schema/job';
-import { showAmount, showCurrent } from '@/core/job/show';
-import { faultWord, PROVENANCE_WORDS, questionWords, VERDICT_WORDS, word } from '@/core/job/terms';
+import { showCurrent } from '@/core/job/show';
+import { faultWord, fromWords, questionWords, VERDICT_WORDS, word } from '@/core/job/terms';
 import type { ShownAnswer, ShownCheck } from '@/core/judging/answer';
 import type { CircuitReport } from '@/core/queries/queries';
 import type { FaultReading } from '@/core/study/study';
@@ -13,6 +13,7 @@ import { VerdictMark } from '@/ui/VerdictMark';
 import { useJobState } from '../../client/JobContext';
 import { RunStrip } from '../../parts/run/Run';
 import { chartModelOf } from '../../parts/words/chartModel';
+import { FiguresText } from '../../parts/words/Figures';
 import type { PaperName } from './paper';
 import { Sheet } from './Sheet';
 
@@ -79,23 +80,20 @@ export function ReportSheet({ report: { circuit, chart }, paper, page, pages }: 
 const ignore = () => undefined;
 
 function AnswerRow({ answer }: { answer: ShownAnswer }) {
-  const { verdict, demand, limit, unit, because, rule, question } = answer;
-  const shown = demand === null || limit === null ? null : showAmount(demand, limit, unit);
+  const { verdict, demand, limit, figures, because, rule, question } = answer;
   return (
     <tr className="border-line-strong border-t align-baseline">
       <td className="w-[104px] py-[5px] pr-2">
         <VerdictMark kind={verdict} size={11} /> <b className="font-semibold">{VERDICT_WORDS[verdict]}</b>
       </td>
       <td className="w-[186px] pr-3 font-semibold">{questionWords(question)}</td>
-      <td className="w-[118px] whitespace-nowrap pr-3">
-        {shown !== null && (
+      <td className="w-[150px] pr-3">
+        {figures !== null && (
           <>
-            <b className="font-semibold">{shown.demand}</b> / {shown.limit} {shown.unit}
-            {unit !== '' && (
-              <div className="mt-[2px] pb-[3px]">
-                <MarginBar demand={demand!} limit={limit!} kind={verdict} />
-              </div>
-            )}
+            <FiguresText figures={figures} />
+            <div className="mt-[2px] pb-[3px]">
+              <MarginBar demand={demand!} limit={limit!} kind={verdict} />
+            </div>
           </>
         )}
       </td>
@@ -163,7 +161,7 @@ function Entered({ job, circuitId }: { job: Job; circuitId: string }) {
           <tr key={path} className="border-line border-b">
             <td className="py-[1px] pr-2">{name}</td>
             <td className="text-right font-semibold">{shown}</td>
-            <td className="w-12 pl-1 text-right text-quiet">{PROVENANCE_WORDS[fact.from]}</td>
+            <td className="w-12 pl-1 text-right text-quiet">{fromWords(fact)}</td>
           </tr>
         ))}
       </tbody>

@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type DragEvent, Suspense, use, useEffect, useRef, useState } from 'react';
+import { cutName } from '@/core/job/ids';
 import type { RulePackId } from '@/core/job/schema/job';
 import { packName, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
@@ -69,51 +70,12 @@ export function JobsScreen({
 
   const tell = (text: string, action?: Notice['action']) =>
     setNotices((now) => [...now, { id: crypto.randomUUID(), text, ...(action === undefined ? {} : { action }) }]);
-  const open = async (files: Iterable<File>) => {
-    for (const file of files) {
-      const made = await sendFile(file);
-      if (!made.ok) tell(`${file.name} was not opened: ${made.problem}`);
-      else if (made.value.renamed) tell(`${made.value.name} is kept here already; the file was opened as a job of its own.`);
-    }
-    router.refresh();
-  };
+  const { open, demo, itemsFor } = useJobActs(tell);
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
     void open(event.dataTransfer.files);
   };
-  const put = async (job: JobRow, to: Shelf): Promise<void> => {
-    const done = await sendJson(`/api/jobs/${job.id}/shelf`, { to });
-    if (!done.ok) return tell(done.problem);
-    const words = { active: 'is in use again', archived: 'is archived', deleted: 'is deleted' }[to];
-    tell(`${job.name} ${words}.`, { label: 'Undo', run: () => void put({ ...job, shelf: to }, job.shelf) });
-    router.refresh();
-  };
-  const duplicate = async (job: JobRow) => {
-    const id = `job-${crypto.randomUUID()}`;
-    const made = await sendJson('/api/jobs', { from: 'job', id, of: job.id, name: `${job.name}, copy`.slice(0, 200) });
-    if (!made.ok) return tell(made.problem);
-    tell(`${job.name} was duplicated, without its readings and accepted findings.`);
-    router.refresh();
-  };
-  const demo = async (name: string) => {
-    const made = await sendJson('/api/jobs', { from: 'demo', id: name, demo: name });
-    if (!made.ok) tell(made.problem);
-    router.refresh();
-  };
-  const itemsFor = (job: JobRow): MenuItem[] =>
-    job.shelf === 'active'
-      ? [
-          { label: 'Duplicate', run: () => void duplicate(job) },
-          { label: 'Save as a file', run: () => window.location.assign(`/api/jobs/${job.id}/file`) },
-          { label: 'Archive', run: () => void put(job, 'archived') },
-          { label: 'Delete', run: () => void put(job, 'deleted') },
-        ]
-      : [
-          { label: 'Take into use again', run: () => void put(job, 'active') },
-          { label: 'Save as a file', run: () => window.location.assign(`/api/jobs/${job.id}/file`) },
-          ...(job.shelf === 'archived' ? [{ label: 'Delete', run: () => void put(job, 'deleted') }] : []),
-        ];
   const shown = jobs.filter((job) => job.shelf === shelf);
 
   return (
@@ -141,23 +103,7 @@ export function JobsScreen({
           </div>
         </section>
         <div className="mt-6 flex flex-wrap-reverse items-end justify-between gap-x-4 gap-y-2">
-          <div role="tablist" aria-label="Shelves" className="flex gap-1">
-            {SHELVES.map((each) => (
-              <button
-                key={each.shelf}
-                type="button"
-                role="tab"
-                aria-selected={each.shelf === shelf}
-                onClick={() => setShelf(each.shelf)}
-                className={cx(
-                  'min-h-9 border-b-[3px] px-3 pointer-coarse:min-h-11',
-                  each.shelf === shelf ? 'border-copper font-semibold' : 'border-transparent text-quiet',
-                )}
-              >
-                {each.label} <span className="text-quiet">{counts[each.shelf]}</span>
-              </button>
-            ))}
-          </div>
+          <Shelves shelf={shelf} counts={counts} choose={setShelf} />
           {(kept > FEW || find !== '') && <FindJob find={find} />}
         </div>
         {shown.length === 0 ? (
@@ -182,6 +128,78 @@ export function JobsScreen({
       </div>
       <Notices notices={notices} dismiss={(id) => setNotices((now) => now.filter((each) => each.id !== id))} />
     </HomeFrame>
+  );
+}
+
+/**
+ * What is done with jobs and files of jobs.
+ * @param tell says what became of it, with a way back
+ */
+function useJobActs(tell: (text: string, action?: Notice['action']) => void) {
+  const router = useRouter();
+  const open = async (files: Iterable<File>) => {
+    for (const file of files) {
+      const made = await sendFile(file);
+      if (!made.ok) tell(`${file.name} was not opened: ${made.problem}`);
+      else if (made.value.renamed) tell(`${made.value.name} is kept here already; the file was opened as a job of its own.`);
+    }
+    router.refresh();
+  };
+  const put = async (job: JobRow, to: Shelf): Promise<void> => {
+    const done = await sendJson(`/api/jobs/${job.id}/shelf`, { to });
+    if (!done.ok) return tell(done.problem);
+    const words = { active: 'is in use again', archived: 'is archived', deleted: 'is deleted' }[to];
+    tell(`${job.name} ${words}.`, { label: 'Undo', run: () => void put({ ...job, shelf: to }, job.shelf) });
+    router.refresh();
+  };
+  const duplicate = async (job: JobRow) => {
+    const id = `job-${crypto.randomUUID()}`;
+    const made = await sendJson('/api/jobs', { from: 'job', id, of: job.id, name: cutName(`${job.name}, copy`) });
+    if (!made.ok) return tell(made.problem);
+    tell(`${job.name} was duplicated, without its readings and accepted findings.`);
+    router.refresh();
+  };
+  const demo = async (name: string) => {
+    const made = await sendJson('/api/jobs', { from: 'demo', id: name, demo: name });
+    if (!made.ok) tell(made.problem);
+    router.refresh();
+  };
+  const itemsFor = (job: JobRow): MenuItem[] =>
+    job.shelf === 'active'
+      ? [
+          { label: 'Duplicate', run: () => void duplicate(job) },
+          { label: 'Save as a file', run: () => window.location.assign(`/api/jobs/${job.id}/file`) },
+          { label: 'Archive', run: () => void put(job, 'archived') },
+          { label: 'Delete', run: () => void put(job, 'deleted') },
+        ]
+      : [
+          { label: 'Take into use again', run: () => void put(job, 'active') },
+          { label: 'Save as a file', run: () => window.location.assign(`/api/jobs/${job.id}/file`) },
+          ...(job.shelf === 'archived' ? [{ label: 'Delete', run: () => void put(job, 'deleted') }] : []),
+        ];
+  return { open, demo, itemsFor };
+}
+
+/** The three shelves with how many jobs stand on each. */
+function Shelves({ shelf, counts, choose }: { shelf: Shelf; counts: Record<Shelf, number>; choose: (shelf: Shelf) => void }) {
+  return (
+    <div role="tablist" aria-label="Shelves" className="flex gap-1">
+      {SHELVES.map((each) => (
+        <button
+          key={each.shelf}
+          type="button"
+          role="tab"
+          aria-selected={each.shelf === shelf}
+          onClick={() => choose(each.shelf)}
+          className={cx(
+            'min-h-9 border-b-[3px] px-3 pointer-coarse:min-h-11',
+            each.shelf === shelf ? 'border-copper font-semibold' : 'border-transparent text-quiet',
+          )}
+        >
+          {each.label} <span className="text-quiet">{counts[each.shelf]}</span>
+        </button>
+      ))}
+    </div>
   );
 }
 

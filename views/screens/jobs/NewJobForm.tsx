@@ -13,12 +13,22 @@ import { Pick } from '@/ui/Choice';
 import { Labelled, Select, TextInput } from '@/ui/Field';
 import { sendJson } from '../../client/jobsLink';
 
-const NewJob = z.object({ name: ShortText.min(1, 'a job needs a name'), dialect: Dialect, pack: RulePackId });
+const NewJob = z.object({
+  name: ShortText.min(1, 'a job needs a name'),
+  dialect: Dialect,
+  pack: RulePackId,
+  house: z.enum(['new', 'existing']),
+});
 type NewJob = z.infer<typeof NewJob>;
 
 const DIALECTS = [
   { value: 'iec', label: 'IEC' },
   { value: 'nec', label: 'NEC' },
+] as const;
+
+const HOUSES = [
+  { value: 'existing', label: 'existing house' },
+  { value: 'new', label: 'new house' },
 ] as const;
 
 /** A new job from a dialect: a name and the rules it is judged by. */
@@ -27,7 +37,7 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
   const [refusal, setRefusal] = useState<string>();
   const { register, control, handleSubmit, watch, setValue, formState } = useForm<NewJob>({
     resolver: zodResolver(NewJob),
-    defaultValues: { name: '', dialect: usualDialect, pack: packsOf(usualDialect)[0]! },
+    defaultValues: { name: '', dialect: usualDialect, pack: packsOf(usualDialect)[0]!, house: 'existing' },
   });
   const dialect = watch('dialect');
   const begin = async (wanted: NewJob) => {
@@ -70,6 +80,11 @@ export function NewJobForm({ usualDialect }: { usualDialect: NewJob['dialect'] }
             )}
           </Labelled>
         )}
+      />
+      <Controller
+        control={control}
+        name="house"
+        render={({ field }) => <Pick label="House" value={field.value} options={HOUSES} onChange={field.onChange} />}
       />
       <Button type="submit" primary disabled={formState.isSubmitting}>
         Begin

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { countsOf, found, type Shelf, theLatest } from './listed';
 
 const job = (name: string, shelf: Shelf = 'active', address: string | null = null, client: string | null = null) => ({
-  ...{ name, shelf, address, client },
+  name,
+  shelf,
+  address,
+  client,
 });
 
 describe('the list of jobs', () => {

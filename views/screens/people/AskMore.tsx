@@ -37,14 +37,12 @@ function AskForm({ circuitId, close }: { circuitId: string | null; close: () => 
   const keep = handleSubmit(({ rule, reason }) => {
     const problem = session.edit(
       amend(job, {
-        ...{
-          id: crypto.randomUUID(),
-          rule: rule.trim(),
-          text: chosen.place,
-          reason: reason.trim(),
-          effect: 'asks',
-          row: chosen.id,
-        },
+        id: crypto.randomUUID(),
+        rule: rule.trim(),
+        text: chosen.place,
+        reason: reason.trim(),
+        effect: 'asks',
+        row: chosen.id,
         ...(where === EVERYWHERE ? {} : { circuitId: where }),
       }),
     );

@@ -11,9 +11,9 @@ import { FactRows } from '../../parts/facts/FactRows';
 import { FixCard } from '../../parts/facts/FixCard';
 import { PointFacts } from '../../parts/facts/PointPanel';
 import { LocalRule } from './LocalRule';
+import { ProtectionOptions } from './ProtectionOptions';
 import type { PeoplePlace } from './place';
 import { ResetFigure } from './signs';
-import { Ways } from './Ways';
 
 /** What is asked for at the chosen outlets, what mends it, the ways to give it, and what each test button kills. */
 export function Chosen({ study, place }: { study: PeopleStudy; place: PeoplePlace }) {
@@ -44,7 +44,7 @@ export function Chosen({ study, place }: { study: PeopleStudy; place: PeoplePlac
         {point !== undefined && <OutletFacts point={point} key={point.id} />}
       </section>
       <Mends circuitId={circuit.id} />
-      <Ways circuitId={circuit.id} />
+      <ProtectionOptions circuitId={circuit.id} />
       <Buttons study={study} circuitId={circuit.id} />
     </aside>
   );
@@ -153,8 +153,8 @@ function Mends({ circuitId }: { circuitId: string }) {
   const fixes = useOwnAnswer({ kind: 'fixes', circuitId })?.filter(({ question }) => question === 'saves-person') ?? [];
   if (fixes.length === 0) return null;
   return (
-    <section aria-label="What mends it" data-testid="mends">
-      <h2 className="mb-1 font-semibold">What mends it</h2>
+    <section aria-label="Remedies" data-testid="mends">
+      <h2 className="mb-1 font-semibold">Remedies</h2>
       {fixes.map((fix) => (
         <FixCard key={fix.command.label} fix={fix} />
       ))}

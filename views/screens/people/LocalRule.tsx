@@ -61,8 +61,12 @@ function RuleForm({
     for (const row of rows) {
       const problem = session.edit(
         amend(job, {
-          ...{ id: crypto.randomUUID(), rule: rule.trim(), text: taken?.says ?? 'does not hold here', reason: reason.trim() },
-          ...{ row, effect: taken === undefined ? LIFTS : 'exception' },
+          id: crypto.randomUUID(),
+          rule: rule.trim(),
+          text: taken?.says ?? 'does not hold here',
+          reason: reason.trim(),
+          row,
+          effect: taken === undefined ? LIFTS : 'exception',
           ...(taken === undefined ? {} : { exception: taken.id }),
           ...(by.trim() === '' ? {} : { by: by.trim() }),
           ...(pointId === null ? { circuitId } : { pointId }),

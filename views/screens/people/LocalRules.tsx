@@ -45,8 +45,12 @@ export function LocalRules({ circuitId }: { circuitId: string | null }) {
               onClick={() =>
                 session.edit(
                   amend(job, {
-                    ...{ id: crypto.randomUUID(), rule: 'Sensitivity by kind of load', text: 'common practice' },
-                    ...{ reason: 'switched on for this job', effect: 'asks', row: SCHEDULE },
+                    id: crypto.randomUUID(),
+                    rule: 'Sensitivity by kind of load',
+                    text: 'common practice',
+                    reason: 'switched on for this job',
+                    effect: 'asks',
+                    row: SCHEDULE,
                   }),
                 )
               }

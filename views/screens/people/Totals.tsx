@@ -1,13 +1,19 @@
 'use client';
 import type { Column, PeopleStudy } from '@/core/reports/people';
 import { VerdictMark } from '@/ui/VerdictMark';
+import { useJobState } from '../../client/JobContext';
 import { COLUMN_WORDS } from './words';
 
 /** Of how many outlets something is asked for, and how many have it: the numbers that matter, first. */
 export function Totals({ study }: { study: PeopleStudy }) {
+  const dialect = useJobState((state) => state.job.dialect);
   const points = study.rooms.flatMap(({ points: each }) => each);
   const of = (column: Column) => {
-    const asked = points.filter(({ columns }) => columns[column].asked !== null).map(({ columns }) => columns[column].asked!);
+    // What is only recommended is not asked for.
+    const asked = points.flatMap(({ columns }) => {
+      const { asked: of } = columns[column];
+      return of === null || of.verdict === 'not-applicable' ? [] : [of];
+    });
     const count = (verdict: string) => asked.filter((each) => each.verdict === verdict).length;
     return { column, asked: asked.length, given: count('pass'), unknown: count('unknown'), stops: count('stop') };
   };
@@ -29,10 +35,12 @@ export function Totals({ study }: { study: PeopleStudy }) {
             <span className="block font-semibold">{COLUMN_WORDS[column].long}</span>
             <span className="block text-quiet">
               {asked > 0
-                ? 'outlets that are asked for it have it'
+                ? dialect === 'nec'
+                  ? 'required outlets protected'
+                  : 'required points protected'
                 : study.bare > 0
                   ? `not known: ${study.bare === 1 ? 'one circuit has' : `${study.bare} circuits have`} no outlets entered`
-                  : 'asked for nowhere'}
+                  : 'not required'}
             </span>
           </span>
           <span className="ml-auto grid justify-items-end gap-0.5 whitespace-nowrap text-[13px]">

@@ -79,7 +79,10 @@ const FACTS: Record<Origin['kind'], readonly string[]> = {
   network: DECLARED,
   transformer: [
     ...['ratedVA', 'impedancePercent', 'xOverR', 'upstreamFaultVA', 'upstreamLeastVA'].map((field) => `transformer.${field}`),
-    ...['zeOhm', 'zLnOhm', 'psccA', 'pefcA'],
+    'zeOhm',
+    'zLnOhm',
+    'psccA',
+    'pefcA',
   ],
   generator: ['maxFaultA', 'minFaultA', 'neutralBond', 'zeOhm', 'zLnOhm', 'psccA', 'pefcA'],
   inverter: ['maxFaultA', 'minFaultA', 'neutralBond', 'psccA', 'pefcA'],

@@ -11,6 +11,7 @@ import { OtherElectrodes } from './Electrodes';
 import { NewSourceMenu } from './NewSourceMenu';
 import { OriginPanel } from './OriginPanel';
 import { SourceStates } from './SourceStates';
+import { SupplyLine } from './SupplyLine';
 
 /** The supply: how power arrives, what is declared and measured of it, and in which states the house can be fed. */
 export function SupplyScreen() {
@@ -19,6 +20,7 @@ export function SupplyScreen() {
     <main className="min-w-0 flex-1 p-3 lg:overflow-y-auto" aria-busy={supply === undefined}>
       <div className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)] gap-[10px]">
         <SystemStrip />
+        <SupplyLine />
         {supply?.origins.map((origin, index, all) => (
           <OriginPanel
             key={origin.originId}

@@ -5,7 +5,7 @@ import { backedBy } from '@/core/edits/surge';
 import { factPaths } from '@/core/facts/read';
 import { leadsByPlace } from '@/core/job/board/leads';
 import { FAMILIES } from '@/core/job/families';
-import { showLength } from '@/core/job/show';
+import { showLength, showSmall } from '@/core/job/show';
 import { VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownStage, SurgeStudy } from '@/core/reports/surge';
 import { Button } from '@/ui/Button';
@@ -48,8 +48,8 @@ export function StagePanel({ study, stage }: { study: SurgeStudy; stage: ShownSt
         ))}
       </ul>
       {fixes.length > 0 && (
-        <section aria-label="What mends it" data-testid="mends">
-          <h3 className="font-semibold">What mends it</h3>
+        <section aria-label="Remedies" data-testid="mends">
+          <h3 className="font-semibold">Remedies</h3>
           {fixes.map((fix) => (
             <FixCard key={fix.command.label} fix={fix} />
           ))}
@@ -69,9 +69,10 @@ const PLATE = /\.settings\.(type|ucV|upKv|inKa|iimpKa|sccrA|leadM|ownDisconnecto
 function Plate({ deviceId }: { deviceId: string }) {
   const job = useJobState((state) => state.job);
   const paths = factPaths(job, 'devices', deviceId).filter((path) => PLATE.test(path));
+  const plate = job.dialect === 'nec' ? 'Nameplate' : 'Rating plate';
   return (
-    <section aria-label="Its plate" className="text-[13px]">
-      <h3 className="font-semibold text-[14px]">Its plate</h3>
+    <section aria-label={plate} className="text-[13px]">
+      <h3 className="font-semibold text-[14px]">{plate}</h3>
       <FactRows rows={paths.map((path) => ({ path }))} />
     </section>
   );
@@ -89,7 +90,7 @@ function ByPlace({ deviceId }: { deviceId: string }) {
     <p className="flex flex-wrap items-center gap-2 text-[13px]" data-testid="by-place">
       <span>
         By its place in the {job.dialect === 'nec' ? 'panel' : 'board'} its leads come to about{' '}
-        <span className="font-semibold">{showLength(rounded, job.dialect)}</span>.
+        <span className="font-semibold">{job.dialect === 'nec' ? showSmall(rounded, 'nec') : showLength(rounded, 'iec')}</span>.
       </span>
       {device.settings.leadM === undefined && (
         <Button
@@ -113,7 +114,7 @@ function Opens({ deviceId }: { deviceId: string }) {
   );
   return (
     <section aria-label="What opens it" className="grid gap-1 text-[13px]">
-      <h3 className="font-semibold text-[14px]">Opened when it fails by</h3>
+      <h3 className="font-semibold text-[14px]">{job.dialect === 'nec' ? 'OCPD' : 'Disconnector'}</h3>
       <Select
         aria-label="Device that opens it"
         value={device.settings.backupDeviceId ?? ''}

@@ -20,8 +20,6 @@ export function Warranties({ deviceId }: { deviceId: string }) {
   const job = useJobState((state) => state.job);
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const [of, setOf] = useState<Warranty['of']>('product');
-  const [refusal, setRefusal] = useState<string>();
   const device = job.devices[deviceId];
   const kept: readonly Warranty[] = device?.settings.family === 'spd' ? (device.settings.warranties ?? []) : [];
   const put = (to: readonly Warranty[], label: string) =>
@@ -37,17 +35,6 @@ export function Warranties({ deviceId }: { deviceId: string }) {
         },
       ],
     });
-  const keep = (form: FormData) => {
-    const text = (name: string) => String(form.get(name) ?? '').trim();
-    const most = text('most') === '' ? undefined : Number(text('most').replace(',', '.'));
-    if (most !== undefined && !Number.isFinite(most)) return setRefusal('the cap is a number, as 5000');
-    const said = Object.fromEntries(
-      (['until', 'conditions', 'toldTo', 'on'] as const).flatMap((name) => (text(name) === '' ? [] : [[name, text(name)]])),
-    );
-    const refused = put([...kept, { of, ...said, ...(most === undefined ? {} : { most }) }], `Warranty of ${device?.name ?? ''}`);
-    setRefusal(refused);
-    if (refused === undefined) setOpen(false);
-  };
   return (
     <section aria-label="Warranties" className="grid gap-1 text-[13px]" data-testid="warranties">
       <h3 className="font-semibold text-[14px]">Warranties</h3>
@@ -69,53 +56,81 @@ export function Warranties({ deviceId }: { deviceId: string }) {
             onClick={() =>
               put(
                 kept.filter((_, at) => at !== index),
-                'Strike a warranty',
+                'Delete a warranty',
               )
             }
           >
-            Strike
+            Delete
           </Button>
         </div>
       ))}
       {open ? (
-        <form
-          className="grid gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            keep(new FormData(event.currentTarget));
+        <WarrantyForm
+          keep={(warranty) => {
+            const refused = put([...kept, warranty], `Warranty of ${device?.name ?? ''}`);
+            if (refused === undefined) setOpen(false);
+            return refused;
           }}
-        >
-          <Pick
-            label="Warranty of"
-            value={of}
-            options={[
-              { value: 'product', label: WORDS.product },
-              { value: 'connected-equipment', label: WORDS['connected-equipment'] },
-            ]}
-            onChange={setOf}
-          />
-          <div className="grid grid-cols-2 gap-2">
-            <Labelled label="until">{(id) => <TextInput {...id} name="until" type="date" />}</Labelled>
-            <Labelled label="pays up to">{(id) => <TextInput {...id} name="most" inputMode="decimal" />}</Labelled>
-            <Labelled label="conditions" className="col-span-2">
-              {(id) => <TextInput {...id} name="conditions" />}
-            </Labelled>
-            <Labelled label="who was told">{(id) => <TextInput {...id} name="toldTo" />}</Labelled>
-            <Labelled label="when">{(id) => <TextInput {...id} name="on" type="date" />}</Labelled>
-          </div>
-          {refusal !== undefined && <p className="font-semibold text-stop">{refusal}</p>}
-          <div className="flex gap-2">
-            <Button primary type="submit">
-              Keep it
-            </Button>
-            <Button onClick={() => setOpen(false)}>Leave it</Button>
-          </div>
-        </form>
+          leave={() => setOpen(false)}
+        />
       ) : (
         <Button className="justify-self-start" onClick={() => setOpen(true)}>
           Record a warranty
         </Button>
       )}
     </section>
+  );
+}
+
+/**
+ * A warranty as it is written down.
+ * @param keep says why it cannot be, or nothing
+ */
+function WarrantyForm({ keep, leave }: { keep: (warranty: Warranty) => string | undefined; leave: () => void }) {
+  const [of, setOf] = useState<Warranty['of']>('product');
+  const [refusal, setRefusal] = useState<string>();
+  const take = (form: FormData) => {
+    const text = (name: string) => String(form.get(name) ?? '').trim();
+    const most = text('most') === '' ? undefined : Number(text('most').replace(',', '.'));
+    if (most !== undefined && !Number.isFinite(most)) return setRefusal('the cap is a number, as 5000');
+    const said = Object.fromEntries(
+      (['until', 'conditions', 'toldTo', 'on'] as const).flatMap((name) => (text(name) === '' ? [] : [[name, text(name)]])),
+    );
+    setRefusal(keep({ of, ...said, ...(most === undefined ? {} : { most }) }));
+  };
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        take(new FormData(event.currentTarget));
+      }}
+    >
+      <Pick
+        label="Warranty of"
+        value={of}
+        options={[
+          { value: 'product', label: WORDS.product },
+          { value: 'connected-equipment', label: WORDS['connected-equipment'] },
+        ]}
+        onChange={setOf}
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <Labelled label="until">{(id) => <TextInput {...id} name="until" type="date" />}</Labelled>
+        <Labelled label="pays up to">{(id) => <TextInput {...id} name="most" inputMode="decimal" />}</Labelled>
+        <Labelled label="conditions" className="col-span-2">
+          {(id) => <TextInput {...id} name="conditions" />}
+        </Labelled>
+        <Labelled label="who was told">{(id) => <TextInput {...id} name="toldTo" />}</Labelled>
+        <Labelled label="when">{(id) => <TextInput {...id} name="on" type="date" />}</Labelled>
+      </div>
+      {refusal !== undefined && <p className="font-semibold text-stop">{refusal}</p>}
+      <div className="flex gap-2">
+        <Button primary type="submit">
+          Keep it
+        </Button>
+        <Button onClick={leave}>Cancel</Button>
+      </div>
+    </form>
   );
 }

@@ -1,7 +1,41 @@
 import { describe, expect, it } from 'vitest';
+import type { Job } from '../../../job/schema/job';
 import { ask, check } from '../../../study/testing/ask';
 import { mouldedCase, splitHouse } from '../../../testing/houses';
 import { stated, withField } from '../../../testing/jobs';
+
+/** A utility of which nothing is known but what it delivers at most. */
+const unsaid = (job: Job): Job => ({
+  ...job,
+  origins: { net: { id: 'net', order: 'a', name: 'Net', kind: 'network', state: 'existing', maxFaultA: stated(10_000) } },
+});
+
+describe('where only the utility has not said what it drives at least', () => {
+  const asked = (job: Job, id = 'outlets') => ask(job, 'clears-in-time', id);
+  const house = unsaid(splitHouse());
+
+  it('conductors of code size are a caution, not worked out, and never a pass', () => {
+    expect(asked(house)).toMatchObject({ verdict: 'caution', because: expect.stringContaining('sized by the code') });
+    expect(check(asked(house), 'ground:outlets-device')).toMatchObject({ demand: null, limit: null });
+  });
+
+  it('a ground too thin stops, and one nobody knows is not known', () => {
+    const thin = withField(house, 'segments', 'range', ['protectiveSize'], stated('12AWG'));
+    expect(check(asked(thin, 'range'), 'grounding:range').verdict).toBe('stop');
+    expect(asked(withField(house, 'segments', 'outlets', ['protectiveSize'], undefined)).verdict).toBe('unknown');
+    expect(asked(withField(house, 'segments', 'outlets', ['lengthM'], undefined)).verdict).toBe('unknown');
+  });
+
+  it('the circuit’s own loop stops by itself where it is too long even for a supply without impedance', () => {
+    expect(asked(withField(house, 'segments', 'outlets', ['lengthM'], stated(380))).verdict).toBe('stop');
+    expect(asked(withField(house, 'segments', 'outlets', ['lengthM'], stated(120))).verdict).toBe('caution');
+  });
+
+  it.each(['generator', 'inverter'] as const)('a %s says its own minimum', (kind) => {
+    const job = withField(house, 'origins', 'net', ['kind'], kind);
+    expect(asked({ ...job, origins: { net: { ...job.origins.net!, neutralBond: stated(true) } } }).verdict).toBe('unknown');
+  });
+});
 
 describe('clears-in-time by the NEC', () => {
   it('passes where the fault reaches the upper instantaneous bound over a ground of code size', () => {

@@ -1,23 +1,27 @@
 import { americanWithstand, metricWithstand } from '../../../conductors/withstand';
 import { currentWithin, timeAt } from '../../../curves/edge';
 import { overcurrentBand, ratedCurrent } from '../../../devices/bands';
-import type { OnTheWay } from '../../../house/chains';
+import type { OnThePath } from '../../../house/chains';
 import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
 import { showSize, sizeMm2 } from '../../../job/edges';
-import { all, andThen, known, list, type Maybe, map, unknown } from '../../../job/known';
+import { all, andThen, known, list, type Maybe, type Missing, map, unknown } from '../../../job/known';
 import type { Device } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { faultLine } from '../../../judging/faultLine';
-import { type Comparison, figure, fits, holds, judge, line } from '../../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
+import { add, magnitude, ZERO } from '../../../network/complex';
 import type { Fault } from '../../../network/fault';
 import type { Stretch } from '../../../network/paths';
+import { Reach } from '../../../network/reach';
+import { loopOf } from '../../../network/segmentLoop';
 import { clause } from '../../../rules/clauses';
 import { ICEA_SOURCE } from '../../../tables/adiabatic';
 import { EGC_SOURCE, egcSize } from '../../../tables/equipmentGrounding';
 import { HALF_CYCLE_S } from '../../../tables/necFuses';
 import type { Source } from '../../../tables/source';
 import { leavesALine } from '../../poles';
-import type { Way } from '../way';
+import type { ProtectionOption } from '../option';
 
 const PRACTICE: Source = {
   standard: 'common practice',
@@ -30,7 +34,12 @@ const PRACTICE: Source = {
  * NEC sets no time but wants a path that makes the device open: sure where the fault reaches the upper instantaneous bound over a
  * grounding conductor of code size; a caution where the device surely opens later, with what stands on the metal meanwhile.
  */
-export function necWays(facts: CircuitFacts, able: readonly OnTheWay[], fault: Maybe<Found>, suffix: string): Way[] {
+export function necOptions(
+  facts: CircuitFacts,
+  able: readonly OnThePath[],
+  fault: Maybe<Found>,
+  suffix: string,
+): ProtectionOption[] {
   const size = groundingSize(facts);
   return able.filter(isOvercurrent).map((seated) => ({ checks: [...size, clears(facts, seated, fault, suffix)] }));
 }
@@ -38,10 +47,70 @@ export function necWays(facts: CircuitFacts, able: readonly OnTheWay[], fault: M
 /** A fault with the far end it is at. */
 type Found = Fault & { segmentId?: string | undefined };
 
-function clears(facts: CircuitFacts, { device, wiring }: OnTheWay, fault: Maybe<Found>, suffix: string): Check {
-  const id = `ground:${device.id}${suffix}`;
+function clears(facts: CircuitFacts, seated: OnThePath, fault: Maybe<Found>, suffix: string): Check {
+  return !fault.known && isOfSupplier(facts, fault.missing)
+    ? sizedByCode(facts, seated, fault.missing, suffix)
+    : clearsAt(facts, seated, fault, suffix);
+}
+
+/** Nothing is missing but what a supplier from outside would say; a generator, inverter or battery says its own minimum. */
+const isOfSupplier = ({ job }: CircuitFacts, missing: readonly Missing[]): boolean =>
+  missing.length > 0 &&
+  missing.every(({ path }) => {
+    const [on, id, field] = path.split('.');
+    const kind = job.origins[id ?? '']?.kind;
+    return on === 'origins' && field !== undefined && field !== 'neutralBond' && (kind === 'network' || kind === 'transformer');
+  });
+
+/**
+ * Where only the supplier's impedance is not known: a path by 250.118 of conductors by 250.122 is what the code asks, and how much flows is
+ * not worked out. Even a supply without any impedance may drive too little through the circuit's own loop: then it is judged by that.
+ */
+function sizedByCode(facts: CircuitFacts, seated: OnThePath, missing: readonly Missing[], suffix: string): Check {
+  const id = keyed('ground', seated.device.id).in(suffix);
+  const title = `${seated.device.name} on a ground fault${suffix}`;
+  const own = loopOhm(facts);
+  const { u0V } = facts.job.supply;
+  const sized = codeSizedFor(facts, seated.device, seated.wiring === facts.wiring);
+  const of = all({ own, sized });
+  if (!of.known) return unknownCheck(id, title, of.missing);
+  const ohm = of.value.own;
+  if (ohm > 0) {
+    const most: Found = {
+      kind: 'L-PE',
+      said: 'ground fault',
+      state: 'MIN',
+      currentA: u0V / ohm,
+      loopOhm: ohm,
+      emfV: u0V,
+      feeds: [],
+      when: '',
+    };
+    const best = clearsAt(facts, seated, known(most, of.given), suffix);
+    if (best.verdict === 'stop' || best.verdict === 'unknown') return best;
+  }
+  if (!of.value.sized) return unknownCheck(id, title, missing);
+  const why = 'sized by the code; how much flows is not worked out without the minimum the utility drives';
+  return ruled(id, title, 'caution', why, clause(facts.job.pack, 'returnPath'), of.given);
+}
+
+/** Loop of a ground fault at the worst far end of the circuit, from the service on, Ω: what the supply adds left aside. */
+function loopOhm({ house, path, wiring }: CircuitFacts): Maybe<number> {
+  const reach = new Reach(house.wirings);
+  return andThen(path, (way) => {
+    const before = list(way.slice(0, -1).map((feed) => loopOf(reach.through(feed, 'MIN'), 'L-PE')));
+    const ends = list([...reach.along(wiring, 'MIN').values()].map((to) => loopOf(to, 'L-PE')));
+    return map(all({ before, ends }), ({ before: fed, ends: own }) => {
+      const ahead = fed.reduce(add, ZERO);
+      return Math.max(0, ...own.map((end) => magnitude(add(ahead, end))));
+    });
+  });
+}
+
+function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: Maybe<Found>, suffix: string): Check {
+  const id = keyed('ground', device.id).in(suffix);
   const title = `${device.name} on a ground fault${suffix}`;
-  const rule = clause(facts.job.pack, 'wayBack');
+  const rule = clause(facts.job.pack, 'returnPath');
   const leaves = leavesALine(facts, device, id, title);
   if (leaves !== undefined) return leaves;
   const parts = all({
@@ -52,11 +121,11 @@ function clears(facts: CircuitFacts, { device, wiring }: OnTheWay, fault: Maybe<
   });
   const comparison = andThen(parts, ({ least, band, withstand, codeSized }): Maybe<Comparison> => {
     // A fuse that limits has opened within half a cycle.
-    const sureA = band.instantaneous?.upperA ?? currentWithin(band.slow, HALF_CYCLE_S);
-    const tripsA = band.slow.vertices[0]?.currentA;
+    const sureA = band.instantaneous?.upperA ?? currentWithin(band.maximum, HALF_CYCLE_S);
+    const tripsA = band.maximum.vertices[0]?.currentA;
     if (sureA === undefined || tripsA === undefined)
       return unknown(`devices.${device.id}`, `instantaneous bounds of ${device.name}`);
-    const timeS = timeAt(band.slow, least.currentA);
+    const timeS = timeAt(band.maximum, least.currentA);
     const energyA2s = least.currentA ** 2 * timeS;
     const sure = fits(sureA, least.currentA);
     // Above what surely trips it the device opens; how soon no rule says.
@@ -69,17 +138,18 @@ function clears(facts: CircuitFacts, { device, wiring }: OnTheWay, fault: Maybe<
       demand: sureA,
       limit: least.currentA,
       unit: 'A',
+      of: ['instantaneous', 'groundFault', 'limit-first'],
       rule,
       grade: 'typical',
       beyond: later ? 'caution' : 'stop',
       because: () =>
         sure
-          ? `sure instantaneous opening of ${device.name} against the far-end ground fault, hot`
+          ? `sure instantaneous opening of ${device.name} against the far-end ground fault, conductors at operating temperature`
           : later
             ? `below its sure instantaneous opening: ${device.name} opens within ${figure(timeS)} s by the customary band${meanwhile}${stood ? '' : '; the grounding conductor grows hotter than its insulation takes'}`
             : fits(tripsA, least.currentA)
               ? `${device.name} takes ${figure(timeS)} s by the customary band: more than a grounding conductor too thin for it stands`
-              : `${figure(least.currentA)} A, less than surely trips ${device.name} at all`,
+              : `${figure(least.currentA)} A may not trip ${device.name} at all`,
       working: () => [
         faultLine(least),
         line(
@@ -188,12 +258,13 @@ function groundingSize({ wiring, circuit, protective, job }: CircuitFacts): Chec
         demand,
         limit,
         unit: 'mm²',
+        of: ['requiredSize', 'S', 'limit-first'],
         rule,
-        aside: true,
-        because: () => `${showSize(least)} wanted behind ${figure(ratedA)} A, ${showSize(size)} there`,
+        secondary: true,
+        because: () => `behind ${figure(ratedA)} A`,
         working: () => [line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), rule)],
       });
     });
-    return judge(`grounding:${segment.id}`, `Grounding conductor of ${facts.name}`, comparison);
+    return judge(keyed('grounding', segment.id), `Grounding conductor of ${facts.name}`, comparison);
   });
 }

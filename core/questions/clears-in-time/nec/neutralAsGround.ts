@@ -1,9 +1,10 @@
 import type { CircuitFacts } from '../../../house/facts';
 import type { Check } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { clause } from '../../../rules/clauses';
-import { earned } from '../../../rules/credit';
-import { OLD_BUILDING, OLD_RANGE } from './credits';
+import { applies } from '../../../rules/relaxation';
+import { OLD_BUILDING, OLD_RANGE } from './relaxations';
 
 /** The neutral used as ground downstream of the service: a stop, but for what has stood so and may (250.140, 250.32(B)(1)). */
 export function neutralAsGround(facts: CircuitFacts): Check[] {
@@ -12,19 +13,19 @@ export function neutralAsGround(facts: CircuitFacts): Check[] {
   return wiring.stretches.flatMap((stretch): Check[] => {
     const path = stretch.facts.returnPath;
     if (!path.known || path.value !== 'pen') return [];
-    const id = `neutral-ground:${stretch.segment.id}`;
+    const id = keyed('neutral-ground', stretch.segment.id);
     const title = `Neutral as ground in ${stretch.facts.name}`;
-    const credit = circuit.kind === 'final' ? OLD_RANGE : OLD_BUILDING;
-    const answer = earned(credit, { facts, stretch });
+    const relaxation = circuit.kind === 'final' ? OLD_RANGE : OLD_BUILDING;
+    const answer = applies(relaxation, { facts, stretch });
     if (!answer.known) return [unknownCheck(id, title, answer.missing)];
-    return answer.value.earned
+    return answer.value.applies
       ? [
           ruled(
             id,
             title,
             'caution',
-            `${credit.name}: the neutral may stay its ground until it is altered`,
-            credit.clause(job.pack),
+            `${relaxation.name}: the neutral may stay its ground until it is altered`,
+            relaxation.clause(job.pack),
             answer.given,
           ),
         ]

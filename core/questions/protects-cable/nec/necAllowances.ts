@@ -5,40 +5,41 @@ import { ifStated, settingOf } from '../../../job/readers';
 import type { Device, Tap } from '../../../job/sealed';
 import { showLength } from '../../../job/show';
 import type { Check } from '../../../judging/answer';
-import { type Comparison, figure, fits, holds, judge, line } from '../../../judging/judge';
+import { besides, type Comparison, figure, fits, holds, judge, line } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { mayHold } from '../../../judging/relieved';
 import { polesOfLoad } from '../../../loads/lines';
 import { sizedBy } from '../../../loads/sized';
-import { type Earned, earned } from '../../../rules/credit';
+import { type Applied, applies } from '../../../rules/relaxation';
 import { MARKED_DEVICE, MOTOR_DEVICE, MOTOR_DEVICE_TIMES } from '../../../tables/motors';
 import { nextStandardA } from '../../../tables/necAmpacity';
 import { tapLeastA, tapSource } from '../../../tables/necTaps';
-import { MARKED, MOTOR, type OnCircuit } from './credits';
 import type { NecCable } from './necCable';
-import { TAP_CREDITS, tapLengthM } from './tapCredits';
+import { MARKED, MOTOR, type OnCircuit } from './relaxations';
+import { TAP_RELAXATIONS, tapLengthM } from './tapRelaxations';
 
-/** A rule that may stand in for the plain one, and whether it is earned. */
+/** A rule that may stand in for the plain one, and whether it applies. */
 export interface Relief {
   relaxed: Comparison;
-  credit: () => Maybe<Earned>;
+  relaxation: () => Maybe<Applied>;
 }
 
 /**
- * The plain rule, with what may stand in for it. The first relief that would hold and is earned counts; where one would hold but
+ * The plain rule, with what may stand in for it. The first relief that would hold and applies counts; where one would hold but
  * lacks a fact, that is what is missing; else the plain rule stands, with why nothing relieves it.
  */
 export function relievedByAny(plain: Comparison, reliefs: readonly Relief[]): Maybe<Comparison> {
   if (fits(plain.demand, plain.limit)) return known(plain);
   let refused = '';
   let lacking: Maybe<Comparison> | undefined;
-  for (const { relaxed, credit } of reliefs) {
+  for (const { relaxed, relaxation } of reliefs) {
     if (!mayHold(relaxed)) continue;
-    const answer = credit();
+    const answer = relaxation();
     if (!answer.known) lacking ??= answer;
-    else if (answer.value.earned) return known(relaxed, answer.given);
-    else refused = `${refused}; ${answer.value.why}`;
+    else if (answer.value.applies) return known(relaxed, answer.given);
+    else refused = besides(refused, answer.value.why);
   }
-  return lacking ?? known({ ...plain, because: () => `${plain.because()}${refused}` });
+  return lacking ?? known({ ...plain, because: () => besides(plain.because(), refused) });
 }
 
 /** What a motor or marked equipment, as all its circuit feeds, allows its device to be. */
@@ -61,12 +62,13 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
         relaxed: {
           ...base,
           limit,
+          of: ['In', 'MOCP'],
           rule,
           because: () =>
             `rating of ${of.device.name} against the maximum marked on ${load.name}, which has its own overload protection`,
           working: () => [line('rating ≤ as marked', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule)],
         },
-        credit: () => earned(MARKED, about),
+        relaxation: () => applies(MARKED, about),
       });
     }
     // Marked equipment is held to its marks, whatever motor is in it.
@@ -80,6 +82,7 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
         relaxed: {
           ...base,
           limit,
+          of: ['In', 'permitted'],
           rule,
           because: () =>
             `rating of ${of.device.name} for a motor of ${figure(currentA)} A, which has its own overload protection`,
@@ -88,7 +91,7 @@ export function equipmentReliefs(facts: CircuitFacts, of: NecCable): Maybe<reado
             line('rating ≤ the next standard one', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
           ],
         },
-        credit: () => andThen(earned(MOTOR, about), (answer) => known(answer, given)),
+        relaxation: () => andThen(applies(MOTOR, about), (answer) => known(answer, given)),
       });
     }
     return reliefs;
@@ -99,8 +102,8 @@ const NONE = known<readonly Relief[]>([]);
 /** A fuse not known to be fast is taken for a slow one, which may be rated the least. */
 function kindOf(device: Device): { kind: keyof typeof MOTOR_DEVICE_TIMES; given: Givens } {
   if (device.settings.family !== 'fuse') return { kind: 'breaker', given: NO_GIVENS };
-  const slow = settingOf(device, 'timeDelay');
-  return slow.known && !slow.value ? { kind: 'fuse', given: slow.given } : { kind: 'time-delay fuse', given: NO_GIVENS };
+  const delayed = settingOf(device, 'timeDelay');
+  return delayed.known && !delayed.value ? { kind: 'fuse', given: delayed.given } : { kind: 'time-delay fuse', given: NO_GIVENS };
 }
 
 /** A tap by its own rule: short enough, carrying enough of its circuit, ending as its rule asks. */
@@ -117,6 +120,7 @@ export function tapCheck(facts: CircuitFacts, of: NecCable, tap: Tap, plain: (ra
       demand,
       limit: it.ampacityA,
       unit: 'A',
+      of: ['required', 'Iz', 'limit-first'],
       rule,
       within: outside ? 'caution' : 'pass',
       because: () =>
@@ -128,8 +132,8 @@ export function tapCheck(facts: CircuitFacts, of: NecCable, tap: Tap, plain: (ra
       ],
     };
     return andThen(plain(ratedA), (strict) =>
-      relievedByAny(strict, [{ relaxed, credit: () => earned(TAP_CREDITS[tap], about) }]),
+      relievedByAny(strict, [{ relaxed, relaxation: () => applies(TAP_RELAXATIONS[tap], about) }]),
     );
   });
-  return judge(`tap:${stretch.segment.id}`, `Tap ${stretch.facts.name}`, comparison);
+  return judge(keyed('tap', stretch.segment.id), `Tap ${stretch.facts.name}`, comparison);
 }

@@ -40,10 +40,17 @@ describe('what makes a cable safer', () => {
     insulation,
     inSun,
   }: Place): Sketch => ({
-    ...{ ratingA: ratings[rating]!, size: sizes[size]!, loadA, continuous, circuit: { use } },
+    ratingA: ratings[rating]!,
+    size: sizes[size]!,
+    loadA,
+    continuous,
+    circuit: { use },
     segment: {
-      ...{ construction, insulation: stated(insulation), inSun },
-      ...{ ambientC: stated(ambientC), groupedCircuits: stated(grouped) },
+      construction,
+      insulation: stated(insulation),
+      inSun,
+      ambientC: stated(ambientC),
+      groupedCircuits: stated(grouped),
     },
   });
   it.each([

@@ -154,7 +154,7 @@ describe('protects-cable by the NEC', () => {
     job.pack = 'nec-2023';
     job.segments.drop = {
       ...american('drop', 'service', 20, '4/0AWG', '4/0AWG', undefined),
-      ...{ material: stated('Al' as const) },
+      material: stated('Al' as const),
     };
     job.devices.main = device('main', 'service', mouldedCase(200, '3P'), { lines: ['L1', 'L2', 'L3'] });
     job.circuits.service = { ...job.circuits.service!, designCurrentA: stated(100), continuous: stated(false) };
@@ -167,7 +167,12 @@ describe('protects-cable by the NEC', () => {
     const range = (ratingA: number, from: 'stated' | 'assumed' = 'stated') => {
       const job = house({ ratingA, size: '8AWG', poles: '2P', circuit: { designCurrentA: undefined, use: 'fixed' } });
       job.loads.l = {
-        ...{ id: 'l', circuitId: 'c', order: 'a', name: 'Range', powerW: stated(12_000), cosPhi: stated(1) },
+        id: 'l',
+        circuitId: 'c',
+        order: 'a',
+        name: 'Range',
+        powerW: stated(12_000),
+        cosPhi: stated(1),
         appliance: stated('range' as const, from),
       };
       return ask(job, 'carries-load');

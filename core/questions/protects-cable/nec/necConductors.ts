@@ -3,13 +3,14 @@ import { ratedCurrent } from '../../../devices/bands';
 import { type CircuitFacts, isOvercurrent } from '../../../house/facts';
 import { NIPPLE } from '../../../house/nipple';
 import { showSize } from '../../../job/edges';
-import { all, andThen, known, type Maybe, map } from '../../../job/known';
+import { all, andThen, known, lack, type Maybe, map } from '../../../job/known';
 import type { Device } from '../../../job/sealed';
 import type { Answer, Check } from '../../../judging/answer';
 import {
   answer,
   type Comparison,
   figure,
+  fits,
   holds,
   judge,
   line,
@@ -18,11 +19,12 @@ import {
   ruled,
   unknownCheck,
 } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import type { AtLeast } from '../../../loads/designCurrent';
 import { cableMissing, lacksCable, type Stretch } from '../../../network/paths';
 import type { ConductorName } from '../../../network/segmentFacts';
 import { clause } from '../../../rules/clauses';
-import { earned } from '../../../rules/credit';
+import { applies } from '../../../rules/relaxation';
 import { NEC_COUNTS_ABOVE, NEC_DECIDES_ABOVE } from '../../../tables/harmonics';
 import { DWELLING_SHARE, necSource, nextStandardA, smallConductorA } from '../../../tables/necAmpacity';
 import type { Source } from '../../../tables/source';
@@ -33,12 +35,12 @@ import { cableHarmonic, holdsHarmonics } from '../harmonics';
 import { outletsInfo } from '../outlets';
 import { suitableCheck } from '../suitable';
 import { dropCheck } from '../voltageDrop';
-import { DWELLING, NEXT_SIZE } from './credits';
 import { equipmentReliefs, relievedByAny, tapCheck } from './necAllowances';
 import { ampacityLines, type NecCable } from './necCable';
 import { electrodeChecks, groundingCheck } from './necEarthing';
 import { heatCheck } from './necHeat';
 import { necNeutralChecks } from './necNeutral';
+import { DWELLING, NEXT_SIZE } from './relaxations';
 
 /**
  * Question 2 by the NEC, for every segment: the load against the ampacity with and without factors, the device against the
@@ -48,12 +50,13 @@ export function necConductors(facts: CircuitFacts): Answer {
   const { circuit, wiring } = facts;
   const checks: Check[] = [...polesChecks(facts)];
   const device = protectiveOf(facts);
-  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck('cable', 'Cable', [cableMissing(circuit)]));
-  else if (wiring.stretches.length === 0) checks.push(notApplicable('cable', 'Cable', 'no length of cable is entered here'));
+  if (lacksCable(facts.house.wirings, wiring)) checks.push(unknownCheck(keyed('cable'), 'Cable', [cableMissing(circuit)]));
+  else if (wiring.stretches.length === 0)
+    checks.push(notApplicable(keyed('cable'), 'Cable', 'no length of cable is entered here'));
   if (device === undefined)
     checks.push(
-      unknownCheck('device', 'Overcurrent device', [
-        { path: `circuits.${circuit.id}`, what: `an overcurrent device for ${circuit.name}` },
+      unknownCheck(keyed('device'), 'Overcurrent device', [
+        lack('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`),
       ]),
     );
   else {
@@ -93,7 +96,7 @@ export function necConductors(facts: CircuitFacts): Answer {
 function noRing({ circuit, job }: CircuitFacts): Check[] {
   if (circuit.topology !== 'ring') return [];
   const words = `${circuit.name} is drawn round: no conductors under 1/0 AWG may be in parallel`;
-  return [ruled('ring', 'Ring circuit', 'stop', words, clause(job.pack, 'ring'))];
+  return [ruled(keyed('ring'), 'Ring circuit', 'stop', words, clause(job.pack, 'ring'))];
 }
 
 /** The device that protects the conductors: at their start, or for a service at their end, where the service disconnect is. */
@@ -110,10 +113,10 @@ const NO_HARMONIC = known(0);
 function harmonicsCheck(facts: CircuitFacts): Check[] {
   const percent = harmonicOf(facts);
   const title = 'Harmonic currents';
-  if (!percent.known) return [unknownCheck('harmonics', title, percent.missing)];
+  if (!percent.known) return [unknownCheck(keyed('neutral-harmonics'), title, percent.missing)];
   if (percent.value <= NEC_DECIDES_ABOVE) return [];
   const words = `a neutral of more than ${NEC_DECIDES_ABOVE} % third harmonic is not assessed by the NEC`;
-  return [notAssessed('harmonics', title, words)];
+  return [notAssessed(keyed('neutral-harmonics'), title, words)];
 }
 
 const ampacityOf = (
@@ -124,7 +127,7 @@ const ampacityOf = (
 ): Maybe<NecAmpacity> => {
   const { facts: of } = stretch;
   const nipple =
-    of.segment.place === 'raceway' ? map(earned(NIPPLE, { facts, stretch }), (credit) => credit.earned) : known(false);
+    of.segment.place === 'raceway' ? map(applies(NIPPLE, { facts, stretch }), (relaxation) => relaxation.applies) : known(false);
   return andThen(
     all({ poles: cablePoles(facts), ratedA: terminalRating(facts, device), nipple }),
     ({ poles, ratedA, nipple: short }) => {
@@ -158,9 +161,10 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       demand: load.factoredA,
       limit,
       unit: 'A',
+      of: ['Ib', 'IzLower'],
       rule,
       atLeast: least(load.atLeast.factored),
-      because: () => `1.25 times what is continuous and the rest, through ${name} before any factor`,
+      because: () => 'what is continuous at 125 %, before any factor',
       working: () => [
         ...ampacityLines(it),
         line(load.formula, load.values, `${figure(load.factoredA)} A`, rule),
@@ -175,9 +179,10 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       demand,
       limit: it.ampacityA,
       unit: 'A',
+      of: ['Ib', 'Iz'],
       rule,
       atLeast: least(load.atLeast.whole),
-      because: () => `the load through ${name} where it lies`,
+      because: () => 'where it lies, after its factors',
       working: () => [
         ...ampacityLines(it),
         line('I ≤ ampacity', `${figure(demand)} ≤ ${figure(it.ampacityA)}`, holds(demand, it.ampacityA), rule),
@@ -185,8 +190,8 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
     };
   });
   return [
-    judge(`load:${stretch.segment.id}`, `Continuous load through ${name}`, before),
-    judge(`ampacity:${stretch.segment.id}`, `Load through ${name} where it lies`, after),
+    judge(keyed('load', stretch.segment.id), `Continuous load through ${name}`, before),
+    judge(keyed('ampacity', stretch.segment.id), `Load through ${name} where it lies`, after),
   ];
 }
 
@@ -194,14 +199,18 @@ const least = (atLeast: AtLeast | undefined): Comparison['atLeast'] =>
   atLeast === undefined ? undefined : { demand: atLeast.demandA, missing: atLeast.missing };
 
 /** The device's rating against the ampacity, as it is. */
-function plainly({ job }: CircuitFacts, { stretch, device }: NecCable, it: NecAmpacity, ratedA: number): Comparison {
+function plainly({ job, wiring }: CircuitFacts, { stretch }: NecCable, it: NecAmpacity, ratedA: number): Comparison {
   const rule = necSource('protection', job.pack);
   return {
     demand: ratedA,
     limit: it.ampacityA,
     unit: 'A',
+    of: ['In', 'Iz'],
     rule,
-    because: () => `rating of ${device.name} against what ${stretch.facts.name} may carry`,
+    because: () =>
+      fits(ratedA, it.ampacityA)
+        ? ''
+        : `${wiring.stretches.length > 1 ? stretch.facts.name : 'the cable'} may overheat: fit a smaller device or a larger conductor`,
     working: () => [
       ...ampacityLines(it),
       line('rating ≤ ampacity', `${figure(ratedA)} ≤ ${figure(it.ampacityA)}`, holds(ratedA, it.ampacityA), rule),
@@ -209,7 +218,7 @@ function plainly({ job }: CircuitFacts, { stretch, device }: NecCable, it: NecAm
   };
 }
 
-/** The device's rating against the ampacity; above it only where a rule that is earned stands in. */
+/** The device's rating against the ampacity; above it only where a rule that applies stands in. */
 function overloadCheck(facts: CircuitFacts, of: NecCable): Check {
   const { stretch, device, ampacity } = of;
   const name = stretch.facts.name;
@@ -217,23 +226,23 @@ function overloadCheck(facts: CircuitFacts, of: NecCable): Check {
   const comparison = andThen(parts, ({ ampacity: it, ratedA, equipment }) =>
     relievedByAny(plainly(facts, of, it, ratedA), [
       ...equipment,
-      { relaxed: dwellingShare(facts, it, ratedA, name), credit: () => earned(DWELLING, { facts, of }) },
-      { relaxed: nextSize(facts, it, ratedA, device), credit: () => earned(NEXT_SIZE, { facts, of }) },
+      { relaxed: dwellingShare(facts, it, ratedA, name), relaxation: () => applies(DWELLING, { facts, of }) },
+      { relaxed: nextSize(facts, it, ratedA), relaxation: () => applies(NEXT_SIZE, { facts, of }) },
     ]),
   );
-  return judge(`overload:${stretch.segment.id}`, `${device.name} over ${name}`, comparison);
+  return judge(keyed('overload', stretch.segment.id), `${device.name} over ${name}`, comparison);
 }
 
-function nextSize({ job }: CircuitFacts, it: NecAmpacity, ratedA: number, device: Device): Comparison {
+function nextSize({ job }: CircuitFacts, it: NecAmpacity, ratedA: number): Comparison {
   const rule = necSource('nextSize', job.pack);
   const limit = nextStandardA(it.ampacityA, job.pack) ?? it.ampacityA;
   return {
     demand: ratedA,
     limit,
     unit: 'A',
+    of: ['In', 'nextSize'],
     rule,
-    because: () =>
-      `rating of ${device.name}: ${figure(it.ampacityA)} A is no standard rating, the next one is ${figure(limit)} A`,
+    because: () => `ampacity ${figure(it.ampacityA)} A is no standard rating, the next size up is ${figure(limit)} A`,
     working: () => [
       ...ampacityLines(it),
       line('rating ≤ next standard rating', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
@@ -249,6 +258,7 @@ function dwellingShare({ job }: CircuitFacts, it: NecAmpacity, ratedA: number, n
     demand,
     limit: it.ampacityA,
     unit: 'A',
+    of: ['dwellingIn', 'Iz'],
     rule,
     because: () => `${name} carries the whole dwelling: 83 % of ${figure(ratedA)} A`,
     working: () => [
@@ -259,7 +269,7 @@ function dwellingShare({ job }: CircuitFacts, it: NecAmpacity, ratedA: number, n
   };
 }
 
-/** Small conductors have a greatest protection whatever their ampacity, where no rule of their own is earned. */
+/** Small conductors have a greatest protection whatever their ampacity, where no rule of their own applies. */
 function smallCheck(facts: CircuitFacts, of: NecCable): Check[] {
   const { stretch, device } = of;
   const size = all({ size: stretch.facts.size('lineSize'), material: stretch.facts.material });
@@ -272,11 +282,12 @@ function smallCheck(facts: CircuitFacts, of: NecCable): Check[] {
       demand: ratedA,
       limit,
       unit: 'A',
+      of: ['In', 'permitted'],
       rule,
       because: () => `${showSize(wire.size)} ${wire.material} behind ${figure(ratedA)} A`,
       working: () => [line('rating ≤ small conductor', `${figure(ratedA)} ≤ ${limit}`, holds(ratedA, limit), rule)],
     };
     return relievedByAny(plain, equipment);
   });
-  return [judge(`small:${stretch.segment.id}`, `Small conductor ${stretch.facts.name}`, comparison)];
+  return [judge(keyed('small', stretch.segment.id), `Small conductor ${stretch.facts.name}`, comparison)];
 }

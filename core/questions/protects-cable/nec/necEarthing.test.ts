@@ -11,7 +11,12 @@ describe('bonding and electrodes by the NEC', () => {
     if (bonding !== undefined) job.origins[job.circuits.service!.fromOriginId!]!.bondingSize = stated(bonding);
     const boardId = job.circuits.service!.toBoardId!;
     job.electrodes.e = {
-      ...{ id: 'e', order: 'a', name: 'ground rod', boardId, state: 'new', conductorSize: stated(size) },
+      id: 'e',
+      order: 'a',
+      name: 'ground rod',
+      boardId,
+      state: 'new',
+      conductorSize: stated(size),
       ...(kind === undefined ? {} : { kind }),
     };
     return askCable(job, 'service');

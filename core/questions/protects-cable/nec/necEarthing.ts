@@ -5,6 +5,7 @@ import { showSize, sizeMm2 } from '../../../job/edges';
 import { all, andThen, known, type Maybe, map, unknown } from '../../../job/known';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, ruled } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { egcSize } from '../../../tables/equipmentGrounding';
 import {
   electrodeConductor,
@@ -41,7 +42,7 @@ export function electrodeChecks(facts: CircuitFacts): Check[] {
   const none = `${showSize(least.value.size)} copper at least ${least.value.why}; no electrode is entered`;
   return [
     ...(toEarth.length === 0 && circuit.kind === 'service'
-      ? [ruled('electrode', 'Grounding electrode conductor', 'not-applicable', none, rule)]
+      ? [ruled(keyed('electrode'), 'Grounding electrode conductor', 'not-applicable', none, rule)]
       : toEarth),
     ...bondingCheck(
       facts,
@@ -79,8 +80,9 @@ export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity 
       demand,
       limit,
       unit: 'mm²',
+      of: ['requiredSize', 'S', 'limit-first'],
       rule,
-      aside: true,
+      secondary: true,
       because: () =>
         `${showSize(listed)} by the table behind ${figure(ratedA)} A${grown ? `, grown ${figure(times)} times with its lines` : ''}; ${showSize(size)} there`,
       working: () => [
@@ -99,7 +101,7 @@ export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity 
       ],
     });
   });
-  return [judge(`egc:${stretch.segment.id}`, `Grounding conductor of ${stretch.facts.name}`, comparison)];
+  return [judge(keyed('egc', stretch.segment.id), `Grounding conductor of ${stretch.facts.name}`, comparison)];
 }
 
 /** A section as the American tables name what has no gauge: 1 kcmil is 0.5067 mm². */

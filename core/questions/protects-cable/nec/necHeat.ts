@@ -6,6 +6,7 @@ import { showSize } from '../../../job/edges';
 import { all, andThen, known, type Maybe } from '../../../job/known';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { kindsAmong } from '../../../network/states';
 import type { Source } from '../../../tables/source';
 import type { NecCable } from './necCable';
@@ -34,17 +35,18 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
     const missing = faults.flatMap((fault) => (fault.known ? [] : fault.missing));
     if (missing.length > 0) return { known: false, missing };
     const currentA = Math.max(...faults.map((fault) => (fault.known ? fault.value.currentA : 0)));
-    const timeS = timeAt(band.slow, currentA);
+    const timeS = timeAt(band.maximum, currentA);
     const demand = currentA ** 2 * timeS;
     const withstand = americanWithstand(material, size);
     return known({
       demand,
       limit: withstand.a2s,
       unit: 'A²s',
+      of: ['I2t', 'k2S2'],
       rule: ICEA_CAUTION,
       within: 'not-applicable',
       beyond: 'not-applicable',
-      aside: true,
+      secondary: true,
       because: () => `${figure(currentA)} A at its start for ${figure(timeS)} s, the maximum; ${showSize(size)} insulation`,
       working: () => [
         line('I²·t', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(demand)} A²s`, band.sources[0]!),
@@ -53,5 +55,7 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
       ],
     });
   });
-  return comparison.known ? [judge(`heat:${stretch.segment.id}`, `Heat in ${stretch.facts.name} in a fault`, comparison)] : [];
+  return comparison.known
+    ? [judge(keyed('heat', stretch.segment.id), `Heat in ${stretch.facts.name} in a fault`, comparison)]
+    : [];
 }

@@ -5,13 +5,14 @@ import { showSize, sizeMm2 } from '../../../job/edges';
 import { all, andThen, known, type Maybe } from '../../../job/known';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { relieved } from '../../../judging/relieved';
 import { clause } from '../../../rules/clauses';
-import { earned } from '../../../rules/credit';
+import { applies } from '../../../rules/relaxation';
 import { smallConductorA } from '../../../tables/necAmpacity';
 import { cablePoles } from '../commonNeutral';
-import { REDUCED_NEUTRAL } from './credits';
 import { ampacityLines, type NecCable } from './necCable';
+import { REDUCED_NEUTRAL } from './relaxations';
 
 /**
  * A neutral thinner than its lines: held to the rating as they are, small conductors too; on several lines it may be held to what
@@ -22,7 +23,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
   const poles = cablePoles(facts);
   const shared = facts.house.wirings.neutralGroups.has(facts.circuit.id);
   if (!poles.known || !poles.value.neutral || shared) return [];
-  const id = `neutral:${stretch.segment.id}`;
+  const id = keyed('neutral', stretch.segment.id);
   const title = `Neutral of ${stretch.facts.name}`;
   const sizes = all({ line: stretch.facts.size('lineSize'), neutral: stretch.facts.size('neutralSize') });
   if (!sizes.known) return [unknownCheck(id, title, sizes.missing)];
@@ -36,6 +37,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
       demand: ratedA,
       limit,
       unit: 'A',
+      of: ['In', 'permitted'],
       rule,
       because: () => `${showSize(size)} beside ${showSize(lineSize)}, behind ${device.name} which does not watch it`,
       working: () => [
@@ -49,6 +51,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
         demand,
         limit: it.ampacityA,
         unit: 'A',
+        of: ['IN', 'IzN'],
         rule: REDUCED_NEUTRAL.clause(facts.job.pack),
         because: () => `what may flow in it, all of the fullest line, against what ${showSize(size)} bears`,
         working: () => [
@@ -64,7 +67,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
       return relieved(
         plain,
         () => known(relaxed),
-        () => earned(REDUCED_NEUTRAL, { facts, of }),
+        () => applies(REDUCED_NEUTRAL, { facts, of }),
       );
     });
   });

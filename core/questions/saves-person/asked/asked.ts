@@ -1,8 +1,9 @@
 import type { CircuitFacts } from '../../../house/facts';
-import { join, type Missing, NO_GIVENS } from '../../../job/known';
+import { join, lack, type Missing, NO_GIVENS } from '../../../job/known';
 import type { Dialect } from '../../../job/terms';
 import { type Check, worse } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
+import { type CheckName, keyed } from '../../../judging/keys';
 import { clause } from '../../../rules/clauses';
 import type { AskKind } from '../../../rules/requirements/row';
 import { contactChecks } from '../../contacts';
@@ -10,9 +11,9 @@ import { citedBy, feedsOutlets, type Outcome, outcomesOf } from './outcome';
 
 /** What is asked for, in the words of a dialect. */
 export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>> = {
-  'ground-fault': { nec: 'GFCI, class A', iec: 'GFCI, class A' },
+  'ground-fault': { nec: 'GFCI, class A', iec: 'RCD, additional protection' },
   'equipment-ground-fault': { nec: 'ground-fault protection of equipment', iec: 'ground-fault protection of equipment' },
-  'arc-fault': { nec: 'AFCI', iec: 'AFCI' },
+  'arc-fault': { nec: 'AFCI', iec: 'AFDD' },
   residual: { nec: 'RCD', iec: 'RCD, additional protection' },
   'own-residual': { nec: 'RCD of its own', iec: 'RCD of its own' },
   'arc-detection': { nec: 'AFDD', iec: 'AFDD' },
@@ -39,7 +40,7 @@ export function askedChecks(facts: CircuitFacts): Check[] {
   const kinds = [...new Set(outcomes.map(({ kind }) => kind))];
   const checks = kinds.map((kind) =>
     ofKind(
-      `asked:${kind}`,
+      keyed('asked', kind),
       ASKED[kind][job.dialect],
       outcomes.filter((each) => each.kind === kind),
     ),
@@ -56,25 +57,36 @@ function entered({ job, house, circuit, loads }: CircuitFacts, nothing: boolean)
   const drawn = circuit.use === 'fixed' ? points.length > 0 || loads.length > 0 : points.length > 0;
   if (drawn && (circuit.use !== 'sockets' || points.some(({ kind }) => kind === 'socket')))
     return nothing
-      ? [ruled('outlets', 'Outlets', 'pass', 'no protection beyond the circuit’s own is asked for', clause(job.pack, 'askedFor'))]
+      ? [
+          ruled(
+            keyed('outlets'),
+            'Outlets',
+            'pass',
+            'no protection beyond the circuit’s own is asked for',
+            clause(job.pack, 'askedFor'),
+          ),
+        ]
       : [];
-  return [unknownCheck('outlets', 'Outlets', [{ path: `circuits.${circuit.id}`, what: `outlets of ${circuit.name}` }])];
+  return [unknownCheck(keyed('outlets'), 'Outlets', [lack('outlets', `circuits.${circuit.id}`, `outlets of ${circuit.name}`)])];
 }
 
 /** The worst of one kind: named with the places it is of, so that none hides behind another. */
-function ofKind(id: string, title: string, outcomes: readonly Outcome[]): Check {
+function ofKind(id: CheckName, title: string, outcomes: readonly Outcome[]): Check {
   const verdict = outcomes.map((each) => each.verdict).reduce(worse);
   const worst = outcomes.filter((each) => each.verdict === verdict);
   const head = worst[0]!;
   const given = outcomes.reduce((all, each) => join(all, each.given), NO_GIVENS);
   if (verdict === 'unknown') return unknownCheck(id, title, once(worst.flatMap(({ missing }) => missing)));
+  const advised = outcomes.filter(({ advice }) => advice !== undefined);
   const others = outcomes.length - worst.length;
   const rest = others === 0 ? '' : `; ${others} other${others === 1 ? '' : 's'} in order`;
   const because =
     verdict === 'pass'
       ? `${placesSaid(worst)}: ${[...new Set(worst.map((each) => each.because))].join('; ')}`
       : `${byReason(worst)}${rest}`;
-  return ruled(id, title, verdict, because, head.rule, given);
+  const besides = verdict === 'not-applicable' || advised.length === 0 ? '' : `; ${byReason(advised)}`;
+  const advice = verdict === 'stop' ? null : (advised[0]?.advice ?? null);
+  return ruled(id, title, verdict, `${because}${besides}`, head.rule, given, advice);
 }
 
 const once = (missing: readonly Missing[]): Missing[] =>

@@ -194,7 +194,11 @@ describe('residual protection of 30 mA', () => {
   const rcbo = (mA: number, more: object = {}): Job => {
     const job = spotJob('bs-7671-2018-a2', { board: { premises: 'work' } });
     job.devices['c-device'] = device('c-device', 'c', {
-      ...{ family: 'rcbo', poles: '1P+N', ratingA: stated(16), curve: stated('B'), icnA: stated(6000) },
+      family: 'rcbo',
+      poles: '1P+N',
+      ratingA: stated(16),
+      curve: stated('B'),
+      icnA: stated(6000),
       residual: { sensitivityA: stated(mA / 1000), type: stated('A'), delay: stated('general'), ...more },
     });
     for (const id of Object.keys(job.devices))
@@ -259,8 +263,14 @@ describe('what a person wrote over a rule', () => {
         point: { configuration: '6-50' },
       });
       job.amendments.a = {
-        ...{ id: 'a', order: 'a', rule: '590.6(B)(2)', text: 'program', reason: 'tested each quarter' },
-        ...{ effect: 'exception', row: 'temporary-other', exception },
+        id: 'a',
+        order: 'a',
+        rule: '590.6(B)(2)',
+        text: 'program',
+        reason: 'tested each quarter',
+        effect: 'exception',
+        row: 'temporary-other',
+        exception,
       };
       return verdict(job);
     };
@@ -283,7 +293,11 @@ describe('a custom beside a rule', () => {
     job.amendments.a = { id: 'a', order: 'a', rule: 'schedule', text: '', reason: 'firm', effect: 'asks', row: 'schedule' };
     expect(outcomeAt(job, 'residual')?.verdict).toBe('stop');
     job.devices['c-device'] = device('c-device', 'c', {
-      ...{ family: 'rcbo', poles: '1P+N', ratingA: stated(16), curve: stated('B'), icnA: stated(6000) },
+      family: 'rcbo',
+      poles: '1P+N',
+      ratingA: stated(16),
+      curve: stated('B'),
+      icnA: stated(6000),
       residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
     });
     expect(outcomeAt(job, 'residual')).toMatchObject({ verdict: 'caution', rule: { standard: 'common practice' } });
@@ -376,7 +390,9 @@ describe('what nobody entered is not taken for what is not asked for', () => {
       'd',
       'c',
       {
-        ...{ family: 'outlet-protection', groundFault: 'residual', arcFault: 'none' },
+        family: 'outlet-protection',
+        groundFault: 'residual',
+        arcFault: 'none',
         residual: { sensitivityA: stated(0.03), type: stated('A'), delay: stated('general') },
       },
       { seat: 'point', pointId: 'p', lines: [] },

@@ -7,12 +7,12 @@ import { all, andThen, type Givens, known, list, type Maybe, map, unknown } from
 import { factOf, ifStated, settingOf } from '../../../job/readers';
 import type { Device, Point } from '../../../job/sealed';
 import { linesOpened, opensNeutral } from '../../../network/poles';
-import { earned } from '../../../rules/credit';
+import { applies } from '../../../rules/relaxation';
 import type { Asks } from '../../../rules/requirements/row';
 import { fromMilli, milli } from '../../../units';
-import { ARC_OUTLET } from './credits';
 import type { Place } from './outletFacts';
 import { equipmentOf } from './place';
+import { ARC_OUTLET } from './relaxations';
 
 /** Whether what is asked for is there, by what, and where it is not, why. */
 export interface Met {
@@ -51,7 +51,9 @@ export function metAt(
     case 'alarm-only':
       return map(coverOf(facts, place.point), (cover) => {
         const opens = cover.find(({ device }) => hasResidual(device));
-        return opens === undefined ? yes('nothing opens it on residual current') : no(`${opens.device.name} opens it`);
+        return opens === undefined
+          ? yes(facts.job.dialect === 'nec' ? 'nothing opens it on a ground fault' : 'nothing opens it on residual current')
+          : no(`${opens.device.name} opens it`);
       });
     case 'tamper-resistant':
       return ofPoint(place, (point) => resistant(facts, point, 'tamperResistant', 'tamper-resistant'));
@@ -129,7 +131,8 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks, besides: Readonl
     else if (both.value.covers) {
       const met = known(
         yes(each.point === undefined || each.point === place.point ? each.device.name : `${each.device.name}, fed through`, {
-          ...{ device: each.device, seatedAt: each.point },
+          device: each.device,
+          seatedAt: each.point,
         }),
         both.given,
       );
@@ -146,8 +149,8 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks, besides: Readonl
 function outletReason(facts: CircuitFacts, { device, point }: Covering, { kind }: Asks): string | undefined {
   if (kind !== 'arc-fault' || point === undefined || device.settings.family !== 'outlet-protection') return undefined;
   if (device.settings.arcFault !== 'outlet') return undefined;
-  const credit = earned(ARC_OUTLET, { facts, point });
-  return credit.known && !credit.value.earned ? `${device.name} ${credit.value.reason}` : undefined;
+  const relaxation = applies(ARC_OUTLET, { facts, point });
+  return relaxation.known && !relaxation.value.applies ? `${device.name} ${relaxation.value.reason}` : undefined;
 }
 
 /** What a device gives that may be taken for what is asked for. */
@@ -180,7 +183,7 @@ function gives(facts: CircuitFacts, covering: Covering, asks: Asks): Maybe<boole
     case 'arc-fault':
       if (breaker?.arcFault === 'combination') return known(true);
       return outlet?.arcFault === 'outlet' && point !== undefined
-        ? map(earned(ARC_OUTLET, { facts, point }), (credit) => credit.earned)
+        ? map(applies(ARC_OUTLET, { facts, point }), (relaxation) => relaxation.applies)
         : known(false);
     case 'arc-detection':
       return known(settings.family === 'afdd');
@@ -251,11 +254,11 @@ export const cordGives = ({ loads }: Place): { is: boolean; given: Givens } | un
 
 /** An earth that does not hang on the supplier's neutral: of its own, of a supply that has one apart, or parted when that neutral opens. */
 function ownEarth(facts: CircuitFacts, place: Place): Maybe<Met> {
-  const { job, soil, wiring } = facts;
+  const { job, isTT: tt, wiring } = facts;
   if (job.supply.earthing !== 'TN-C-S') return known(yes(`the supply is ${job.supply.earthing}`));
   const vehicle = list(place.loads.map(equipmentOf));
-  return andThen(all({ soil, vehicle }), (read) => {
-    if (read.soil) return known(yes('an electrode of its own'));
+  return andThen(all({ tt, vehicle }), (read) => {
+    if (read.tt) return known(yes('an electrode of its own'));
     const monitor = [...wiring.startDevices, ...wiring.pointDevices].find(
       ({ settings }) => settings.family === 'monitor' && settings.watches === 'open-pen' && settings.opens,
     );

@@ -13,7 +13,7 @@ import {
 } from '../../../job/known';
 import { factOf } from '../../../job/readers';
 import type { Point } from '../../../job/sealed';
-import type { Verdict } from '../../../judging/answer';
+import type { AdviceKind, Verdict } from '../../../judging/answer';
 import { citeRow } from '../../../rules/requirements/requirements';
 import type { AskKind, Asks } from '../../../rules/requirements/row';
 import { cite, type Source } from '../../../tables/source';
@@ -37,6 +37,8 @@ export interface Outcome {
   given: Givens;
   /** Whether it is asked for: surely, perhaps, or not (lifted, or only by something assumed). */
   asked: 'yes' | 'unknown' | 'no';
+  /** It is only recommended, and not there. */
+  advice?: AdviceKind;
 }
 
 const assumedIn = (given: Givens): string =>
@@ -60,73 +62,92 @@ export function outcomesOf(facts: CircuitFacts): Outcome[] {
   return places.flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
 }
 
+/** What is common to all that may come of a demand at a place. */
+type Base = Pick<Outcome, 'place' | 'kind' | 'asks' | 'rows' | 'rule' | 'asked'>;
+
+// In order only if what is assumed is right: a caution here as in every check.
+const settled = (base: Base, verdict: Verdict, because: string, given: Givens, met: Met | undefined): Outcome => ({
+  ...base,
+  given,
+  met,
+  missing: [],
+  ...(verdict === 'pass' && given.assumed
+    ? { verdict: 'caution', because: `${because}; assumed: ${assumedIn(given)}` }
+    : { verdict, because }),
+});
+const lacking = (base: Base, missing: readonly Missing[], met: Met | undefined): Outcome => ({
+  ...base,
+  verdict: 'unknown',
+  because: '',
+  given: NO_GIVENS,
+  met,
+  missing,
+});
+
 function outcomeOf(facts: CircuitFacts, place: Place, demand: Demand): Outcome {
   const { sure, unsure, lifted, assumed, asks, kind } = demand;
-  const rows = sure.length > 0 ? sure : unsure.length > 0 ? unsure : lifted.length > 0 ? lifted : assumed;
+  const rows = [sure, unsure, lifted].find((each) => each.length > 0) ?? assumed;
   const deciding = rows[0]!;
-  const rule = ruleOf(facts, place, deciding);
   const met = metWith(facts, place, demand);
   const asked = sure.length > 0 ? 'yes' : unsure.length > 0 ? 'unknown' : 'no';
-  const base = { place, kind, asks, rows, rule, asked } as const;
-  // In order only if what is assumed is right: a caution here as in every check.
-  const settled = (verdict: Verdict, because: string, given: Givens, of?: Met): Outcome => ({
-    ...{ ...base, given, met: of, missing: [] },
-    ...(verdict === 'pass' && given.assumed
-      ? { verdict: 'caution', because: `${because}; assumed: ${assumedIn(given)}` }
-      : { verdict, because }),
-  });
-  const lacking = (missing: readonly Missing[], of?: Met): Outcome => ({
-    ...{ ...base, verdict: 'unknown', because: '', given: NO_GIVENS, met: of, missing },
-  });
+  const base: Base = { place, kind, asks, rows, rule: ruleOf(facts, place, deciding), asked };
   const given = join(restsOn(rows), met.known ? met.given : NO_GIVENS);
   // Given whether or not it is asked for.
-  if (met.known && met.value.is) {
-    const reach = asked === 'no' ? undefined : resetOf(facts, met.value, kind);
-    if (reach?.known === false) return lacking(reach.missing, met.value);
-    if (reach?.known === true && !reach.value.is) {
-      // Another one that covers it, and that a hand reaches, gives it as well.
-      const other = otherMet(facts, place, asks, met.value, kind);
-      if (other !== undefined) return settled('pass', other.value.by, join(restsOn(rows), other.given), other.value);
-      return settled(
-        bound(facts, place, kind) ? 'stop' : 'caution',
-        `${met.value.by}: ${reach.value.by}`,
-        join(given, reach.given),
-        met.value,
-      );
-    }
-    return settled('pass', met.value.by, reach === undefined ? given : join(given, reach.given), met.value);
-  }
-  if (asked === 'no') {
-    const of = met.known ? met.value : undefined;
-    const { amendment } = deciding;
-    const because =
-      amendment === undefined
-        ? 'not asked for, if what is assumed is right'
-        : `${amendment.effect === 'lifts' ? 'lifted for this job' : 'excepted by judgement'}: ${amendment.reason}`;
-    return settled('caution', because, given, of);
-  }
-  if (asked === 'unknown') return lacking(demand.missing, met.known ? met.value : undefined);
-  if (!met.known) return lacking(met.missing);
-  // Row by row: what is only recommended hides no rule, and what may be asked for besides is not there.
-  const held = sure.map((wanted) => {
+  if (met.known && met.value.is) return givenOutcome(facts, base, met.value, given);
+  const of = met.known ? met.value : undefined;
+  if (asked === 'no') return settled(base, 'caution', whyNotAsked(deciding), given, of);
+  if (asked === 'unknown') return lacking(base, demand.missing, of);
+  return met.known ? unmetOutcome(facts, base, demand, met) : lacking(base, met.missing, undefined);
+}
+
+/** Something gives it: in order as soon as a hand reaches what resets it. */
+function givenOutcome(facts: CircuitFacts, base: Base, met: Met, given: Givens): Outcome {
+  const { place, kind, asks, rows, asked } = base;
+  const reach = asked === 'no' ? undefined : resetOf(facts, met, kind);
+  if (reach === undefined) return settled(base, 'pass', met.by, given, met);
+  if (!reach.known) return lacking(base, reach.missing, met);
+  const reached = join(given, reach.given);
+  if (reach.value.is) return settled(base, 'pass', met.by, reached, met);
+  // Another one that covers it, and that a hand reaches, gives it as well.
+  const other = otherMet(facts, place, asks, met, kind);
+  if (other !== undefined) return settled(base, 'pass', other.value.by, join(restsOn(rows), other.given), other.value);
+  return settled(base, bound(facts, place, kind) ? 'stop' : 'caution', `${met.by}: ${reach.value.by}`, reached, met);
+}
+
+function whyNotAsked({ amendment }: Wanted): string {
+  if (amendment === undefined) return 'not asked for, if what is assumed is right';
+  return `${amendment.effect === 'lifts' ? 'lifted for this job' : 'excepted by judgement'}: ${amendment.reason}`;
+}
+
+/** Nothing gives it. Row by row: what is only recommended hides no rule, and what may be asked for besides is not there. */
+function unmetOutcome(facts: CircuitFacts, base: Base, demand: Demand, met: Known<Met>): Outcome {
+  const { place, kind, asks, rows } = base;
+  const held = demand.sure.map((wanted) => {
     const { asks: own } = wanted.requirement;
     return { wanted, met: own === asks ? met : metAt(facts, place, own) };
   });
   const soft = ({ wanted }: (typeof held)[number]) => wanted.requirement.recommended === true;
   const lacks = (each: (typeof held)[number]) => each.met.known && !each.met.value.is;
   const hard = held.find((each) => !soft(each) && lacks(each));
-  const unsaid = held.find((each) => !each.met.known);
-  if (hard === undefined && unsaid !== undefined && !unsaid.met.known) return lacking(unsaid.met.missing, met.value);
-  if (hard === undefined && unsure.length > 0) return lacking(demand.missing, met.value);
+  if (hard === undefined) {
+    for (const { met: unsaid } of held) if (!unsaid.known) return lacking(base, unsaid.missing, met.value);
+    if (demand.unsure.length > 0) return lacking(base, demand.missing, met.value);
+  }
   const unmet = hard ?? held.find(lacks)!;
   const of = unmet.met.known ? unmet.met.value : met.value;
-  const verdict = soft(unmet) ? 'caution' : bound(facts, place, kind) ? 'stop' : 'caution';
-  const why = soft(unmet)
+  const rule = ruleOf(facts, place, unmet.wanted);
+  // Detection of arcs that is recommended and not required binds nobody.
+  if (soft(unmet) && kind === 'arc-detection') {
+    const given = join(restsOn(rows), met.given);
+    return { ...settled(base, 'not-applicable', `${of.by}: recommended`, given, of), rule, advice: 'arc' };
+  }
+  const verdict = !soft(unmet) && bound(facts, place, kind) ? 'stop' : 'caution';
+  const because = soft(unmet)
     ? `${of.by}: recommended`
     : verdict === 'caution'
       ? `${of.by}; today's rule, of work that stands untouched`
       : of.by;
-  return { ...settled(verdict, why, given, of), rule: ruleOf(facts, place, unmet.wanted) };
+  return { ...settled(base, verdict, because, join(restsOn(rows), met.given), of), rule };
 }
 
 /** Of several devices that cover a place the first whose reset is within reach, those already tried left aside. */
@@ -220,8 +241,9 @@ function reachOf(point: Point): Maybe<Met> {
   if (!height.known) return height;
   const high = height.value > REACH_M + 1e-9;
   return {
-    ...{ known: true, given: join(reached.given, height.given) },
-    value: { is: !high, by: `its reset in ${point.name} wants a ladder` },
+    known: true,
+    given: join(reached.given, height.given),
+    value: { is: !high, by: `its reset in ${point.name} needs a ladder` },
   };
 }
 

@@ -2,7 +2,7 @@ import { sameItems } from '../../../cells/alike';
 import { ratedCurrent } from '../../../devices/bands';
 import { CONTACTS } from '../../../facts/configurations';
 import type { CircuitFacts } from '../../../house/facts';
-import { andThen, type Known, known, list, type Maybe, map, unknown } from '../../../job/known';
+import { andThen, type Known, known, lacks, list, type Maybe, map, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Load, Point, Room } from '../../../job/sealed';
 import { READ, rowsOf, type TrackedJob } from '../../../job/tracked';
@@ -23,8 +23,9 @@ export interface Place {
 export const roomOf = ({ job }: CircuitFacts, { point, name, id, cable }: Place): Maybe<Room> => {
   const room = job.rooms[point?.roomId ?? ''];
   if (room !== undefined) return known(room);
-  const path = point === undefined ? `${cable ? 'circuits' : 'loads'}.${id}` : `points.${id}.roomId`;
-  return unknown(path, `the room ${name} is in`);
+  return point === undefined
+    ? lacks('room', `${cable ? 'circuits' : 'loads'}.${id}`, `the room ${name} is in`)
+    : unknown(`points.${id}.roomId`, `the room ${name} is in`);
 };
 
 export const usedAs = (room: Room): Maybe<string> => factOf('rooms', room, 'use');
@@ -52,7 +53,7 @@ export function voltsAt(
         return first !== 'either' && each.every((one) => one === first) ? first! : 'both';
       });
     return point === undefined
-      ? unknown(`circuits.${circuit.id}`, `the outlets of ${circuit.name}`)
+      ? lacks('outlets', `circuits.${circuit.id}`, `the outlets of ${circuit.name}`)
       : unknown(`points.${point.id}.configuration`, `configuration of ${point.name}`);
   });
 }
@@ -72,7 +73,7 @@ export function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
 
 export function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {
   return protective === undefined
-    ? unknown(`circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+    ? lacks('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
     : ratedCurrent(protective);
 }
 

@@ -1,6 +1,6 @@
 import { alike } from '../../../cells/alike';
 import { type CircuitFacts, HOUSE, type House } from '../../../house/facts';
-import { all, andThen, join, type Known, known, list, type Maybe, map, need, unknown } from '../../../job/known';
+import { all, andThen, join, type Known, known, lacks, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
 import { rowsOf } from '../../../job/tracked';
@@ -23,7 +23,11 @@ export function placesOf({ house, circuit, loads }: CircuitFacts): Place[] {
 
 /** The cable of a circuit. */
 export const cableOf = ({ circuit: { id, name } }: Pick<CircuitFacts, 'circuit'>): Place => ({
-  ...{ id, name, point: undefined, loads: [], cable: true },
+  id,
+  name,
+  point: undefined,
+  loads: [],
+  cable: true,
 });
 
 const OUTLETS = {
@@ -38,25 +42,35 @@ const OUTLETS = {
 /** Rooms that are lived in whoever says what, and rooms that are not. */
 const LIVED_IN: ReadonlySet<string> = new Set(['bedroom', 'living', 'dining', 'kitchen', 'basement-finished']);
 const NOT_LIVED_IN: ReadonlySet<string> = new Set([
-  ...[
-    'garage',
-    'crawl-space',
-    'bath',
-    'laundry',
-    'store',
-    'closet',
-    'hall',
-    'stairs',
-    'basement-unfinished',
-    'outdoors',
-    'boathouse',
-  ],
-  ...['sauna', 'pool'],
+  'garage',
+  'crawl-space',
+  'bath',
+  'laundry',
+  'store',
+  'closet',
+  'hall',
+  'stairs',
+  'basement-unfinished',
+  'outdoors',
+  'boathouse',
+  'sauna',
+  'pool',
 ]);
 /** Rooms that are the dwelling's own wherever it stands. */
 const OF_DWELLING: ReadonlySet<string> = new Set([
-  ...['kitchen', 'bath', 'laundry', 'bedroom', 'living', 'dining', 'hall', 'stairs', 'closet', 'basement-finished'],
-  ...['basement-unfinished', 'attic', 'crawl-space'],
+  'kitchen',
+  'bath',
+  'laundry',
+  'bedroom',
+  'living',
+  'dining',
+  'hall',
+  'stairs',
+  'closet',
+  'basement-finished',
+  'basement-unfinished',
+  'attic',
+  'crawl-space',
 ]);
 /** Equipment an older fact names. */
 const BY_APPLIANCE: Readonly<Record<string, string>> = {
@@ -108,13 +122,11 @@ const toWater =
     return andThen(roomOf(facts, place), (room): Maybe<number> => {
       const water = ifStated('rooms', room, 'water');
       if (water.value === 'none' || water.value === other) return known(FAR_M, water.given);
-      // Of most rooms one word settles it for every outlet.
-      if (water.value === undefined && !HAS_WATER.has(ifStated('rooms', room, 'use').value ?? ''))
-        return factOf('rooms', room, 'water') as Maybe<never>;
+      // One word settles it for every outlet of the room, or says which of the two is there.
+      if (water.value === undefined) return factOf('rooms', room, 'water') as Maybe<never>;
       return factOf('points', point, field);
     });
   };
-const HAS_WATER: ReadonlySet<string> = new Set(['bath', 'kitchen', 'laundry']);
 
 const READERS: Readonly<Record<Atom, Reader>> = {
   outlet: ({ circuit }, { point, cable, loads }) => {
@@ -206,7 +218,7 @@ const READERS: Readonly<Record<Atom, Reader>> = {
   equipment: (_, { loads, cable, point }) => {
     if (cable) return known([]);
     if (loads.length === 0 && (point?.kind === 'appliance' || point?.kind === 'spur'))
-      return unknown(`points.${point.id}`, `what ${point.name} feeds`);
+      return lacks('feeds', `points.${point.id}`, `what ${point.name} feeds`);
     return map(list(loads.map(equipmentOf)), (kinds) => kinds.flat());
   },
   alone: ({ loads, house, circuit }) => {
@@ -237,11 +249,11 @@ const READERS: Readonly<Record<Atom, Reader>> = {
   premises: premisesOf,
   metalWiring: ({ wiring, circuit }) =>
     wiring.stretches.length === 0 ? noCable(circuit) : known(wiring.stretches.every(({ segment }) => isMetal(segment))),
-  date: ({ job }) => (job.card.date === undefined ? unknown('card.date', 'the date of the job') : known(job.card.date)),
+  date: ({ job }) => (job.card.date === undefined ? lacks('date', 'card.date', 'the date of the job') : known(job.card.date)),
   work: ({ circuit }, { point }) => known(point?.state ?? circuit.state),
 };
 /** Of a cable nobody entered nothing is known. */
-const noCable = ({ id, name }: CircuitFacts['circuit']) => unknown(`circuits.${id}`, `the cable of ${name}`);
+const noCable = ({ id, name }: CircuitFacts['circuit']) => lacks('cable', `circuits.${id}`, `the cable of ${name}`);
 const PASSIVE: ReadonlySet<Point['kind']> = new Set(['switch', 'junction', 'isolator']);
 
 /** Kinds of equipment a load is: as stated, and as the older fact has it; where the two differ it is both. */

@@ -125,7 +125,8 @@ export function demandsAt(facts: CircuitFacts, place: Place): Demand[] {
     return {
       kind,
       asks: (strictest([...sure, ...unsure])[0] ?? each[0]!).requirement.asks,
-      ...{ sure, unsure },
+      sure,
+      unsure,
       lifted: each.filter(released),
       assumed: live.filter(({ asks }) => asks.known && !asks.value),
       missing: unsure.flatMap(({ asks }) => (asks.known ? [] : asks.missing)),

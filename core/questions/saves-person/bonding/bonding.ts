@@ -4,10 +4,11 @@ import { factOf, ifStated } from '../../../job/readers';
 import type { Room } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { asFor, saidCheck } from '../../../judging/said';
 import { clause } from '../../../rules/clauses';
-import { type Credit, earned } from '../../../rules/credit';
 import { rulesOf } from '../../../rules/packs';
+import { applies, type Relaxation } from '../../../rules/relaxation';
 import { outcomesOf } from '../asked/outcome';
 
 /** A room with a bath, on one circuit that feeds something there. */
@@ -17,7 +18,7 @@ interface Bathed {
 }
 
 /** Supplementary bonding of a bathroom left out (BS 7671 701.415.2). That its circuits open in time is question 4's to say. */
-export const BONDING_LEFT_OUT: Credit<Bathed> = {
+export const BONDING_LEFT_OUT: Relaxation<Bathed> = {
   id: 'bonding-left-out',
   name: 'bathroom without supplementary bonding',
   clause: (pack) => clause(pack, 'roomBonding'),
@@ -61,7 +62,7 @@ export function bondingChecks(facts: CircuitFacts): Check[] {
     if (room === undefined) return [];
     const usedAs = factOf('rooms', room, 'use');
     // Of a room nobody said what it is used as, it may be one of those.
-    if (!usedAs.known) return [unknownCheck(`bonding:${id}`, `Bonding in ${room.name}`, usedAs.missing)];
+    if (!usedAs.known) return [unknownCheck(keyed('bonding', id), `Bonding in ${room.name}`, usedAs.missing)];
     const use = usedAs.value;
     const wet = house.pointsOf(circuit.id).filter(({ roomId }) => roomId === id);
     const ofPool = loads.some(
@@ -72,7 +73,7 @@ export function bondingChecks(facts: CircuitFacts): Check[] {
     return usedAs.given.assumed
       ? [
           ruled(
-            `bonding:${id}`,
+            keyed('bonding', id),
             `Bonding in ${room.name}`,
             'pass',
             `none is asked for in a room used as ${use}`,
@@ -87,21 +88,24 @@ export function bondingChecks(facts: CircuitFacts): Check[] {
 function bondingOf(about: Bathed, bath: boolean): Check {
   const { facts, room } = about;
   const { job, circuit } = facts;
-  const id = `bonding:${room.id}`;
+  const id = keyed('bonding', room.id);
   const title = `Bonding in ${room.name}`;
   const rule = clause(job.pack, 'roomBonding');
   // That it is asked for rests on what the room is.
   const said = andThen(factOf('rooms', room, 'use'), () => factOf('rooms', room, 'bonding'));
   if (bath && rulesOf(job.pack).bathBondingLeftOut && said.known && said.value === 'not-bonded') {
-    const read = all({ said, credit: earned(BONDING_LEFT_OUT, about) });
+    const read = all({ said, relaxation: applies(BONDING_LEFT_OUT, about) });
     if (!read.known) return unknownCheck(id, title, read.missing);
-    const { credit } = read.value;
-    return credit.earned
+    const { relaxation } = read.value;
+    return relaxation.applies
       ? ruled(id, title, 'pass', 'left out: behind 30 mA, and bonded where pipes come in', rule, read.given)
-      : ruled(id, title, asFor(circuit.state), credit.why, rule, read.given);
+      : ruled(id, title, asFor(circuit.state), relaxation.why, rule, read.given);
   }
   return saidCheck({
-    ...{ id, title, rule, fact: said },
+    id,
+    title,
+    rule,
+    fact: said,
     judge: (bonding) =>
       bonding === 'not-bonded'
         ? [asFor(circuit.state), 'its metal is not bonded']

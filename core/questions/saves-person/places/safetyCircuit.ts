@@ -1,6 +1,7 @@
 import type { CircuitFacts } from '../../../house/facts';
 import type { Check } from '../../../judging/answer';
 import { ruled } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { asFor } from '../../../judging/said';
 import { clause } from '../../../rules/clauses';
 
@@ -12,7 +13,7 @@ export function safetyCircuitChecks({ job, circuit, loads, house }: CircuitFacts
     .filter(({ safetyService }) => safetyService === true)
     .map(({ id, name }) =>
       ruled(
-        `safety-circuit:${id}`,
+        keyed('safety-circuit', id),
         `Circuit of ${name}`,
         asFor(circuit.state),
         `a safety service beside ${sockets.length === 1 ? sockets[0]!.name : `${sockets.length} socket-outlets`}: what is plugged in there may take it off`,

@@ -2,6 +2,7 @@ import type { CircuitFacts } from '../../../house/facts';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Check } from '../../../judging/answer';
 import { unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { asFor, saidCheck } from '../../../judging/said';
 import { clause } from '../../../rules/clauses';
 
@@ -9,7 +10,7 @@ import { clause } from '../../../rules/clauses';
 export const separationChecks = (facts: CircuitFacts): Check[] =>
   facts.loads.flatMap((load) => {
     const { job, circuit } = facts;
-    const [id, title] = [`off:${load.id}`, `Separating ${load.name}`];
+    const [id, title] = [keyed('off', load.id), `Separating ${load.name}`];
     const point = job.points[load.pointId ?? ''];
     const stated = ifStated('loads', load, 'disconnect');
     const wired = point?.kind === 'appliance' || point?.kind === 'spur';
@@ -24,7 +25,9 @@ export const separationChecks = (facts: CircuitFacts): Check[] =>
     if (stated.value === undefined && !asked) return [];
     return [
       saidCheck({
-        ...{ id, title, rule: clause(job.pack, 'loadDisconnect') },
+        id,
+        title,
+        rule: clause(job.pack, 'loadDisconnect'),
         fact: factOf('loads', load, 'disconnect'),
         judge: (by) =>
           by === 'none' ? [asFor(circuit.state), 'nothing in sight, and nothing that can be locked off'] : ['pass', SAID[by]],

@@ -3,6 +3,7 @@ import { ifEntered, join } from '../../../job/known';
 import type { Device } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { notApplicable, ruled, unknownCheck } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { clause } from '../../../rules/clauses';
 import { residualDevices } from './types';
 
@@ -17,7 +18,7 @@ export function suppliedChecks(facts: CircuitFacts): Check[] {
     ...residualDevices(facts).flatMap(({ device }) => keptAlive(facts, device)),
     ...monitors.flatMap(({ id, name, settings }) =>
       settings.family === 'monitor' && settings.watches === 'earth-leakage' && !settings.opens
-        ? [notApplicable(`monitor:${id}`, name, 'alarms and opens nothing: it counts for no protection')]
+        ? [notApplicable(keyed('monitor', id), name, 'alarms and opens nothing: it counts for no protection')]
         : [],
     ),
   ];
@@ -32,18 +33,11 @@ function keptAlive({ job }: CircuitFacts, device: Device): Check[] {
   const earth = ifEntered(residual.functionalEarth, `${path}.functionalEarth`, `functional-earth lead of ${name}`);
   const rule = clause(job.pack, 'residualSupply');
   const title = `${name} with its neutral lost`;
-  const check = `alive:${id}`;
+  const check = keyed('alive', id);
   const given = join(dependent.given, earth.given);
   if (earth.value === 'loose')
     return [
-      ruled(
-        check,
-        title,
-        'stop',
-        'its functional-earth lead hangs loose: without the neutral ahead of it, it is dead',
-        rule,
-        given,
-      ),
+      ruled(check, title, 'stop', 'its functional-earth lead is loose: without the neutral ahead of it, it is dead', rule, given),
     ];
   if (dependent.value !== true) return [];
   if (earth.value === undefined)

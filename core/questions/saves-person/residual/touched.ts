@@ -7,6 +7,7 @@ import type { Load, Point } from '../../../job/sealed';
 import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, holds, judge, line } from '../../../judging/judge';
+import { keyed } from '../../../judging/keys';
 import { fits } from '../../../tables/rounding';
 import type { Source } from '../../../tables/source';
 import { milli } from '../../../units';
@@ -25,12 +26,17 @@ export function touchedChecks(facts: CircuitFacts): Check[] {
   const { house, circuit, loads } = facts;
   const points = house.pointsOf(circuit.id);
   const places = [
-    ...loads.map((load) => ({ id: load.id, name: load.name, point: points.find(({ id }) => id === load.pointId), load })),
-    ...points.map((point) => ({ id: point.id, name: point.name, point, load: undefined })),
+    ...loads.map((load) => ({
+      of: keyed('load-touched', load.id),
+      name: load.name,
+      point: points.find(({ id }) => id === load.pointId),
+      load,
+    })),
+    ...points.map((point) => ({ of: keyed('touched', point.id), name: point.name, point, load: undefined })),
   ];
-  return places.flatMap(({ id, name, point, load }) => {
+  return places.flatMap(({ of, name, point, load }) => {
     const held = heldInTheWet(facts, load, point);
-    return held.value ? [judge(`touched:${id}`, `${name}, held in the wet`, finest(facts, point, held))] : [];
+    return held.value ? [judge(of, `${name}, held in the wet`, finest(facts, point, held))] : [];
   });
 }
 
@@ -60,14 +66,13 @@ function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boole
   return map(all({ parts, held }), ({ parts: each }): Comparison => {
     const sensitivityA = Math.min(...each.flatMap((sensitivity) => sensitivity ?? []), Number.POSITIVE_INFINITY);
     return {
-      ...{
-        demand: milli(sensitivityA),
-        limit: milli(PERSON_A),
-        unit: 'mA',
-        rule: TOUCHED_PRACTICE,
-        beyond: 'caution',
-        aside: true,
-      },
+      demand: milli(sensitivityA),
+      limit: milli(PERSON_A),
+      unit: 'mA',
+      of: ['IdN', 'permittedIdN'],
+      rule: TOUCHED_PRACTICE,
+      beyond: 'caution',
+      secondary: true,
       because: () =>
         Number.isFinite(sensitivityA)
           ? fits(sensitivityA, PERSON_A)

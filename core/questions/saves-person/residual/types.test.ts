@@ -248,7 +248,10 @@ describe('a vehicle charger', () => {
   );
   it('that detects lets 6 mA through and no more', () => {
     expect(check(ask(charger({ dcDetection: true }), 'saves-person', 'a'), 'dc:rccb')).toMatchObject({
-      ...{ verdict: 'pass', demand: 6, limit: 6, unit: 'mA' },
+      verdict: 'pass',
+      demand: 6,
+      limit: 6,
+      unit: 'mA',
       because: 'a 6 mA: type A works with that much',
     });
     expect(verdict(charger({}), 'dc:rccb')).toBe('unknown');

@@ -13,11 +13,12 @@ import {
   waveformIn,
 } from '../../../house/directCurrent';
 import { type CircuitFacts, isResidual, type Seated } from '../../../house/facts';
-import { all, andThen, join, type Known, known, type Maybe, type Missing, map, unknown } from '../../../job/known';
+import { all, andThen, join, type Known, known, lack, type Maybe, type Missing, map, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Device, Load, Point } from '../../../job/sealed';
 import type { Check } from '../../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../../judging/judge';
+import { type CheckName, keyed } from '../../../judging/keys';
 import { clause } from '../../../rules/clauses';
 import { rulesOf } from '../../../rules/packs';
 import { DC_SOURCE, DC_TOLERANCE_A } from '../../../tables/leakage';
@@ -97,19 +98,25 @@ function seenChecks(facts: CircuitFacts): Check[] {
   const points = new Map(house.pointsOf(circuit.id).map((point) => [point.id, point]));
   const byDevice = new Map<string, { device: Device; leakers: Leaker[] }>();
   const checks: Check[] = [];
-  const put = (point: Point | undefined, leaker: Leaker) => {
+  const put = (point: Point | undefined, leaker: Leaker, of: CheckName) => {
     const devices = nearest(facts, point);
-    if (!devices.known) checks.push(unknownCheck(`type:${leaker.name}`, `Residual device of ${leaker.name}`, devices.missing));
+    if (!devices.known)
+      checks.push(unknownCheck(of.was(`type:${leaker.name}`), `Residual device of ${leaker.name}`, devices.missing));
     else
       for (const { device } of devices.value) {
-        const of = byDevice.get(device.id) ?? { device, leakers: [] };
-        of.leakers.push(leaker);
-        byDevice.set(device.id, of);
+        const seen = byDevice.get(device.id) ?? { device, leakers: [] };
+        seen.leakers.push(leaker);
+        byDevice.set(device.id, seen);
       }
   };
   for (const load of loads)
-    put(points.get(load.pointId ?? ''), { name: load.name, load, waveform: waveformIn(house, facts.wiring, load) });
-  for (const point of sockets) put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') });
+    put(
+      points.get(load.pointId ?? ''),
+      { name: load.name, load, waveform: waveformIn(house, facts.wiring, load) },
+      keyed('load-type', load.id),
+    );
+  for (const point of sockets)
+    put(point, { name: point.name, load: undefined, waveform: known<Waveform>('pulsating-dc') }, keyed('point-type', point.id));
   return [
     ...checks,
     ...[...byDevice.values()].map(({ device, leakers }) => seenCheck(facts, device, leakers)),
@@ -122,15 +129,17 @@ function nothingEntered(facts: CircuitFacts): Check[] {
   const { house, circuit, loads } = facts;
   if (circuit.kind !== 'final' || loads.length > 0 || house.socketsOf(circuit.id).length > 0) return [];
   const devices = nearest(facts, undefined);
-  const missing = [{ path: `circuits.${circuit.id}`, what: `what ${circuit.name} feeds` }];
-  return (devices.known ? devices.value : []).map(({ device }) => unknownCheck(`type:${device.id}`, titleOf(device), missing));
+  const missing = [lack('feeds', `circuits.${circuit.id}`, `what ${circuit.name} feeds`)];
+  return (devices.known ? devices.value : []).map(({ device }) =>
+    unknownCheck(keyed('type', device.id), titleOf(device), missing),
+  );
 }
 
 const titleOf = ({ name }: Device): string => `Residual type of ${name}`;
 
 /** The worst of what one device has to see on this circuit. */
 function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker[]): Check {
-  const id = `type:${device.id}`;
+  const id = keyed('type', device.id);
   const rule = clause(facts.job.pack, 'residualType');
   const type = typeOf(device);
   if (!type.known) return unknownCheck(id, titleOf(device), type.missing);
@@ -180,7 +189,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
         id,
         titleOf(device),
         'stop',
-        `${leaker.name} can leak ${LEAKS[waveform.value]}: type ${SEES[waveform.value]} is wanted, ${device.name} is type ${type.value}${why}`,
+        `${leaker.name} can leak ${LEAKS[waveform.value]}, ${device.name} is type ${type.value}: fit type ${SEES[waveform.value]}${why}`,
         rule,
         join(given, cut.given),
       );
@@ -201,7 +210,7 @@ function acrossLines(facts: CircuitFacts, load: Load, waveform: Waveform): Maybe
     if (!several) return NOTHING;
     if (between === 'line-neutral' && waveform === 'pulsating-dc') return known(undefined, given);
     if (between === 'unsaid') return factOf('loads', load, 'equipment') as Maybe<never>;
-    return known(`${load.name} hangs on several lines: types A and F are made for electronics between a line and the neutral`);
+    return known(`${load.name} is between several lines: types A and F are for electronics between a line and the neutral`);
   });
 }
 const NOTHING: Known<string | undefined> = known(undefined);
@@ -221,7 +230,8 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
   const type = typeOf(device);
   const title = `Smooth DC through ${device.name}`;
   const rule = clause(facts.job.pack, 'residualDc');
-  if (type.known && type.value === 'B') return ruled(`dc:${device.id}`, title, 'pass', 'type B works with it', rule, type.given);
+  if (type.known && type.value === 'B')
+    return ruled(keyed('dc', device.id), title, 'pass', 'type B works with it', rule, type.given);
   const least = atLeastDc(facts.house, seated);
   const surely = map(type, (of) => !fits(least.value.sumA, DC_TOLERANCE_A[of]));
   const sum: Maybe<SmoothDc> = surely.known && surely.value ? least : smoothDcThrough(facts.house, seated);
@@ -229,7 +239,11 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
     const limit = milli(DC_TOLERANCE_A[of]);
     const from = through.from.map(({ name, dcA }) => `${name} ${figure(milli(dcA))} mA`).join(', ');
     return {
-      ...{ demand: milli(through.sumA), limit, unit: 'mA', rule },
+      demand: milli(through.sumA),
+      limit,
+      unit: 'mA',
+      of: ['Idc', 'bearsDc'],
+      rule,
       because: () =>
         through.from.length === 0
           ? 'nothing behind it leaks smooth DC'
@@ -254,7 +268,7 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
       ],
     };
   });
-  return judge(`dc:${device.id}`, title, comparison);
+  return judge(keyed('dc', device.id), title, comparison);
 }
 
 /** The American families have no types. Smooth DC that somebody named is said. */
@@ -267,7 +281,7 @@ function directThroughClassA(facts: CircuitFacts, seated: Seated): Check[] {
   if (named.length === 0) return [];
   return [
     ruled(
-      `dc:${seated.device.id}`,
+      keyed('dc', seated.device.id),
       `Smooth DC through ${seated.device.name}`,
       'caution',
       `${named.join(', ')} can leak smooth DC: what a class A device does then is not stated`,

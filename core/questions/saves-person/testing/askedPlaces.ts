@@ -32,8 +32,22 @@ export interface Spot {
 }
 
 const PLAIN: ReadonlySet<string> = new Set([
-  ...['id', 'order', 'name', 'kind', 'state', 'behind', 'roomId', 'circuitId', 'place', 'construction', 'protectivePath'],
-  ...['zone-of-room', 'use-of-circuit', 'topology', 'parentPointId', 'roles'],
+  'id',
+  'order',
+  'name',
+  'kind',
+  'state',
+  'behind',
+  'roomId',
+  'circuitId',
+  'place',
+  'construction',
+  'protectivePath',
+  'zone-of-room',
+  'use-of-circuit',
+  'topology',
+  'parentPointId',
+  'roles',
 ]);
 const wrapped = (row: object, plain: readonly string[] = []): object =>
   Object.fromEntries(
@@ -51,7 +65,10 @@ export function spotJob(pack: RulePackId, spot: Spot): Job {
     ? house({ ratingA, size: '12AWG', poles })
     : jobWith([
         {
-          ...{ id: 'c', lengthM: 20, line: 2.5, protective: 2.5 },
+          id: 'c',
+          lengthM: 20,
+          line: 2.5,
+          protective: 2.5,
           settings: { family: 'mcb', poles: '1P+N', ratingA: stated(ratingA), curve: stated('B'), icnA: stated(6000) },
         },
       ]);
@@ -60,14 +77,12 @@ export function spotJob(pack: RulePackId, spot: Spot): Job {
   const dry = use === 'outdoors' ? {} : { wetness: stated('dry' as const) };
   job.rooms = {
     r: {
-      ...{
-        id: 'r',
-        order: 'a',
-        name: 'room',
-        use: stated(use),
-        water: stated('none' as const),
-        part: stated('dwelling' as const),
-      },
+      id: 'r',
+      order: 'a',
+      name: 'room',
+      use: stated(use),
+      water: stated('none' as const),
+      part: stated('dwelling' as const),
       ...dry,
       ...wrapped(spot.room ?? {}, ['zone']),
     } as Room,
@@ -76,15 +91,27 @@ export function spotJob(pack: RulePackId, spot: Spot): Job {
     nec && kind === 'socket' ? { configuration: stated(poles === '2P' ? ('6-20' as const) : ('5-20' as const)) } : {};
   job.points = {
     p: {
-      ...{ id: 'p', circuitId: 'c', order: 'a', name: 'outlet', kind, roomId: 'r', state: 'new' },
+      id: 'p',
+      circuitId: 'c',
+      order: 'a',
+      name: 'outlet',
+      kind,
+      roomId: 'r',
+      state: 'new',
       ...contacts,
       ...wrapped(spot.point ?? {}),
     } as Point,
   };
   job.loads = {
     l: {
-      ...{ id: 'l', circuitId: 'c', order: 'a', name: 'machine', pointId: 'p', equipment: stated(spot.equipment ?? 'other') },
-      ...{ currentA: stated(1), ...wrapped(spot.load ?? {}) },
+      id: 'l',
+      circuitId: 'c',
+      order: 'a',
+      name: 'machine',
+      pointId: 'p',
+      equipment: stated(spot.equipment ?? 'other'),
+      currentA: stated(1),
+      ...wrapped(spot.load ?? {}),
     } as Load,
   };
   if (spot.beside === true) job.points.q = { ...job.points.p!, id: 'q', order: 'b', name: 'beside' };

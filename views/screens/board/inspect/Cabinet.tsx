@@ -1,6 +1,6 @@
 'use client';
 import type { ReactNode } from 'react';
-import { VERDICT_WORDS } from '@/core/job/terms';
+import { MARK_WORDS } from '@/core/job/terms';
 import type { InspectionStudy } from '@/core/reports/inspection';
 import type { Zone } from '@/core/rules/inspection/item';
 import { cx } from '@/ui/cx';
@@ -70,7 +70,7 @@ function Place({ study, zone, choose, of, className, children }: Drawn & { of: Z
         className,
       )}
     >
-      <VerdictMark kind={mark} label={VERDICT_WORDS[mark]} />
+      <VerdictMark kind={mark} label={MARK_WORDS[mark]} />
       <span className="min-w-0 font-semibold leading-tight">{ZONE_WORDS[of][dialect]}</span>
       <span className="whitespace-nowrap text-[12px] text-quiet">{looked.length === 0 ? '' : `${seen} of ${looked.length}`}</span>
       {children !== undefined && (

@@ -132,7 +132,7 @@ function Calculated({ job, demand, calculation }: { job: Job; demand: DemandStud
         <>
           <MarginBar demand={totalA} limit={ratedA} kind={kind} />
           <p className="text-[13px] text-quiet">
-            {Math.round((100 * totalA) / ratedA)} % of the device ahead{unit === 'VA' && ', on the fuller leg'}
+            {Math.round((100 * totalA) / ratedA)} % of the device ahead{unit === 'VA' && ', on the heavier leg'}
             {totalA > ratedA ? ': more than it is rated for' : full ? ': above the customary 80 %' : ''}
             {demand.assumed ? '; rests on what is assumed' : ''}
           </p>

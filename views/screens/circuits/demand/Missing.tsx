@@ -12,8 +12,8 @@ export function Missing() {
   const job = useJobState((state) => state.job);
   if (required === undefined) return null;
   return (
-    <section aria-label="Missing in this dwelling" className="grid gap-2">
-      <h2 className="font-semibold text-[15px]">Missing in this dwelling</h2>
+    <section aria-label="Required, not found" className="grid gap-2">
+      <h2 className="font-semibold text-[15px]">Required, not found</h2>
       {required.wanted.length === 0 ? (
         <p className="text-[13px] text-quiet">
           Nothing of what is looked at under the {dialectName(job.dialect)}, in the rooms entered.

@@ -1,5 +1,5 @@
 'use client';
-import { Printer } from 'lucide-react';
+import { ListFilter, Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
@@ -7,7 +7,7 @@ import { Collapsible } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Fix } from '@/core/fixes/fixes';
 import { showAmount } from '@/core/job/show';
-import { questionWords, VERDICT_WORDS } from '@/core/job/terms';
+import { MARK_WORDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownAnswer } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
@@ -16,6 +16,7 @@ import { useAnswer, useJobState, useOwnAnswer, useProgress } from '../../../clie
 import { FixCard } from '../../../parts/facts/FixCard';
 import { Panel } from '../../../parts/facts/Panel';
 import { hrefOf } from '../../../parts/frame/places';
+import { Figures } from '../../../parts/words/Figures';
 import { Standing } from './Standing';
 import { Because, CheckWorking } from './Working';
 
@@ -68,6 +69,16 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
             {showAmount(load.demand, load.demand, 'A').demand} A {dialect === 'nec' ? 'load' : 'design'}
           </span>
         )}
+        <Link
+          href={`${hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false)}&choose=device`}
+          prefetch={false}
+          aria-label="What could stand at its start"
+          title="What could stand at its start"
+          data-choose
+          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
+        >
+          <ListFilter size={15} aria-hidden />
+        </Link>
         <Link
           href={hrefOf(jobId, { step: 'handover', circuitId: study.circuitId, print: 'report' }, false)}
           prefetch={false}
@@ -173,7 +184,7 @@ function RowHead({ answer, heading = false }: { answer: ShownAnswer; heading?: b
   return (
     <>
       <span className={heading ? 'self-start pt-[3px]' : 'flex'}>
-        <VerdictMark kind={answer.verdict} size={15} label={VERDICT_WORDS[answer.verdict]} />
+        <VerdictMark kind={answer.mark} size={15} label={MARK_WORDS[answer.mark]} />
       </span>
       <Question className="font-semibold">{questionWords(answer.question)}</Question>
       <Amount answer={answer} />
@@ -184,7 +195,7 @@ function RowHead({ answer, heading = false }: { answer: ShownAnswer; heading?: b
 /** Why, by which rule, what would mend it, and the working behind a press. */
 function RowBody({ circuitId, answer, fixes }: RowProps) {
   const [open, setOpen] = useState(false);
-  const { verdict, demand, limit, unit } = answer;
+  const { verdict, demand, limit, figures } = answer;
   // What a finding leads to may be missed by a check that is not the headline: its field stands in the working.
   const at = useSearchParams().get('at');
   const inWorking =
@@ -194,12 +205,12 @@ function RowBody({ circuitId, answer, fixes }: RowProps) {
   useEffect(() => {
     if (inWorking) setOpen(true);
   }, [inWorking]);
-  const later = answer.checks.every((check) => check.id === 'later');
   return (
     <Collapsible.Root open={open} onOpenChange={setOpen}>
-      {demand !== null && limit !== null && unit !== '' && <MarginBar demand={demand} limit={limit} kind={verdict} />}
+      {demand !== null && limit !== null && figures !== null && <MarginBar demand={demand} limit={limit} kind={verdict} />}
+      <Figures check={answer} className="mt-1 block text-[14px]" />
       <Because check={answer} />
-      {verdict !== 'not-applicable' && !later && (
+      {verdict !== 'not-applicable' && (
         <p className="mt-[2px] flex flex-wrap items-baseline gap-x-3 text-[12px] text-quiet">
           {answer.rule}
           <Collapsible.Trigger
@@ -224,8 +235,8 @@ function RowBody({ circuitId, answer, fixes }: RowProps) {
 }
 
 /** Demand / limit, always in that order; a word where nothing was compared. */
-function Amount({ answer: { verdict, demand, limit, unit } }: { answer: ShownAnswer }) {
-  if (demand === null || limit === null)
+function Amount({ answer: { verdict, demand, limit, unit, figures } }: { answer: ShownAnswer }) {
+  if (demand === null || limit === null || figures === null)
     return <span className={cx('text-[13px]', TONE[verdict])}>{VERDICT_WORDS[verdict]}</span>;
   const shown = showAmount(demand, limit, unit);
   return (

@@ -13,8 +13,8 @@ const AcceptForm = dynamic(() => import('./AcceptForm').then((module) => module.
 export function Standing({ circuitId, question, check }: Judged) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const { standing, verdict, id } = check;
-  if (verdict === 'pass' || verdict === 'not-applicable' || id === 'later') return null;
+  const { standing, verdict } = check;
+  if (check.advice === null && (verdict === 'pass' || verdict === 'not-applicable')) return null;
   if (standing.kind === 'open') return <Accept circuitId={circuitId} question={question} check={check} />;
   const { by, on, reason } = standing.acceptance;
   return (
@@ -46,7 +46,7 @@ function Accept({ circuitId, question, check }: Judged) {
           data-accept={check.id}
           className="min-h-6 font-semibold text-quiet underline decoration-dotted underline-offset-4 hover:text-copper pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
-          Accept
+          {check.advice === null ? 'Accept' : 'Dismiss this advice'}
         </button>
       }
     >

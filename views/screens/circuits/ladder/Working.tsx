@@ -3,8 +3,7 @@ import { Fragment } from 'react';
 import { factAt, onItsPanel } from '@/core/facts/read';
 import type { Given, Missing } from '@/core/job/known';
 import type { Job } from '@/core/job/schema/job';
-import { showAmount } from '@/core/job/show';
-import { PROVENANCE_WORDS, type QuestionId, VERDICT_WORDS } from '@/core/job/terms';
+import { fromWords, MARK_WORDS, type QuestionId } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
@@ -12,23 +11,20 @@ import { useJobState } from '../../../client/JobContext';
 import { DeviceFacts } from '../../../parts/facts/DevicePanel';
 import { FactField } from '../../../parts/facts/FactField';
 import { Panel } from '../../../parts/facts/Panel';
+import { Figures } from '../../../parts/words/Figures';
 import { BASIS_WORDS } from '../../../parts/words/labels';
+import { markOf } from '../../../parts/words/mark';
 import { Standing } from './Standing';
 
 /** Everything one comparison rests on: formula with the values put in, sources, the facts and where each is from. */
 export function CheckWorking({ check, circuitId, question }: { check: ShownCheck; circuitId: string; question: QuestionId }) {
-  const shown = check.demand === null || check.limit === null ? null : showAmount(check.demand, check.limit, check.unit);
   return (
     <section data-check={check.id} className="border-line border-t py-2 text-[13px]">
       <h4 className="flex items-baseline gap-2 font-semibold">
-        <VerdictMark kind={check.verdict} size={12} label={VERDICT_WORDS[check.verdict]} />
+        <VerdictMark kind={markOf(check)} size={12} label={MARK_WORDS[markOf(check)]} />
         <span className="min-w-0 flex-1">{check.title}</span>
-        {shown !== null && (
-          <span className="whitespace-nowrap font-normal text-quiet">
-            {shown.demand} / {shown.limit} {shown.unit}
-          </span>
-        )}
       </h4>
+      <Figures check={check} />
       {check.working.length === 0 && <Because check={check} />}
       <ul>
         {check.working.map((line) => (
@@ -54,6 +50,7 @@ export function Because({ check }: { check: ShownCheck }) {
   const entered = check.missing.filter(({ path }) => factAt(job, path) !== undefined || onItsPanel(path));
   const typed = entered.filter(({ path }, at) => entered.findIndex((each) => each.path === path) === at);
   const others = check.missing.filter((missing) => !entered.includes(missing));
+  if (check.because === '') return null;
   if (check.verdict !== 'unknown' || typed.length === 0)
     return <p className="mt-1 break-words text-[13px] text-quiet">{check.because}</p>;
   return (
@@ -138,13 +135,13 @@ function Rests({ given }: { given: readonly Given[] }) {
               </th>
             </tr>
           )}
-          {rows.map(({ path, name, from }) => (
+          {rows.map(({ path, name, ...whence }) => (
             <tr key={path} className="border-line border-t">
               <td className="py-[3px] pr-2">{name}</td>
               <td className="whitespace-nowrap py-[3px] pr-2 text-right">
                 <FactField path={path} className="text-ink" />
               </td>
-              <td className="w-16 py-[3px]">{PROVENANCE_WORDS[from]}</td>
+              <td className="w-16 py-[3px]">{fromWords(whence)}</td>
             </tr>
           ))}
         </tbody>

@@ -5,9 +5,9 @@ import { IconButton } from '@/ui/IconButton';
 import { Popover } from '@/ui/Popover';
 import { useAnswer, useJobState } from '../../../client/JobContext';
 import { goToCircuit } from '../../../parts/frame/places';
+import { EightMarks } from '../../../parts/words/EightMarks';
 import { boardRows } from './boardRows';
 import { CircuitList } from './CircuitList';
-import { EightMarks } from './CircuitRow';
 import { useFocusOn } from './useFocusOn';
 
 /** The circuit shown, those before and after it, and the list of all behind its name: one row, where there is no room for the list. */

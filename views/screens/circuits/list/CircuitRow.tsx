@@ -1,11 +1,10 @@
 'use client';
 import { memo } from 'react';
 import type { Circuit } from '@/core/job/schema/circuit';
-import { QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
-import type { Verdict } from '@/core/judging/answer';
+import type { Mark } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
-import { MarkStrip } from '@/ui/VerdictMark';
 import { goToCircuit, staysHere } from '../../../parts/frame/places';
+import { EightMarks } from '../../../parts/words/EightMarks';
 import { type ListPlace, useDrag, useDropPlace } from './dragging';
 
 /** A circuit in the list: number, name, rating and eight marks. It is dragged by itself, and others are dropped on it. */
@@ -22,7 +21,7 @@ export const CircuitRow = memo(function CircuitRow({
   /** How many stand above it on its board. */
   at: number;
   rating: string;
-  answers: readonly Verdict[] | undefined;
+  answers: readonly Mark[] | undefined;
   chosen: boolean;
 }) {
   const href = `/jobs/${jobId}/circuits?c=${circuit.id}`;
@@ -66,9 +65,3 @@ export const CircuitRow = memo(function CircuitRow({
     </li>
   );
 });
-
-/** What the eight questions say of a circuit, small. */
-export function EightMarks({ answers }: { answers: readonly Verdict[] }) {
-  const said = QUESTION_IDS.map((id, index) => `${questionWords(id)} ${VERDICT_WORDS[answers[index]!]}`);
-  return <MarkStrip kinds={answers} label={said.join(', ')} />;
-}

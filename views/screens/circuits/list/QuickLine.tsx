@@ -1,8 +1,11 @@
 'use client';
-import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import Link from 'next/link';
+import { type KeyboardEvent, useMemo, useState } from 'react';
+import { cutName } from '@/core/job/ids';
 import type { Job } from '@/core/job/schema/job';
 import { word } from '@/core/job/terms';
 import { completeQuick, type QuickCircuit } from '@/core/quick/circuit';
+import { isSourceName } from '@/core/quick/infer';
 import type { PointReading } from '@/core/quick/points';
 import { MAX_QUICK, type QuickReading } from '@/core/quick/read';
 import { readWalkLine, walkSteps } from '@/core/quick/walk';
@@ -10,6 +13,10 @@ import { Button } from '@/ui/Button';
 import { cx } from '@/ui/cx';
 import { useJobState, useSession } from '../../../client/JobContext';
 import { findingsOpen, hrefOf } from '../../../parts/frame/places';
+import { AsRead } from '../../../parts/line/AsRead';
+import { LINE_BOX, LineInput } from '../../../parts/line/LineInput';
+import { usePast } from '../../../parts/line/usePast';
+import { useTyped } from '../../../parts/line/useTyped';
 
 const EXAMPLE: Record<Job['dialect'], string> = {
   iec: 'ring B32 2.5/1.5 flat 38 m workshop sockets',
@@ -30,22 +37,21 @@ export function QuickLine({
 }) {
   const session = useSession();
   const job = useJobState((state) => state.job);
-  const [text, setText] = useState('');
+  const [text, setText] = useTyped(`circuit ${job.id}`);
   const [answered, setAnswered] = useState('');
-  const lines = useRef<{ past: string[]; at: number }>({ past: [], at: 0 });
-  const { circuit: reading, outlets, outletsAt } = useMemo(() => readWalkLine(text, job), [text, job]);
-  const draft = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
+  const past = usePast();
+  const { reading, outlets, outletsAt, draft, ready, inferred, infers, setInfers } = useRead(job, text, chosen);
   const typed = text.trim() !== '';
   const make = () => {
     if (!typed) return goOn?.();
-    if (!reading.ok || outlets?.ok === false || draft === undefined || draft.wrong !== undefined) return;
-    const { circuitId, steps } = walkSteps(job, draft, outlets, () => crypto.randomUUID());
-    const problem = session.edit({ label: `New circuit: ${draft.number} ${draft.name}`.slice(0, 200), steps });
+    if (!ready || draft === undefined) return;
+    const { circuitId, steps } = walkSteps(job, draft, outlets, () => crypto.randomUUID(), infers);
+    const problem = session.edit({ label: cutName(`New circuit: ${draft.number} ${draft.name}`), steps });
     if (problem !== undefined) return setAnswered(problem);
-    lines.current.past.push(text);
-    lines.current.at = lines.current.past.length;
+    past.remember(text);
     setAnswered(`${draft.number} ${draft.name} is on ${job.boards[draft.boardId]?.name}`);
     setText('');
+    setInfers(true);
     if (made !== undefined) made(circuitId);
     else window.history.pushState(null, '', hrefOf(job.id, { step: 'circuits', circuitId }, findingsOpen()));
   };
@@ -54,12 +60,14 @@ export function QuickLine({
       setText('');
       event.currentTarget.blur();
     }
-    const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-    if (step === undefined) return;
+    if (event.altKey && event.key.toLowerCase() === 'i') {
+      event.preventDefault();
+      setInfers(!infers);
+    }
+    const line = past.line(event.key);
+    if (line === undefined) return;
     event.preventDefault();
-    const { past, at } = lines.current;
-    lines.current.at = Math.max(0, Math.min(past.length, at + step));
-    setText(past[lines.current.at] ?? '');
+    setText(line);
   };
   return (
     <form
@@ -69,37 +77,25 @@ export function QuickLine({
       }}
       aria-label="Quick line"
       data-testid="quick"
-      className="relative min-w-0 flex-1 shrink-0 rounded border border-line bg-raised outline-copper outline-offset-2 has-[input:focus-visible]:border-copper has-[input:focus-visible]:outline-2"
+      className={cx('relative min-w-0 flex-1 shrink-0', LINE_BOX)}
     >
       <div className="flex items-center gap-2 pr-1">
-        <label className="flex min-w-0 flex-1 items-center">
-          <span className="pl-3 font-semibold text-[13px] text-copper" aria-hidden>
-            +
-          </span>
-          <input
-            data-quick-line
-            value={text}
-            maxLength={MAX_QUICK}
-            onChange={(event) => {
-              setText(event.target.value);
-              setAnswered('');
-            }}
-            onKeyDown={press}
-            aria-label="New circuit, in shop talk"
-            aria-describedby="quick-reading"
-            placeholder={answered === '' ? EXAMPLE[job.dialect] : answered}
-            autoComplete="off"
-            spellCheck={false}
-            className="min-h-10 w-full min-w-0 bg-transparent px-2 text-base outline-none placeholder:text-quiet pointer-coarse:min-h-11"
-          />
-        </label>
+        <LineInput
+          data-quick-line
+          text={text}
+          setText={(to) => {
+            setText(to);
+            setAnswered('');
+          }}
+          maxLength={MAX_QUICK}
+          onKeyDown={press}
+          aria-label="New circuit, in shop talk"
+          aria-describedby="quick-reading"
+          placeholder={answered === '' ? EXAMPLE[job.dialect] : answered}
+          className="min-h-10"
+        />
         {typed ? (
-          <Button
-            primary
-            type="submit"
-            disabled={!reading.ok || outlets?.ok === false || draft === undefined || draft.wrong !== undefined}
-            className="disabled:opacity-40"
-          >
+          <Button primary type="submit" disabled={!ready} className="disabled:opacity-40">
             Make it
           </Button>
         ) : (
@@ -107,19 +103,46 @@ export function QuickLine({
         )}
       </div>
       <div id="quick-reading" role="status" className="absolute inset-x-0 top-full z-10">
-        {typed && <Reading reading={reading} outlets={outlets} outletsAt={outletsAt} draft={draft} job={job} />}
+        {typed && (
+          <Reading
+            reading={reading}
+            outlets={outlets}
+            outletsAt={outletsAt}
+            draft={draft}
+            job={job}
+            inferred={{ words: inferred, taken: infers, turn: () => setInfers(!infers) }}
+          />
+        )}
       </div>
     </form>
   );
 }
+
+/** A line as it is read, and the circuit it would make. */
+function useRead(job: Job, text: string, chosen: string | null) {
+  const { circuit: reading, outlets, outletsAt } = useMemo(() => readWalkLine(text, job), [text, job]);
+  const draft = useMemo(() => completeQuick(job, reading, boardOf(job, chosen)), [job, reading, chosen]);
+  /** Whether what follows from names is taken along; taken back for this one line. */
+  const [infers, setInfers] = useState(true);
+  const ready = reading.ok && outlets?.ok !== false && draft !== undefined && draft.wrong === undefined;
+  const inferred = useMemo(
+    () => (ready && draft !== undefined ? walkSteps(job, draft, outlets, counted()).words : []),
+    [ready, job, draft, outlets],
+  );
+  return { reading, outlets, outletsAt, draft, ready, inferred, infers, setInfers };
+}
+
+/** Ids for a circuit that is only looked at. */
+const counted = (): (() => string) => {
+  let count = 0;
+  return () => `look-${++count}`;
+};
 
 /** The board a new circuit goes on: the one the chosen circuit feeds, or its own. */
 function boardOf(job: Job, circuitId: string | null): string | undefined {
   const circuit = circuitId === null ? undefined : job.circuits[circuitId];
   return circuit?.toBoardId ?? circuit?.fromBoardId;
 }
-
-const CHIP = 'rounded border px-[7px] py-[1px] text-[13px]';
 
 /** Every word with what it was read as, what is taken besides, and what stays unknown. */
 function Reading({
@@ -128,12 +151,15 @@ function Reading({
   outletsAt,
   draft,
   job,
+  inferred,
 }: {
   reading: QuickReading;
   outlets: PointReading | undefined;
   outletsAt: number;
   draft: QuickCircuit | undefined;
   job: Job;
+  /** What follows from names, whether it is taken, and the other way round. */
+  inferred: { words: readonly string[]; taken: boolean; turn: () => void };
 }) {
   const tokens = [
     ...reading.tokens,
@@ -141,23 +167,7 @@ function Reading({
   ];
   return (
     <div className="mt-1 grid gap-2 rounded border border-line-strong bg-raised px-3 py-2 shadow-raised">
-      <ul className="flex flex-wrap items-baseline gap-x-2 gap-y-1" aria-label="As read">
-        {tokens.map(({ text, start, kind, shown, warns }) => (
-          <li
-            key={start}
-            data-token={kind}
-            className={cx(
-              CHIP,
-              kind === 'wrong' ? 'border-stop bg-stop-ground' : warns ? 'border-caution' : 'border-line',
-              kind === 'name' && 'border-dashed',
-            )}
-          >
-            <span className="text-quiet">{text}</span>{' '}
-            {kind !== 'name' && <b className={cx('font-semibold', kind === 'wrong' && 'text-stop')}>{shown}</b>}
-            {kind === 'name' && <span className="text-quiet">name</span>}
-          </li>
-        ))}
-      </ul>
+      <AsRead words={tokens} />
       {draft === undefined ? (
         <p className="text-[13px] text-stop">There is no {word(job.dialect, 'board')} to put it on.</p>
       ) : (
@@ -173,10 +183,36 @@ function Reading({
               <dd className="font-semibold text-stop">{draft.wrong}</dd>
             </>
           )}
+          {isSourceName(draft.name) && (
+            <>
+              <dt className="text-quiet">but</dt>
+              <dd data-testid="source">
+                it gives current: a source stands on the supply, with what parts it from the others.{' '}
+                <Link
+                  href={hrefOf(job.id, { step: 'supply' }, false)}
+                  prefetch={false}
+                  className="font-semibold text-copper underline pointer-coarse:inline-flex pointer-coarse:min-h-11 pointer-coarse:items-center"
+                >
+                  Add it there
+                </Link>
+              </dd>
+            </>
+          )}
           {draft.taken.length > 0 && (
             <>
               <dt className="text-quiet">taken</dt>
               <dd>{draft.taken.map(({ words, from }) => (from === 'assumed' ? `${words} (assumed)` : words)).join(' · ')}</dd>
+            </>
+          )}
+          {inferred.words.length > 0 && (
+            <>
+              <dt className="text-quiet">inferred</dt>
+              <dd data-testid="inferred" className={cx(!inferred.taken && 'text-quiet line-through')}>
+                {inferred.words.join(' · ')}{' '}
+                <button type="button" onClick={inferred.turn} className="min-h-6 underline pointer-coarse:min-h-11">
+                  {inferred.taken ? 'leave out' : 'take'} <kbd className="font-sans text-[12px] text-quiet">Alt I</kbd>
+                </button>
+              </dd>
             </>
           )}
           {draft.lacks.length > 0 && (

@@ -1,4 +1,3 @@
-import { Fragment } from 'react';
 import type { PlacedPoint } from '@/core/job/points/tree';
 import type { Device } from '@/core/job/schema/device';
 import type { Dialect } from '@/core/job/terms';
@@ -39,39 +38,7 @@ export function RoomsDrawing({ dialect, placed, conductors, devices, geometry, a
         />
       ))}
       {conductors.map((conductor, index) => (
-        <Fragment key={conductor}>
-          {placed.map((each) => (
-            <Wire
-              key={each.point.id}
-              dialect={dialect}
-              conductor={conductor}
-              dashed={each.fed === 'unsaid'}
-              d={pathTo(each, geometry, off(index))}
-            />
-          ))}
-          {placed
-            .filter(({ dropped }) => dropped)
-            .map((each) => {
-              const x = columnX(each.column) + off(index);
-              return (
-                <Wire
-                  key={`drop ${each.point.id}`}
-                  dialect={dialect}
-                  conductor={conductor}
-                  dashed={false}
-                  d={`M${x} ${laneY(each.lane) + off(index)}V${symbolY(each)}`}
-                />
-              );
-            })}
-          {placed.length === 0 && (
-            <Wire
-              dialect={dialect}
-              conductor={conductor}
-              dashed
-              d={`M${barX} ${laneY(0) + off(index)}H${geometry.roomsX + 24}`}
-            />
-          )}
-        </Fragment>
+        <Wires key={conductor} dialect={dialect} placed={placed} conductor={conductor} geometry={geometry} off={off(index)} />
       ))}
       <line x1={barX} x2={barX} y1={laneY(0) - 22} y2={laneY(0) + 22} stroke="var(--ink)" strokeWidth="3" />
       {devices.map((device, index) => {
@@ -145,5 +112,46 @@ function Wire({ d, dialect, conductor, dashed }: { d: string; dialect: Dialect; 
       <path d={d} stroke={striped && !dashed ? 'var(--wire-yellow)' : colour} strokeWidth="2.4" {...dash} />
       {striped && !dashed && <path d={d} stroke={colour} strokeWidth="2.4" strokeDasharray="9 5" />}
     </g>
+  );
+}
+
+/** One conductor from the board to every point and down into those it passes by, `off` the middle of the line. */
+function Wires({
+  dialect,
+  placed,
+  conductor,
+  geometry,
+  off,
+}: Pick<Props, 'dialect' | 'placed' | 'geometry'> & { conductor: Conductor; off: number }) {
+  const { laneY, columnX, symbolY, barX } = geometry;
+  return (
+    <>
+      {placed.map((each) => (
+        <Wire
+          key={each.point.id}
+          dialect={dialect}
+          conductor={conductor}
+          dashed={each.fed === 'unsaid'}
+          d={pathTo(each, geometry, off)}
+        />
+      ))}
+      {placed
+        .filter(({ dropped }) => dropped)
+        .map((each) => {
+          const x = columnX(each.column) + off;
+          return (
+            <Wire
+              key={`drop ${each.point.id}`}
+              dialect={dialect}
+              conductor={conductor}
+              dashed={false}
+              d={`M${x} ${laneY(each.lane) + off}V${symbolY(each)}`}
+            />
+          );
+        })}
+      {placed.length === 0 && (
+        <Wire dialect={dialect} conductor={conductor} dashed d={`M${barX} ${laneY(0) + off}H${geometry.roomsX + 24}`} />
+      )}
+    </>
   );
 }

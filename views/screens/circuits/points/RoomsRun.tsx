@@ -1,26 +1,26 @@
 'use client';
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
-import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react';
-import { addPoints, movePoint, removePoint, stepPoint } from '@/core/edits/points';
+import { type KeyboardEvent, memo, type RefObject, useMemo, useRef, useState } from 'react';
+import { movePoint, removePoint, stepPoint } from '@/core/edits/points';
 import { setField } from '@/core/edits/rows';
 import type { PointDraft } from '@/core/job/points/draft';
 import { endOfLine, type PlacedPoint, placedPoints } from '@/core/job/points/tree';
-import type { Point } from '@/core/job/schema/circuit';
+import type { Circuit, Point } from '@/core/job/schema/circuit';
+import { hangPoints } from '@/core/quick/walk';
 import { useDragSensors, usePlaceLetGo } from '@/ui/dragging';
 import { useWidth } from '@/ui/useWidth';
 import { useJobState, useSession } from '../../../client/JobContext';
+import { PointsLine } from '../../../parts/line/PointsLine';
 import { runModel } from '../../../parts/run/runModel';
 import { BandHead } from './BandHead';
 import { roomsGeometry } from './geometry';
 import type { Onto } from './onto';
 import { PointButton } from './PointButton';
-import { PointsLine } from './PointsLine';
 import { RoomsDrawing } from './RoomsDrawing';
 import { RunStart } from './RunStart';
 
 /** A final circuit from its board into the rooms: its outlets in the order they are fed, edited where they stand. */
 export const RoomsRun = memo(function RoomsRun({ circuitId, goOn }: { circuitId: string; goOn?: () => void }) {
-  const session = useSession();
   const job = useJobState((state) => state.job);
   const circuit = job.circuits[circuitId];
   const [width, measure] = useWidth(760);
@@ -31,7 +31,6 @@ export const RoomsRun = memo(function RoomsRun({ circuitId, goOn }: { circuitId:
   const run = useMemo(() => runModel(job, circuitId), [job, circuitId]);
   const sensors = useDragSensors();
   const places = usePlaceLetGo<Onto>();
-  if (circuit === undefined) return null;
   const current = placed.find(({ point }) => point.id === chosen)?.point;
   const devices = Object.values(job.devices).filter(
     (device) => device.circuitId === circuitId && device.seat === 'start' && device.state !== 'removed',
@@ -41,55 +40,8 @@ export const RoomsRun = memo(function RoomsRun({ circuitId, goOn }: { circuitId:
       device.seat === 'point' && device.state !== 'removed' && device.pointId !== undefined ? [device.pointId] : [],
     ),
   );
-  const focus = (id: string | undefined) =>
-    requestAnimationFrame(() => {
-      if (id !== undefined) document.querySelector<HTMLElement>(`[data-point="${id}"]`)?.focus();
-    });
-  const make = (drafts: readonly PointDraft[], branch: boolean) => {
-    const made = addPoints(job, circuit, drafts, { ...(current === undefined ? {} : { afterId: current.id }), branch }, () =>
-      crypto.randomUUID(),
-    );
-    const problem = session.edit(made.command);
-    // A branch hangs beside the chosen one: the next goes on from there, the next branch too.
-    if (problem === undefined && (!branch || current === undefined)) setChosen(made.pointIds.at(-1));
-    return problem;
-  };
-  const remove = (point: Point) => {
-    const at = placed.findIndex((each) => each.point.id === point.id);
-    const next = placed[at - 1] ?? placed[at + 1];
-    if (session.edit(removePoint(job, point)) === undefined) {
-      setChosen(next?.point.id);
-      focus(next?.point.id);
-    }
-  };
-  const press = (event: KeyboardEvent, { point, column }: PlacedPoint) => {
-    const out = event.key === 'ArrowRight';
-    if (event.key === 'ArrowLeft' || out) {
-      if (event.altKey) {
-        const command = stepPoint(job, point, out);
-        if (command !== undefined) session.edit(command);
-        focus(point.id);
-      } else focus(placed[column + (out ? 1 : -1)]?.point.id);
-    } else if (event.key === 'Enter') {
-      setChosen(point.id);
-      line.current?.focus();
-    } else if (event.key === 'Delete') remove(point);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
-  const drop = ({ active }: DragEndEvent) => {
-    const point = job.points[String(active.id)];
-    const onto = places.under();
-    if (point === undefined || onto === undefined) return;
-    const command =
-      onto.kind === 'point'
-        ? movePoint(job, point, job.points[onto.id])
-        : onto.id === point.roomId
-          ? undefined
-          : setField(job, 'points', point.id, 'roomId', onto.id, job.rooms[onto.id ?? '']?.name ?? 'no room');
-    if (command !== undefined) session.edit(command);
-  };
+  const { focus, make, remove, press, drop } = useHands({ circuit, placed, current, setChosen, line, under: places.under });
+  if (circuit === undefined) return null;
   return (
     <section
       aria-label={`The rooms of ${circuit.name}`}
@@ -103,6 +55,7 @@ export const RoomsRun = memo(function RoomsRun({ circuitId, goOn }: { circuitId:
         <PointsLine
           key={circuitId}
           job={job}
+          circuitId={circuit.id}
           box={line}
           after={(current ?? endOfLine(placed))?.name}
           make={make}
@@ -159,3 +112,76 @@ export const RoomsRun = memo(function RoomsRun({ circuitId, goOn }: { circuitId:
     </section>
   );
 });
+
+/** What keys, the line and dragging do to the outlets of a circuit: each step is one command. */
+function useHands({
+  circuit,
+  placed,
+  current,
+  setChosen,
+  line,
+  under,
+}: {
+  circuit: Circuit | undefined;
+  placed: readonly PlacedPoint[];
+  /** The chosen outlet. */
+  current: Point | undefined;
+  setChosen: (id: string | undefined) => void;
+  line: RefObject<HTMLInputElement | null>;
+  /** What a dragged outlet is over. */
+  under: () => Onto | undefined;
+}) {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const focus = (id: string | undefined) =>
+    requestAnimationFrame(() => {
+      if (id !== undefined) document.querySelector<HTMLElement>(`[data-point="${id}"]`)?.focus();
+    });
+  const make = (drafts: readonly PointDraft[], branch: boolean) => {
+    if (circuit === undefined) return 'this circuit is gone';
+    const made = hangPoints(job, circuit, drafts, { ...(current === undefined ? {} : { afterId: current.id }), branch }, () =>
+      crypto.randomUUID(),
+    );
+    const problem = session.edit(made.command);
+    // A branch hangs beside the chosen one: the next goes on from there, the next branch too.
+    if (problem === undefined && (!branch || current === undefined)) setChosen(made.pointIds.at(-1));
+    return problem;
+  };
+  const remove = (point: Point) => {
+    const at = placed.findIndex((each) => each.point.id === point.id);
+    const next = placed[at - 1] ?? placed[at + 1];
+    if (session.edit(removePoint(job, point)) === undefined) {
+      setChosen(next?.point.id);
+      focus(next?.point.id);
+    }
+  };
+  const press = (event: KeyboardEvent, { point, column }: PlacedPoint) => {
+    const out = event.key === 'ArrowRight';
+    if (event.key === 'ArrowLeft' || out) {
+      if (event.altKey) {
+        const command = stepPoint(job, point, out);
+        if (command !== undefined) session.edit(command);
+        focus(point.id);
+      } else focus(placed[column + (out ? 1 : -1)]?.point.id);
+    } else if (event.key === 'Enter') {
+      setChosen(point.id);
+      line.current?.focus();
+    } else if (event.key === 'Delete') remove(point);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const drop = ({ active }: DragEndEvent) => {
+    const point = job.points[String(active.id)];
+    const onto = under();
+    if (point === undefined || onto === undefined) return;
+    const command =
+      onto.kind === 'point'
+        ? movePoint(job, point, job.points[onto.id])
+        : onto.id === point.roomId
+          ? undefined
+          : setField(job, 'points', point.id, 'roomId', onto.id, job.rooms[onto.id ?? '']?.name ?? 'no room');
+    if (command !== undefined) session.edit(command);
+  };
+  return { focus, make, remove, press, drop };
+}

@@ -3,9 +3,9 @@ import { Fragment, memo, type ReactNode } from 'react';
 import { type Cell, type GridColumn, rowsOfCircuit } from '@/core/edits/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
-import type { Verdict } from '@/core/judging/answer';
+import type { Mark } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
-import { EightMarks } from '../list/CircuitRow';
+import { EightMarks } from '../../../parts/words/EightMarks';
 import { type ListPlace, useDrag, useDropPlace } from '../list/dragging';
 import { cellId } from './selection';
 
@@ -18,7 +18,7 @@ interface Props {
   height: number;
   widthOf: (id: string) => number;
   marksWidth: number;
-  answers: readonly Verdict[] | undefined;
+  answers: readonly Mark[] | undefined;
   /** The cell with the cursor, if it is in this row. */
   active: number | undefined;
   /** First and last column chosen in this row, if any are. */

@@ -4,7 +4,7 @@ import { Fragment, memo, useEffect } from 'react';
 import type { GridColumn } from '@/core/edits/grid/columns';
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
-import type { Verdict } from '@/core/judging/answer';
+import type { Mark } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import type { ListPlace } from '../list/dragging';
 import { GridRow, type RowActs } from './GridRow';
@@ -81,7 +81,7 @@ export function GridRows({
   job: Job;
   rows: readonly Circuit[];
   columns: readonly GridColumn[];
-  answers: ReadonlyMap<string, readonly Verdict[]>;
+  answers: ReadonlyMap<string, readonly Mark[]>;
   active: At;
   range: Range;
   typing: string | undefined;

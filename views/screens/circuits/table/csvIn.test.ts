@@ -14,9 +14,10 @@ const table = (text: string): CsvTable => {
   return parsed;
 };
 let made = 0;
-function read(job: Job, text: string, as?: ForeignTable['as']): TableReading {
+function read(job: Job, text: string, as?: ForeignTable['as'], taken?: ForeignTable['taken']): TableReading {
   const { heads, rows } = table(text);
-  const reader = readTable(job, { heads, rows, as: as ?? guessColumns(job.dialect, heads), from: 'stated' }, () => `n${++made}`);
+  const foreign = { heads, rows, as: as ?? guessColumns(job.dialect, heads), from: 'stated', taken } as const;
+  const reader = readTable(job, foreign as ForeignTable, () => `n${++made}`);
   let step = reader.next();
   while (step.done !== true) step = reader.next();
   return step.value;
@@ -63,10 +64,22 @@ describe('a foreign table as text', () => {
 describe('a foreign table taken into circuits', () => {
   it('finds its columns by their heads, each of ours once', () => {
     expect(guessColumns('nec', ['Ckt', 'Description', 'Breaker', 'Wire', 'Length (ft)', 'Colour', 'No.'])).toEqual([
-      ...['number', 'name', 'rating', 'size', 'length', undefined, undefined],
+      'number',
+      'name',
+      'rating',
+      'size',
+      'length',
+      undefined,
+      undefined,
     ]);
     expect(guessColumns('iec', ['Way', 'Feeds', 'Curve', 'In', 'CSA', 'cpc', 'Length [m]'])).toEqual([
-      ...['number', 'name', 'curve', 'rating', 'size', 'protective', 'length'],
+      'number',
+      'name',
+      'curve',
+      'rating',
+      'size',
+      'protective',
+      'length',
     ]);
   });
   it('makes what is new, with units of the head, decimal commas and what is assumed', () => {
@@ -85,7 +98,9 @@ describe('a foreign table taken into circuits', () => {
     const of = <T extends { circuitId?: string | undefined }>(rows: Record<string, T>) =>
       Object.values(rows).find(({ circuitId }) => circuitId === circuit.id)!;
     expect(of(job.devices).settings).toEqual({
-      ...{ family: 'moulded-case-nec', poles: '1P', ratingA: { value: 15, from: 'assumed' } },
+      family: 'moulded-case-nec',
+      poles: '1P',
+      ratingA: { value: 15, from: 'assumed' },
     });
     expect(of(job.segments)).toMatchObject({ lengthM: { value: 10.5, from: 'stated' }, lineSize: { value: '14AWG' } });
     expect(of(job.loads)).toMatchObject({ powerW: { value: 400, from: 'stated' } });
@@ -168,5 +183,44 @@ describe('a foreign table taken into circuits', () => {
       ),
       { numRuns: 200 },
     );
+  });
+
+  describe('under a number that is there', () => {
+    const { number, name } = kiln.circuits.pantry!;
+    const cable = Object.values(kiln.segments).find(({ circuitId }) => circuitId === 'pantry')!;
+    const highest = Math.max(...Object.values(kiln.circuits).map((each) => Number(each.number) || 0));
+
+    it('of the same name changes that circuit, and says each cell before and after', () => {
+      const found = read(kiln, `No.,Name,Length (m)\n${number},${name.toUpperCase()},33.5\n`);
+      expect(found).toMatchObject({ made: 0, changed: 1, renumbered: [] });
+      expect(found.changes.map(({ head, before, after }) => [head, before, after])).toContainEqual([
+        'Length (m)',
+        expect.stringMatching(/ft$/),
+        '33.5 m',
+      ]);
+      expect(applyCommand(kiln, found.command!).segments[cable.id]!.lengthM).toEqual({ value: 33.5, from: 'stated' });
+    });
+    it('without a name changes it too', () => {
+      expect(read(kiln, `No.,Length (m)\n${number},33.5\n`)).toMatchObject({ changed: 1, changes: [{ after: '33.5 m' }] });
+    });
+    it('of another name is a circuit of its own under the next number, and what is there stays', () => {
+      const found = read(kiln, `No.,Name,Length (m)\n${number},Sauna,33.5\n${highest + 1},Attic,5\n`);
+      expect(found).toMatchObject({
+        made: 2,
+        changed: 0,
+        changes: [],
+        renumbered: [{ line: 2, name: 'Sauna', from: number, to: `${highest + 2}` }],
+      });
+      const after = applyCommand(kiln, found.command!);
+      expect(after.circuits.pantry).toBe(kiln.circuits.pantry);
+      expect(after.segments[cable.id]).toBe(kiln.segments[cable.id]);
+      expect(Object.values(after.circuits).find((each) => each.name === 'Sauna')!.number).toBe(`${highest + 2}`);
+    });
+    it('changes it, name and all, where that is wanted', () => {
+      const found = read(kiln, `No.,Name,Length (m)\n${number},Sauna,33.5\n`, undefined, 'change');
+      expect(found).toMatchObject({ made: 0, changed: 1, renumbered: [] });
+      expect(found.changes).toContainEqual({ line: 2, circuit: name, head: 'Name', before: name, after: 'Sauna' });
+      expect(applyCommand(kiln, found.command!).circuits.pantry!.name).toBe('Sauna');
+    });
   });
 });

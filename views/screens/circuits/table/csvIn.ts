@@ -39,7 +39,9 @@ export function parseCsv(name: string, bytes: Uint8Array): CsvTable | { wrong: s
   // With one column there is no separator to find.
   const delimiter = /[,;\t|]/.test(text.split(/\r?\n/)[0] ?? '') ? '' : ',';
   const { data, errors } = parse<string[]>(text, {
-    ...{ skipEmptyLines: 'greedy', delimiter, delimitersToGuess: [';', '\t', ',', '|'] },
+    skipEmptyLines: 'greedy',
+    delimiter,
+    delimitersToGuess: [';', '\t', ',', '|'],
   });
   const torn = errors.find(({ type }) => type === 'Quotes');
   if (torn !== undefined)

@@ -1,10 +1,10 @@
 import type { Circuit } from '@/core/job/schema/circuit';
 import type { Job } from '@/core/job/schema/job';
-import type { Verdict } from '@/core/judging/answer';
+import type { Mark } from '@/core/judging/answer';
 
 /** Which circuits the table shows; what is empty leaves none out. */
 export interface Filters {
-  verdict: Verdict | '';
+  verdict: Mark | '';
   boardId: string;
   roomId: string;
 }
@@ -14,7 +14,7 @@ export const NO_FILTERS: Filters = { verdict: '', boardId: '', roomId: '' };
 export function filtered(
   job: Job,
   circuits: readonly Circuit[],
-  answers: ReadonlyMap<string, readonly Verdict[]>,
+  answers: ReadonlyMap<string, readonly Mark[]>,
   { verdict, boardId, roomId }: Filters,
 ): readonly Circuit[] {
   if (verdict === '' && boardId === '' && roomId === '') return circuits;

@@ -57,3 +57,10 @@ export const textsIn = (job: Job, rows: readonly Circuit[], columns: readonly Gr
   rows
     .slice(range.top, range.bottom + 1)
     .map((circuit) => columns.slice(range.left, range.right + 1).map((column) => takenText(column.cell(job, circuit))));
+
+/** Every cell of a range, row by row. */
+export function cellsWithin({ top, bottom, left, right }: Range): At[] {
+  const found: At[] = [];
+  for (let row = top; row <= bottom; row++) for (let column = left; column <= right; column++) found.push({ row, column });
+  return found;
+}

@@ -59,6 +59,7 @@ function Rows({ boardId }: { boardId: string }) {
         trying: {far?.done ?? 0} of {far?.of ?? '…'}
       </p>
     );
+  const lacks = [...new Set(rows.flatMap((row) => row.lacks))];
   if (rows.length === 0)
     return <p className="px-3 py-2 text-[13px] text-quiet">Two circuits with breakers are wanted to arrange.</p>;
   return (
@@ -69,10 +70,10 @@ function Rows({ boardId }: { boardId: string }) {
             <th className="px-3 py-1 text-left font-normal">arrangement</th>
             <th className="px-1 py-1 text-right font-normal">rooms dark</th>
             <th className="px-1 py-1 text-left font-normal">stairs</th>
-            <th className="px-1 py-1 text-right font-normal">fullest, mA</th>
+            <th className="px-1 py-1 text-right font-normal">max leakage, mA</th>
             <th className="px-1 py-1 text-right font-normal">trips a year</th>
-            <th className="px-1 py-1 text-center font-normal">types, DC</th>
-            <th className="px-1 py-1 text-right font-normal">to search</th>
+            <th className="px-1 py-1 text-center font-normal">RCD type, DC</th>
+            <th className="px-1 py-1 text-right font-normal">circuits to check</th>
             <th className="px-1 py-1 text-right font-normal">modules</th>
             <th className="px-1 py-1 text-right font-normal">price</th>
             <th className="px-3 py-1 text-right font-normal">stops</th>
@@ -85,16 +86,40 @@ function Rows({ boardId }: { boardId: string }) {
         </tbody>
       </table>
       <p className="border-line border-t px-3 py-2 text-[12px] text-quiet">
-        Trips a year without a fault; circuits to search when one opens; stops of questions 5 to 7 on this board.
+        {lacks.length > 0 && (
+          <span className="block pb-1" data-testid="not-said">
+            Compared by what is entered; not said: {lacks.slice(0, NAMED).join(', ')}
+            {lacks.length > NAMED && ` and ${lacks.length - NAMED} more`}.
+          </span>
+        )}
+        Trips a year without a fault; circuits to check when one trips; stops of questions 5 to 7 on this board.
       </p>
     </div>
   );
 }
 
+const NAMED = 6;
+
 function Row({ row, open, toggle }: { row: Arranged; open: boolean; toggle: () => void }) {
   const session = useSession();
   const [refusal, setRefusal] = useState<string>();
-  const { kind, rooms, stairs, worstMa, limitMa, leakage, nuisance, dc, search, modules, price, stops, unknowns, command } = row;
+  const {
+    kind,
+    rooms,
+    stairs,
+    worstMa,
+    limitMa,
+    leakage,
+    saidMa,
+    nuisance,
+    dc,
+    search,
+    modules,
+    price,
+    stops,
+    unknowns,
+    command,
+  } = row;
   return (
     <>
       <tr data-arrangement={kind} className={cx('border-line border-t', kind === 'now' && 'bg-chosen')}>
@@ -117,11 +142,11 @@ function Row({ row, open, toggle }: { row: Arranged; open: boolean; toggle: () =
         <td className="whitespace-nowrap px-1 py-1 text-right">
           <span className="inline-flex items-center gap-1.5">
             <VerdictMark kind={leakage} label={VERDICT_WORDS[leakage]} />
-            {worstMa === null ? '?' : figure(worstMa)}
+            {worstMa === null ? (saidMa > 0 ? `${figure(saidMa)} so far` : 'not said') : figure(worstMa)}
             <span className="text-quiet">{limitMa === null ? '' : `of ${figure(limitMa)}`}</span>
           </span>
         </td>
-        <td className="px-1 py-1 text-right">{nuisance === null ? '?' : aYear(nuisance)}</td>
+        <td className="px-1 py-1 text-right">{nuisance === null ? 'not said' : aYear(nuisance)}</td>
         <td className="px-1 py-1 text-center">
           <VerdictMark kind={dc} label={VERDICT_WORDS[dc]} />
         </td>
@@ -130,7 +155,7 @@ function Row({ row, open, toggle }: { row: Arranged; open: boolean; toggle: () =
         <td className="px-1 py-1 text-right">{price === null ? '–' : Math.round(price)}</td>
         <td className="whitespace-nowrap px-3 py-1 text-right">
           {stops}
-          {unknowns > 0 && <span className="text-quiet"> +{unknowns} ?</span>}
+          {unknowns > 0 && <span className="text-quiet"> +{unknowns} unknown</span>}
         </td>
       </tr>
       {open && command !== null && (

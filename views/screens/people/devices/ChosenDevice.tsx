@@ -76,8 +76,8 @@ function FixesOf({ circuitId, gauge: { deviceId } }: { circuitId: string; gauge:
     );
   if (once.length === 0) return null;
   return (
-    <section aria-label="What mends it" data-testid="mends">
-      <h3 className="font-semibold">What mends it</h3>
+    <section aria-label="Remedies" data-testid="mends">
+      <h3 className="font-semibold">Remedies</h3>
       {once.map((fix) => (
         <FixCard key={fix.command.label} fix={fix} />
       ))}

@@ -57,12 +57,24 @@ function shockModel({ bands, heart, bodyA, opensS }: ShockStudy): ChartModel {
   const decadesA = [-3, 1] as const;
   return {
     bands: [
-      ...bands.slice(0, 4).map(({ deviceId, name, label, fast, slow, fastBeyond, slowBeyond }) => ({
-        ...{ id: deviceId, name, label, fast, slow, fastBeyond, slowBeyond },
+      ...bands.slice(0, 4).map(({ deviceId, name, label, minimum, maximum, minimumBeyond, maximumBeyond }) => ({
+        id: deviceId,
+        name,
+        label,
+        minimum,
+        maximum,
+        minimumBeyond,
+        maximumBeyond,
       })),
       {
-        ...{ id: 'heart', name: 'the heart', label: 'heart at risk', fast: [], slow: heart },
-        ...{ fastBeyond: 'open', slowBeyond: 'open', line: [{ currentA: heart[0]!.currentA, timeS: 100 }, ...heart] },
+        id: 'heart',
+        name: 'the heart',
+        label: 'heart at risk',
+        minimum: [],
+        maximum: heart,
+        minimumBeyond: 'open',
+        maximumBeyond: 'open',
+        line: [{ currentA: heart[0]!.currentA, timeS: 100 }, ...heart],
       },
     ],
     decadesA,

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { factAt } from '../facts/read';
+import { applyCommand } from '../job/commands';
+import { demo } from '../testing/demos';
+import { confirmSpecified, specifiedIn } from './specified';
+import { set } from './steps';
+
+const job = demo('kiln-house');
+const ids = Object.keys(job.segments).slice(0, 3);
+const specified = applyCommand(job, {
+  label: 'as designed',
+  steps: ids.map((id) => set('segments', id, 'ambientC', { value: 30, from: 'stated', origin: 'specified' })),
+});
+
+describe('what is as specified', () => {
+  it('is listed with alike facts together, and nothing that was entered', () => {
+    expect(specifiedIn(job)).toEqual([]);
+    expect(specifiedIn(specified)).toEqual([
+      {
+        id: 'segments.ambientC',
+        name: 'ambient temperature',
+        shown: '86 °F',
+        byReading: false,
+        paths: ids.map((id) => `segments.${id}.ambientC`),
+      },
+    ]);
+  });
+
+  it('is seen for all of it in one command, and stands then as any other', () => {
+    const [each] = specifiedIn(specified);
+    const seen = applyCommand(specified, confirmSpecified(specified, each!, 'measured'));
+    expect(specifiedIn(seen)).toEqual([]);
+    for (const id of ids) expect(factAt(seen, `segments.${id}.ambientC`)!.fact).toEqual({ value: 30, from: 'measured' });
+  });
+});
