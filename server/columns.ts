@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { COLLECTIONS, type CollectionName } from '@/core/job/collections';
 import { ROW_SCHEMAS } from '@/core/job/commands';
-import { Job } from '@/core/job/schema/job';
+import { Job, JobDefaults } from '@/core/job/schema/job';
+import { Price } from '@/core/job/schema/records';
 
 /** How one field of a row is kept in one column. */
 export interface Column {
@@ -108,5 +109,8 @@ function readCell(kind: Column['kind'], cell: unknown): unknown {
   return cell;
 }
 
-/** Columns of a table that keeps one object of a schema, laid out flat. */
-export const columnsOfSchema = (schema: z.ZodType): Column[] => columnsOf(jsonSchema(schema), [], '');
+/** Columns of what the firm keeps, by table, besides the dialect. */
+export const FIRM_COLUMNS = {
+  firm_defaults: columnsOf(jsonSchema(JobDefaults), [], ''),
+  firm_prices: columnsOf(jsonSchema(Price), [], ''),
+} as const;

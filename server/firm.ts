@@ -1,15 +1,12 @@
 import { createHash } from 'node:crypto';
 import type Database from 'better-sqlite3';
 import { Firm } from '@/core/job/schema/firm';
-import { JobDefaults } from '@/core/job/schema/job';
-import { Price } from '@/core/job/schema/records';
 import { sorted } from './checksum';
-import { columnsOfSchema, fromCells, toCells } from './columns';
+import { FIRM_COLUMNS, fromCells, toCells } from './columns';
 import type { Tree } from './rows';
 import { StoreProblem } from './trouble';
 
-const DEFAULTS = columnsOfSchema(JobDefaults);
-const PRICE = columnsOfSchema(Price);
+const { firm_defaults: DEFAULTS, firm_prices: PRICE } = FIRM_COLUMNS;
 const DIALECTS = ['iec', 'nec'] as const;
 
 const sumOfFirm = (firm: Firm): string => createHash('sha256').update(JSON.stringify(firm, sorted)).digest('base64');

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { COLLECTIONS } from '@/core/job/collections';
+import { Firm } from '@/core/job/schema/firm';
 import { COLUMNS, tableName } from './columns';
 import { databaseFile } from './database';
 import { demoJob } from './demos';
@@ -76,6 +77,7 @@ describe('a database of the first version', () => {
     before.jobs.insert(job);
     for (const column of ['use', 'use_from', 'use_note']) before.db.exec(`ALTER TABLE rooms DROP COLUMN ${column}`);
     before.db.exec('ALTER TABLE jobs DROP COLUMN card_client');
+    before.db.exec('ALTER TABLE firm_defaults DROP COLUMN sheet; ALTER TABLE jobs DROP COLUMN defaults_sheet');
     const version = before.db.pragma('user_version', { simple: true });
     before.db.close();
     const after = openStore(folder);
@@ -86,6 +88,9 @@ describe('a database of the first version', () => {
     const set = { do: 'set' as const, on: 'rooms' as const, id: id!, field: ['use'], to: use };
     after.jobs.apply('bindery-yard', { label: 'use', steps: [set] }, { key: 'first-edit', author: 'a', base: 1 });
     expect(after.jobs.load('bindery-yard')!.job.rooms[id!]!.use).toEqual(use);
+    const sheet = ['boards.annexZB=ask', 'segments.groupedCircuits=4'];
+    after.firm.save(Firm.parse({ iec: { defaults: { sheet } } }));
+    expect(openStore(folder).firm.load().iec.defaults).toEqual({ sheet });
   });
 
   const holdsEveryField = (db: typeof store.db) => {

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type Database from 'better-sqlite3';
 import { COLLECTIONS } from '@/core/job/collections';
-import { COLUMNS, JOB_COLUMNS, tableName } from './columns';
+import { COLUMNS, FIRM_COLUMNS, JOB_COLUMNS, tableName } from './columns';
 import { sign } from './identity';
 import { StoreProblem } from './trouble';
 
@@ -97,7 +97,11 @@ const SQL_TYPE = { text: 'TEXT', real: 'REAL', integer: 'INTEGER', boolean: 'INT
 
 /** Adds the columns of fields the schema has and the tables lack. */
 function addColumns(db: Database.Database): void {
-  const tables = [['jobs', JOB_COLUMNS] as const, ...COLLECTIONS.map((on) => [tableName(on), COLUMNS[on]] as const)];
+  const tables = [
+    ['jobs', JOB_COLUMNS] as const,
+    ...COLLECTIONS.map((on) => [tableName(on), COLUMNS[on]] as const),
+    ...Object.entries(FIRM_COLUMNS),
+  ];
   for (const [table, columns] of tables) {
     const present = new Set((db.pragma(`table_info(${table})`) as { name: string }[]).map(({ name }) => name));
     for (const { name, kind } of columns)

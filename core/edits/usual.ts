@@ -1,3 +1,4 @@
+import { plainKind, showFact } from '../facts/read';
 import type { FactValue } from '../facts/spec';
 import type { CollectionName } from '../job/collections';
 import { FAMILIES } from '../job/families';
@@ -7,6 +8,7 @@ import type { Device } from '../job/schema/device';
 import type { WorkState } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import type { Board, Room } from '../job/schema/supply';
+import { fits } from '../tables/rounding';
 import { type Catalogued, inrushOf } from './catalogue/appliances';
 import { catalogued } from './catalogue/named';
 
@@ -25,11 +27,25 @@ interface Usual {
   value: Values;
   /** How the value is said for many rows, and by what. */
   says: string;
+  own?: Own;
 }
-const usual = <R = Row>(reach: Reach, says: string, value: FactValue | ((job: Job, row: R) => FactValue | undefined)): Usual => ({
+/** What a job's own sheet may say in the place of a value: nothing that a plain rule would ask less by. */
+export interface Own {
+  instead: FactValue;
+  least?: number;
+  most?: number;
+  of?: readonly FactValue[];
+}
+const usual = <R = Row>(
+  reach: Reach,
+  says: string,
+  value: FactValue | ((job: Job, row: R) => FactValue | undefined),
+  own?: Own,
+): Usual => ({
   reach,
   says,
   value: (typeof value === 'function' ? value : () => value) as Values,
+  ...(own === undefined ? {} : { own }),
 });
 
 /** Rooms an outlet of a cable or point is in. */
@@ -135,10 +151,14 @@ const OF_BOTH = {
 const NEC: Readonly<Record<string, Usual | readonly Usual[]>> = {
   ...OF_BOTH,
   'devices.settings.listedHere': usual('new', 'of one system with the panel', true),
-  'electrodes.lengthM': usual('new', '8 ft in the soil', 2.4384),
-  'electrodes.spacingM': usual('new', '6 ft apart', 1.8288),
+  'electrodes.lengthM': usual('new', '8 ft in the soil', 2.4384, { instead: 2.4384, least: 2.4384, most: 30 }),
+  'electrodes.spacingM': usual('new', '6 ft apart', 1.8288, { instead: 1.8288, least: 1.8288, most: 30 }),
   'segments.ambientC': usual('stricter', '86 °F in walls, 140 °F in an attic, 104 °F outdoors', ambientC(60, 40, 30)),
-  'segments.loadedConductors': usual('stricter', 'nine together (70 %, 310.15(C)(1))', 9),
+  'segments.loadedConductors': usual('stricter', 'nine together (70 %, 310.15(C)(1))', 9, {
+    instead: 9,
+    least: 9,
+    most: 100,
+  }),
   'segments.place': usual<Segment>('new', 'non-metallic cable in walls, dry, indoors', (_, { construction }) =>
     construction === 'NM-B' ? 'in-wall' : undefined,
   ),
@@ -203,8 +223,8 @@ const NEC: Readonly<Record<string, Usual | readonly Usual[]>> = {
 };
 
 /** One RCBO a circuit; what protects several is looked at. */
-const ofRcbo = (says: string, value: FactValue): Usual =>
-  usual<Device>('new', `RCBOs ${says}`, (_, { settings }) => (settings.family === 'rcbo' ? value : undefined));
+const ofRcbo = (says: string, value: FactValue, own?: Own): Usual =>
+  usual<Device>('new', `RCBOs ${says}`, (_, { settings }) => (settings.family === 'rcbo' ? value : undefined), own);
 
 /** What is usual in a British house; under IEC 60364 alone what is not of BS 7671. Customary unless a clause is named. */
 const BRITISH: Readonly<Record<string, Usual | readonly Usual[]>> = {
@@ -215,6 +235,7 @@ const BRITISH: Readonly<Record<string, Usual | readonly Usual[]>> = {
     'stricter',
     'three side by side, single-appliance circuits alone',
     (job, { circuitId }) => (job.circuits[circuitId]?.use === 'fixed' && (ratingOf(job, circuitId) ?? 0) >= 32 ? 1 : 3),
+    { instead: 3, least: 3, most: 20 },
   ),
   'segments.place': usual<Segment>('new', 'in walls', (_, { construction }) =>
     construction === 'flat-sheathed' ? 'in-wall' : undefined,
@@ -222,15 +243,19 @@ const BRITISH: Readonly<Record<string, Usual | readonly Usual[]>> = {
   'segments.method': [usual('new', 'C, in plaster', 'C'), usual('stricter', '103 in an insulated stud wall', '103')],
   'segments.concealed': usual('new', 'shallow, in the zones (522.6.202)', 'shallow'),
   'segments.protectiveMaterial': usual('new', 'copper', 'Cu'),
-  'devices.settings.icnA': usual('new', 'Icn 6 kA', 6_000),
+  'devices.settings.icnA': usual('new', 'Icn 6 kA', 6_000, { instead: 6_000, of: [6_000, 10_000] }),
   'devices.settings.energyClass': usual('new', 'class 3', '3'),
-  'devices.settings.curve': usual('new', 'curve B', 'B'),
+  'devices.settings.curve': usual('new', 'curve B', 'B', { instead: 'B', of: ['B', 'C'] }),
   'devices.settings.residual.sensitivityA': ofRcbo('30 mA', 0.03),
-  'devices.settings.residual.type': ofRcbo('type A', 'A'),
+  'devices.settings.residual.type': ofRcbo('type A', 'A', { instead: 'A', of: ['A', 'F', 'B'] }),
   'devices.settings.residual.delay': ofRcbo('not delayed', 'general'),
   'circuits.ringContinuity': usual('reading', 'closed all round', true),
   'circuits.bs1363': usual('new', 'all accessories to BS 1363', true),
-  'circuits.thirdHarmonicPercent': usual('assumed', '33 % unless it is heat', 33),
+  'circuits.thirdHarmonicPercent': usual('assumed', '33 % unless it is heat', 33, {
+    instead: 33,
+    least: 33,
+    most: 100,
+  }),
   'points.receptacles': usual('new', 'twin', 2),
   'points.heightM': usual('new', '450 mm up', 0.45),
   'points.configuration': usual<Point>('new', 'BS 1363', (_, { kind }) => (kind === 'socket' ? 'BS1363' : undefined)),
@@ -283,12 +308,52 @@ export function usualOf(job: Job, id: string, rowId: string): { value: FactValue
   const [on] = id.split('.') as [CollectionName];
   const row = job[on][rowId];
   if (row === undefined) return undefined;
+  const changed = ownSheet(job).get(id);
+  if (changed === 'ask') return undefined;
   for (const entry of [sheetOf(job)[id] ?? []].flat()) {
     if ((entry.reach === 'new' || entry.reach === 'reading') && stateOf(job, on, rowId) !== 'new') continue;
     const value = entry.value(job, row as never);
     if (value === undefined) continue;
     if (job.dialect === 'iec' && PACKS[job.pack].standard !== 'BS 7671' && isBritishOnly(id, value)) continue;
+    if (changed !== undefined && value === entry.own?.instead)
+      return { value: changed, reach: entry.reach, says: `${entry.says}, here ${ownShown(job, id, changed)}` };
     return { value, reach: entry.reach, says: entry.says };
   }
   return undefined;
 }
+
+/** A value of the job's own sheet as it is read. */
+export const ownShown = (job: Job, id: string, value: FactValue): string => {
+  const [on, ...field] = id.split('.') as [CollectionName, ...string[]];
+  return showFact(job.dialect, plainKind(job, on, field.join('.')), value);
+};
+
+const own = new WeakMap<Job, ReadonlyMap<string, FactValue>>();
+
+/**
+ * What a job's own sheet says otherwise than the one that ships, by fact: its value, or `ask` where nothing is usual. What is no entry,
+ * or says what may not be said instead, counts as not there.
+ */
+export function ownSheet(job: Job): ReadonlyMap<string, FactValue> {
+  const kept = own.get(job);
+  if (kept !== undefined) return kept;
+  const made = new Map(
+    (job.defaults.sheet ?? []).flatMap((text): [string, FactValue][] => {
+      const [id = '', said = ''] = text.split('=');
+      const entry = entryWithOwn(job, id);
+      if (said === 'ask') return sheetOf(job)[id] === undefined ? [] : [[id, said]];
+      const value = typeof entry?.instead === 'number' ? Number(said) : said;
+      return entry !== undefined && mayBe(entry, value) ? [[id, value]] : [];
+    }),
+  );
+  own.set(job, made);
+  return made;
+}
+
+/** What may be said in the place of an entry, where anything may. */
+export const entryWithOwn = (job: Pick<Job, 'dialect'>, id: string): Own | undefined =>
+  [sheetOf(job)[id] ?? []].flat().find((entry) => entry.own !== undefined)?.own;
+
+/** Whether a value may stand in the place of the one that ships. */
+export const mayBe = ({ least = -Infinity, most = Infinity, of }: Own, value: FactValue): boolean =>
+  of !== undefined ? of.includes(value) : typeof value === 'number' && fits(least, value) && fits(value, most);

@@ -106,6 +106,10 @@ export function factAt(job: Job, path: string): FactAt | undefined {
   };
 }
 
+/** How a fact is typed that is typed alike in every row. */
+export const plainKind = (job: Job, on: CollectionName, field: string): FactKind =>
+  (FACTS[on]?.SPECS[field] ?? plainSpec({ on, field: field.split('.') }))!(job, {} as Row).how;
+
 const plainSpec = ({ on, field }: { on: CollectionName; field: readonly string[] }): SpecOf | undefined =>
   (PLAIN as Readonly<Partial<Record<CollectionName, Specs>>>)[on]?.[field.join('.')];
 

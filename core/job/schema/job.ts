@@ -25,6 +25,11 @@ export const JobCard = z.strictObject({
 });
 export type JobCard = z.infer<typeof JobCard>;
 
+/** An entry of the usual sheet changed for a job or a firm: `segments.loadedConductors=20`; `=ask` where it is not usual here. */
+const SheetChange = z
+  .string()
+  .regex(/^[a-z]+(\.[A-Za-z0-9]+)+=[A-Za-z0-9.+-]{1,40}$/, 'a fact and what is usual for it, as segments.loadedConductors=20');
+
 /** What the firm usually fits; offered when something new is made, never used to judge. */
 export const JobDefaults = z.strictObject({
   lineSize: ShortText.optional(),
@@ -38,6 +43,8 @@ export const JobDefaults = z.strictObject({
     .regex(/^[A-Z]{3}$/, 'a currency is three capital letters')
     .optional(),
   labourPerHour: quantity(0, 10_000, '').optional(),
+  /** What the usual sheet says otherwise than the one that ships. */
+  sheet: z.array(SheetChange).max(200, 'at most 200 entries').optional(),
 });
 
 const table = <T extends z.ZodType>(row: T) => z.record(Id, row);

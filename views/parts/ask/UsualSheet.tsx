@@ -1,8 +1,10 @@
 'use client';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { Taking } from '@/core/edits/answers';
 import { Button } from '@/ui/Button';
 import { useJobState, useOwnAnswer, useSession } from '../../client/JobContext';
+import { hrefOf } from '../frame/places';
 
 const HOW: readonly { how: Taking; label: string; says: string }[] = [
   { how: 'specified', label: 'As specified', says: 'new work is built so, and checked at handover; the rest is assumed' },
@@ -12,11 +14,19 @@ const HOW: readonly { how: Taking; label: string; says: string }[] = [
 /** What is usual, taken over the whole job in one command: worked out first, with what it would settle. */
 export function UsualSheet() {
   const [how, setHow] = useState<Taking>();
+  const jobId = useJobState((state) => state.job.id);
   return (
     <section aria-label="Usual sheet" className="mb-5" data-screen data-testid="usual-sheet">
       <h2 className="mb-1 font-semibold text-base">What is usual</h2>
       <p className="mb-2 text-quiet">
-        Taken at once for everything that is lacking. What was entered stays, and nothing stops by it.
+        Taken at once for everything that is lacking. What was entered stays, and nothing stops by it.{' '}
+        <Link
+          prefetch={false}
+          href={hrefOf(jobId, { step: 'card' }, false)}
+          className="underline decoration-dotted underline-offset-4"
+        >
+          What the sheet says
+        </Link>
       </p>
       <div className="grid gap-2">
         {HOW.map(({ how: each, label, says }) =>

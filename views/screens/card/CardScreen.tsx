@@ -3,12 +3,15 @@ import { format } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { setOfJob, underRules } from '@/core/edits/rows';
+import { changeSheet } from '@/core/edits/sheet';
+import { ownSheet } from '@/core/edits/usual';
 import { jobMisfits } from '@/core/job/fits';
 import { packsOf } from '@/core/job/packs';
 import type { Job, JobCard } from '@/core/job/schema/job';
 import { packName } from '@/core/job/terms';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../../client/JobContext';
+import { SheetEditor } from '../../parts/ask/SheetEditor';
 import { hrefOf, type JobPlace } from '../../parts/frame/places';
 
 const CARD: readonly { field: keyof JobCard; label: string; type?: 'date' }[] = [
@@ -68,9 +71,33 @@ export function CardScreen() {
           </p>
         </section>
         <HistoryList />
+        <UsualSheet />
         <Misfits />
       </div>
     </main>
+  );
+}
+
+/** The job's own usual sheet: the firm's as it was when the job was begun, and what is said otherwise here. */
+function UsualSheet() {
+  const session = useSession();
+  const job = useJobState((state) => state.job);
+  const changed = ownSheet(job).size;
+  return (
+    <section aria-label="Usual sheet" className="rounded border border-line bg-raised p-4 lg:col-span-2">
+      <details>
+        <summary className="min-h-6 cursor-pointer pointer-coarse:min-h-11">
+          <span className="font-semibold">Usual sheet</span>
+          <span className="ml-3 text-[13px] text-quiet">
+            {changed === 0 ? 'as it ships' : changed === 1 ? 'one entry of its own' : `${changed} entries of its own`}
+          </span>
+        </summary>
+        <p className="my-3 max-w-[70ch] text-quiet">
+          What Ask offers where nobody said otherwise. A fact that was entered always wins, and nothing passes on what is assumed.
+        </p>
+        <SheetEditor job={job} change={(line, to) => session.edit(changeSheet(job, line, to))} />
+      </details>
+    </section>
   );
 }
 

@@ -1,9 +1,12 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { z } from 'zod';
+import { type SheetLine, type SheetTo, sheetWith } from '@/core/edits/sheet';
 import { readQuantity } from '@/core/job/edges';
+import { newJob } from '@/core/job/newJob';
 import { keyAfter } from '@/core/job/order';
+import { packsOf } from '@/core/job/packs';
 import { Construction, InstallationMethod, Insulation } from '@/core/job/schema/circuit';
 import { Firm } from '@/core/job/schema/firm';
 import { JobDefaults } from '@/core/job/schema/job';
@@ -13,6 +16,7 @@ import { Choice, Pick } from '@/ui/Choice';
 import { KeptText, Labelled, Select } from '@/ui/Field';
 import { IconButton } from '@/ui/IconButton';
 import { fetchJson, sendJson } from '../../client/jobsLink';
+import { SheetEditor } from '../../parts/ask/SheetEditor';
 import { HomeFrame } from '../../parts/frame/HomeFrame';
 
 type Dialect = Firm['dialect'];
@@ -84,6 +88,7 @@ export function FirmScreen({ firm: kept, trouble }: { firm: Firm; trouble: strin
         <Pick label="Dialect of the parts" value={dialect} options={DIALECTS} onChange={setDialect} />
       </div>
       <Usual key={dialect} firm={firm} dialect={dialect} keep={keep} />
+      <Sheet key={`sheet ${dialect}`} firm={firm} dialect={dialect} keep={keep} />
       <Curves firm={firm} keep={keep} />
       <Prices key={`prices ${dialect}`} firm={firm} dialect={dialect} keep={keep} />
     </HomeFrame>
@@ -133,6 +138,26 @@ function Usual({ firm, dialect, keep }: { firm: Firm; dialect: Dialect; keep: Ke
         value={defaults.labourPerHour === undefined ? '' : String(defaults.labourPerHour)}
         keep={(typed) => number('labourPerHour', typed, 'factor')}
       />
+    </section>
+  );
+}
+
+/** The usual sheet of a dialect, copied onto each new job of it. */
+function Sheet({ firm, dialect, keep }: { firm: Firm; dialect: Dialect; keep: Keep }) {
+  const job = useMemo(() => newJob({ id: 'firm', name: 'Firm', dialect, pack: packsOf(dialect)[0]! }, firm), [firm, dialect]);
+  const change = (line: SheetLine, to: SheetTo) => {
+    const { sheet: _, ...rest } = firm[dialect].defaults;
+    const sheet = sheetWith(job, line.id, to);
+    const defaults = { ...rest, ...(sheet.length === 0 ? {} : { sheet }) };
+    return keep({ ...firm, [dialect]: { ...firm[dialect], defaults } });
+  };
+  return (
+    <section aria-label="Usual sheet" className="mt-4 rounded border border-line bg-raised p-4">
+      <h3 className="font-semibold">Usual sheet</h3>
+      <p className="mb-3 max-w-[70ch] text-quiet">
+        What is taken for usual where nobody said otherwise: each new job has a copy. What is not ticked is asked every time.
+      </p>
+      <SheetEditor job={job} change={change} />
     </section>
   );
 }
