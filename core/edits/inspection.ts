@@ -5,6 +5,7 @@ import { keyAfter } from '../job/order';
 import type { Provenance } from '../job/schema/facts';
 import type { Inspection, InspectionResult } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';
+import { bySeeing } from './seen';
 import { edit } from './steps';
 
 /** What is looked at: an item on a board, a device, an outlet or a cable. */
@@ -28,7 +29,7 @@ const lastOrder = (job: Job): string | undefined =>
     .at(-1);
 
 /**
- * What somebody saw, in the place of what was seen there before; a code a person confirmed goes with it, since it was given to what
+ * What somebody saw, in the place of what was seen there before, and what it says of a fact that stood as specified; a code a person confirmed goes with it, since it was given to what
  * was seen then.
  * @param newId id of the row where there is none yet
  * @param seen by whom and when, and where it is from: measured and stated by whoever looked, or assumed
@@ -57,6 +58,7 @@ export function look(
   return edit(`${looking.says}: ${words}`, [
     { do: 'put', on: 'inspections', row },
     ...others.map((each): Step => ({ do: 'drop', on: 'inspections', id: each.id })),
+    ...('result' in came && from !== 'assumed' ? bySeeing(job, looking, came.result, seen.on) : []),
   ]);
 }
 const WORDS = { right: 'right', wrong: 'wrong', 'not-applicable': 'does not apply', 'by-feel': 'by feel' } as const;

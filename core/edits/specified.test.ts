@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { factAt } from '../facts/read';
 import { applyCommand } from '../job/commands';
 import { demo } from '../testing/demos';
-import { confirmSpecified, specifiedIn } from './specified';
+import { confirmSpecified, countSpecified, specifiedIn } from './specified';
 import { set } from './steps';
 
 const job = demo('kiln-house');
@@ -22,6 +22,7 @@ describe('what is as specified', () => {
         shown: '86 °F',
         byReading: false,
         paths: ids.map((id) => `segments.${id}.ambientC`),
+        owners: ids.map((id) => `the cable of ${job.circuits[job.segments[id]!.circuitId]!.name}`),
       },
     ]);
   });
@@ -30,6 +31,7 @@ describe('what is as specified', () => {
     const [each] = specifiedIn(specified);
     const seen = applyCommand(specified, confirmSpecified(specified, each!, 'measured'));
     expect(specifiedIn(seen)).toEqual([]);
+    expect([job, specified, seen].map(countSpecified)).toEqual([0, 3, 0]);
     for (const id of ids) expect(factAt(seen, `segments.${id}.ambientC`)!.fact).toEqual({ value: 30, from: 'measured' });
   });
 });

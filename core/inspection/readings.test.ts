@@ -52,6 +52,13 @@ describe('a reading that proves something wrong', () => {
     expect(read([{ kind: 'polarity', outcome: 'right', pointId: 'p' }])).toEqual([]);
     expect(read([{ kind: 'functional', outcome: 'wrong' }])).toEqual(['caution']);
   });
+  it.each(['r1-r2', 'r2', 'ring-r1', 'ring-rn', 'ring-r2'] as const)('%s beyond the scale stops: it is open', (kind) => {
+    expect(read([{ kind, outcome: 'off-scale' }])).toEqual(['stop']);
+    expect(read([{ kind, outcome: 'wrong' }])).toEqual(['stop']);
+    expect(read([{ kind, value: 0.4, unit: 'Ω' }])).toEqual([]);
+    expect(read([{ kind, outcome: 'not-tested' }])).toEqual([]);
+    expect(read([{ kind: 'insulation', outcome: 'off-scale' }])).toEqual([]);
+  });
   it('the last of a kind at a place counts, and what was superseded does not', () => {
     const low = { value: 0.01, unit: 'MΩ' } as const;
     const high = { value: 200, unit: 'MΩ' } as const;

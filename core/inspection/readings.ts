@@ -12,9 +12,11 @@ import { milli } from '../units';
 /** Tests of what opens on a residual current: it is to trip. */
 const TRIPS: ReadonlySet<Reading['kind']> = new Set(['gfci-trip', 'rcd-one', 'rcd-five', 'rcd-button']);
 
+const CONTINUITY: ReadonlySet<Reading['kind']> = new Set(['r1-r2', 'r2', 'ring-r1', 'ring-rn', 'ring-r2']);
+
 /**
  * What readings of a circuit and of its residual devices prove wrong: a device that holds at its test, or is too slow; insulation that is
- * too low; a polarity or a function that is not right. The last of a kind at a place counts.
+ * too low; a conductor or a ring that is open; a polarity or a function that is not right. The last of a kind at a place counts.
  */
 export function readingChecks(facts: CircuitFacts): Check[] {
   const { job, circuit, house } = facts;
@@ -55,6 +57,14 @@ function wrongIn(
     // The American code has no figure for it: what is usual is the same.
     return [job.dialect === 'nec' ? 'caution' : 'stop', `insulation of ${mohm} MΩ, of at least ${INSULATION_MOHM} MΩ`];
   }
+  // Beyond the instrument's scale: what is to be joined is open.
+  if (CONTINUITY.has(kind) && (outcome === 'off-scale' || outcome === 'wrong'))
+    return [
+      'stop',
+      kind === 'r2' || kind === 'r1-r2'
+        ? `${job.dialect === 'nec' ? 'the ground-fault path' : 'the protective conductor'} is open`
+        : 'the ring is open',
+    ];
   if (outcome === 'wrong' && (kind === 'polarity' || kind === 'functional' || kind === 'phase-order'))
     return kind === 'polarity' ? ['stop', 'polarity found wrong'] : ['caution', 'found wrong when it was tried'];
   return undefined;

@@ -10,6 +10,10 @@ export interface Given {
   origin?: FactOrigin;
 }
 
+/** How many facts checks rest on that stand as specified, until somebody has looked. */
+export const asSpecified = (checks: readonly { given: readonly Given[] }[]): number =>
+  new Set(checks.flatMap(({ given }) => given.flatMap(({ origin, path }) => (origin === 'specified' ? [path] : [])))).size;
+
 /** What can be absent and is no fact of a row: a row itself, or what rows say only together. */
 export const LACKS = [
   ...(['device', 'device-ahead', 'partner', 'cable', 'outlets', 'loads', 'feeds', 'room'] as const),

@@ -1,9 +1,10 @@
 'use client';
-import { Redo2, Search as SearchIcon, Undo2 } from 'lucide-react';
+import { ClipboardCheck, Redo2, Search as SearchIcon, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
-import { type MouseEvent, type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { type MouseEvent, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { countSpecified } from '@/core/edits/specified';
 import { earthingWords, packName, systemName, VERDICT_WORDS } from '@/core/job/terms';
 import type { Verdict } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
@@ -220,6 +221,7 @@ function TopBar({ openSearch }: { openSearch: () => void }) {
       )}
       <SavedState />
       <span className="ml-auto max-lg:hidden" />
+      <ToCheckCount />
       <AskButton />
       <Counts />
       <Actions openSearch={openSearch} folded={narrow ? rules : undefined} />
@@ -305,6 +307,27 @@ function Counts() {
         </span>
       ))}
     </button>
+  );
+}
+
+/** What stands as specified until somebody has looked, where anything does: leads to the list to take along. */
+function ToCheckCount() {
+  const job = useJobState((state) => state.job);
+  const many = useMemo(() => countSpecified(job), [job]);
+  if (many === 0) return null;
+  const says = many === 1 ? 'One fact stands as specified: to be checked' : `${many} facts stand as specified: to be checked`;
+  return (
+    <Link
+      href={hrefOf(job.id, { step: 'handover', print: 'check' }, false)}
+      prefetch={false}
+      aria-label={says}
+      title={says}
+      data-testid="to-check-count"
+      className="flex min-h-9 items-center gap-1 rounded px-1 font-semibold text-[13px] text-quiet hover:text-ink max-lg:hidden"
+    >
+      <ClipboardCheck size={15} aria-hidden />
+      {many}
+    </Link>
   );
 }
 

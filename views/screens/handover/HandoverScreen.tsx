@@ -16,6 +16,7 @@ import { LabelSheets } from './LabelSheets';
 import { PanelSheets } from './PanelSheets';
 import { PAPERS, type PaperName, PRINTS, type PrintKind, usualPaper } from './paper';
 import { ReportSheet } from './ReportSheet';
+import { ToCheckSheets } from './ToCheckSheets';
 
 /** Services, then the circuits of each board by their numbers. */
 function circuitsOf(job: Job): { value: string; label: string }[] {
@@ -76,6 +77,7 @@ export function HandoverScreen() {
         {kind === 'directory' && (job.dialect === 'nec' ? <PanelSheets paper={paper} /> : <DirectorySheets paper={paper} />)}
         {kind === 'labels' && <LabelSheets paper={paper} />}
         {kind === 'inspection' && <InspectionSheets paper={paper} />}
+        {kind === 'check' && <ToCheckSheets paper={paper} />}
         {kind === 'demand' && <DemandSheets paper={paper} />}
         {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (

@@ -6,6 +6,7 @@ import { useSearchParams } from 'next/navigation';
 import { Collapsible } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Fix } from '@/core/fixes/fixes';
+import { asSpecified } from '@/core/job/known';
 import { showAmount } from '@/core/job/show';
 import { MARK_WORDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import type { ShownAnswer } from '@/core/judging/answer';
@@ -210,6 +211,7 @@ function RowBody({ circuitId, answer, fixes }: RowProps) {
       {demand !== null && limit !== null && figures !== null && <MarginBar demand={demand} limit={limit} kind={verdict} />}
       <Figures check={answer} className="mt-1 block text-[14px]" />
       <Because check={answer} />
+      <AsSpecified answer={answer} />
       {verdict !== 'not-applicable' && (
         <p className="mt-[2px] flex flex-wrap items-baseline gap-x-3 text-[12px] text-quiet">
           {answer.rule}
@@ -231,6 +233,17 @@ function RowBody({ circuitId, answer, fixes }: RowProps) {
         ))}
       </Collapsible.Content>
     </Collapsible.Root>
+  );
+}
+
+/** How much of a good answer is the designer's word alone, and where it is confirmed. */
+function AsSpecified({ answer: { verdict, checks } }: { answer: ShownAnswer }) {
+  const many = verdict === 'pass' || verdict === 'caution' ? asSpecified(checks) : 0;
+  if (many === 0) return null;
+  return (
+    <p className="text-[12px] text-quiet" data-specified={many}>
+      rests on {many === 1 ? 'one fact' : `${many} facts`} as specified
+    </p>
   );
 }
 
