@@ -118,8 +118,8 @@ function askNowAndThen(page: Page): void {
   page.waitForFunction = rarely;
 }
 
-/** How often a press is tried on what moves away from under it. */
-const PRESSES = 5;
+/** How long a press is tried on what moves away from under it. */
+const PRESSED_MS = 20_000;
 
 /**
  * Presses what stands still: while answers come in, what is below them moves away from under the pointer. Where it moved between the look and
@@ -128,7 +128,7 @@ const PRESSES = 5;
 function pressAsAPerson(page: Page): void {
   const { click } = page;
   page.click = async (selector, how) => {
-    for (let left = PRESSES; left > 0; left -= 1) {
+    for (const until = Date.now() + PRESSED_MS; Date.now() < until; ) {
       await still(page, selector);
       await page.evaluate(watchPress, selector);
       await click.call(page, selector, how);
@@ -141,7 +141,7 @@ function pressAsAPerson(page: Page): void {
         .catch(() => false);
       if (!missed) return;
     }
-    throw new Error(`${selector} moved away from under ${PRESSES} presses`);
+    throw new Error(`${selector} moved away from under every press`);
   };
 }
 

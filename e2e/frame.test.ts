@@ -102,7 +102,7 @@ describe('the frame', () => {
     await page.waitForSelector('[role=dialog]', { hidden: true });
     await find('ask one question');
     await page.keyboard.press('Enter');
-    await page.waitForSelector('[data-testid=question]');
+    await page.waitForSelector('[data-testid=ask]');
     await page.close();
   });
 

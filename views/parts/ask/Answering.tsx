@@ -14,6 +14,8 @@ import { useJobState } from '../../client/JobContext';
 import { FactField } from '../facts/FactField';
 import { useTyped } from '../line/useTyped';
 import { MakeIt } from './MakeIt';
+import { SeenAt } from './SeenAt';
+import { SEEN_AT } from './seenPlaces';
 
 interface Way {
   label: string;
@@ -90,9 +92,10 @@ export function Answering({
           {asking.text}
         </h2>
         <p className="mt-2 text-quiet">
-          {asking.see !== undefined && <>Seen: {asking.see}. </>}
+          {asking.see !== undefined && SEEN_AT[asking.id.replace(/@.*$/, '')] === undefined && <>Seen: {asking.see}. </>}
           {asking.usual !== undefined && <>Usual: {asking.usual.says}.</>}
         </p>
+        {!differ && <SeenAt id={asking.id.replace(/@.*$/, '')} dialect={job.dialect} see={asking.see} />}
         {asking.how === undefined && <MakeIt asking={asking} give={say} />}
         {!differ && asking.how !== undefined && asking.how.kind !== 'choice' && (
           <Typed
