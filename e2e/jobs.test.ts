@@ -132,6 +132,39 @@ describe('the jobs', () => {
     await page.close();
   });
 
+  it('takes the firm’s usual sheet over, which stands at the head of the job and is changed there', async () => {
+    const page = await app.open('/firm');
+    await page.click('[aria-label="Dialect of the parts"] button:last-of-type');
+    await page.click('[data-sheet="points.tamperResistant"] input[type=checkbox]');
+    await page.waitForSelector('[data-sheet="points.tamperResistant"] ::-p-text(asked every time)');
+    await page.click('[data-sheet="segments.loadedConductors"] input:not([type=checkbox])');
+    await chord(page, 'Control', 'a');
+    await page.keyboard.type('8');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-sheet="segments.loadedConductors"] ::-p-text(from 9 to 100)');
+    await chord(page, 'Control', 'a');
+    await page.keyboard.type('12');
+    await page.keyboard.press('Enter');
+    const sheet = ['points.tamperResistant=ask', 'segments.loadedConductors=12'];
+    await vi.waitFor(async () =>
+      expect(await (await fetch(`${app.url}/api/firm`)).json()).toMatchObject({ nec: { defaults: { sheet } } }),
+    );
+    expect(await accessibilityProblems(page)).toEqual([]);
+    const body = { from: 'dialect', id: 'sheet-house', name: 'Sheet House', dialect: 'nec', pack: 'nec-2023', house: 'new' };
+    expect((await sendJson(app.url, '/api/jobs', body)).status).toBe(200);
+    await page.close();
+    const card = await app.open('/jobs/sheet-house');
+    await card.waitForSelector('section[aria-label="Usual sheet"] ::-p-text(2 entries of its own)');
+    await card.click('section[aria-label="Usual sheet"] summary');
+    await card.click('[data-sheet="points.tamperResistant"] input[type=checkbox]');
+    await card.waitForSelector('section[aria-label="Usual sheet"] ::-p-text(one entry of its own)');
+    expect(await accessibilityProblems(card)).toEqual([]);
+    await card.waitForSelector('[data-testid=saved][data-saved=saved]');
+    const { job } = (await (await fetch(`${app.url}/api/jobs/sheet-house`)).json()) as { job: any };
+    expect(job.defaults.sheet).toEqual(['segments.loadedConductors=12']);
+    await card.close();
+  });
+
   it('in two windows at once loses nothing; what both changed is named, and shown as it is now', async () => {
     const [one, other] = [await app.open('/firm'), await app.open('/firm')];
     const enter = async (page: Page, label: string, text: string) => {

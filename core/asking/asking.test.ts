@@ -37,7 +37,7 @@ const unknownIn = (study: Study): number =>
     .filter(({ kind }) => kind === 'final')
     .flatMap(({ verdicts }) => verdicts)
     .filter((each) => each === 'unknown').length;
-const set1 = (job: Job, on: 'boards' | 'devices' | 'segments', id: string, field: string, to: unknown): Job =>
+const set1 = (job: Job, on: 'boards' | 'circuits' | 'devices' | 'segments', id: string, field: string, to: unknown): Job =>
   applyCommand(job, { label: 'set', steps: [set(on, id, field.split('.'), to)] });
 
 describe('two houses from their lines alone', () => {
@@ -173,6 +173,24 @@ describe('questions', () => {
     expect([asked.unknown, asked.answers]).toEqual([necStudy.counts.unknown, necStudy.circuits.length * QUESTION_IDS.length]);
   });
 
+  it('give what is usual to the rows it stops nothing of, and ask the others when these are known', () => {
+    const id = 'segments.loadedConductors';
+    const before = askedOf(nec, necStudy).questions.find((each) => each.id === id)!;
+    const walked = walkUsual(nec, necStudy);
+    const after = askedOf(walked.job, walked.study).questions.find((each) => each.id === id)!;
+    expect(walked.asked.some((each) => each.id === id)).toBe(true);
+    expect(after.usual).toBeUndefined();
+    expect(after.paths.length).toBeGreaterThan(0);
+    expect(after.paths.length).toBeLessThan(before.paths.length);
+    // Nine together do stop these.
+    for (const path of after.paths) {
+      const [, segment] = path.split('.') as [string, string];
+      const nine = studyJob(set1(walked.job, 'segments', segment, 'loadedConductors', { value: 9, from: 'stated' }));
+      expect(nine.counts.stop).toBeGreaterThan(walked.study.counts.stop);
+    }
+    expect(walked.study.counts.stop).toBe(necStudy.counts.stop);
+  });
+
   it('settle, answered as usual, what they said they would, in one command that is undone as one', () => {
     const [first] = asked.questions;
     const command = answerUsual(nec, first!, 'specified')!;
@@ -184,6 +202,39 @@ describe('questions', () => {
   it('are the same in the same order for the same job', () => {
     const again = askedOf(structuredClone(nec), studyJob(structuredClone(nec)));
     expect(again.questions.map(({ id }) => id)).toEqual(asked.questions.map(({ id }) => id));
+  });
+
+  it('of what a dwelling’s service carries begin with its floor area: by it the demand is worked out', () => {
+    const asks = (job: Job) => {
+      const { checks } = studyJob(job)
+        .circuits.find(({ kind }) => kind === 'service')!
+        .answerTo('carries-load');
+      return [
+        ...new Set(checks.flatMap(({ verdict, missing }) => (verdict === 'unknown' ? missing : [])).map(({ path }) => path)),
+      ];
+    };
+    expect(asks(nec)).toEqual(['boards.main.areaM2']);
+    // Of what is no dwelling, or nobody said what it is, the current is asked; so it is where a share of it is stated.
+    const current = ['circuits.service.designCurrentA'];
+    expect(asks(set1(nec, 'boards', 'main', 'premises', { value: 'work', from: 'stated' }))).toEqual(current);
+    expect(asks(set1(nec, 'boards', 'main', 'premises', undefined))).toEqual(current);
+    expect(asks(set1(nec, 'circuits', 'service', 'diversity', { value: 0.5, from: 'stated' }))).not.toContain(
+      'boards.main.areaM2',
+    );
+    const walked = walkUsual(nec, necStudy).job;
+    const known = set1(walked, 'boards', 'main', 'areaM2', { value: 180, from: 'measured' });
+    expect(asks(known)).toEqual([]);
+  });
+
+  it('called for comes first, tried like the best', () => {
+    const { questions } = askedOf(nec, necStudy);
+    const last = questions.filter(({ usual }) => usual !== undefined).at(-1)!;
+    const [first, ...rest] = askedOf(nec, necStudy, new Set(), last.id).questions;
+    expect(first!.id).toBe(last.id);
+    expect(rest.map(({ id }) => id).sort()).toEqual(questions.flatMap(({ id }) => (id === last.id ? [] : [id])).sort());
+    const row = questions.find(({ id }) => id.includes('@'))!;
+    expect(askedOf(nec, necStudy, new Set(), row.id.split('@')[0]).questions[0]!.id.split('@')[0]).toBe(row.id.split('@')[0]);
+    expect(askedOf(nec, necStudy, new Set(), 'open').questions).toEqual(questions);
   });
 
   it('set aside are asked no more', () => {

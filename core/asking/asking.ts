@@ -100,8 +100,12 @@ export function settledBy(before: Study, after: Study): AnswerRef[] {
   );
 }
 
-function asAsking(job: Job, { group, alone }: Scored, settles: readonly AnswerRef[] = alone): Asking {
-  const { id, on, field, lack, paths } = group;
+function asAsking(
+  job: Job,
+  { group, alone }: Scored,
+  { settles, paths, isUsual }: Tried = { settles: alone, paths: group.paths, isUsual: group.isUsual },
+): Asking {
+  const { id, on, field, lack } = group;
   const of = rowsWords(job, on as CollectionName, paths);
   if (lack !== undefined) {
     const { text, by } = lackWords(job, lack, of);
@@ -109,8 +113,8 @@ function asAsking(job: Job, { group, alone }: Scored, settles: readonly AnswerRe
   }
   const question = questionOf(job, on, field, of, paths.length > 1);
   const first = factAt(job, paths[0]!)!;
-  const found = group.isUsual ? usualOf(job, `${on}.${field}`, paths[0]!.split('.')[1]!) : undefined;
-  const shown = group.isUsual ? valuesOf(job, group).map((value) => showFact(job.dialect, first.how, value)) : [];
+  const found = isUsual ? usualOf(job, `${on}.${field}`, paths[0]!.split('.')[1]!) : undefined;
+  const shown = isUsual ? valuesOf(job, group, paths).map((value) => showFact(job.dialect, first.how, value)) : [];
   return {
     id,
     text: question?.text ?? `${first.label}?`,
@@ -125,34 +129,48 @@ function asAsking(job: Job, { group, alone }: Scored, settles: readonly AnswerRe
   };
 }
 
-const valuesOf = (job: Job, { on, field, paths }: Group): FactValue[] =>
+const valuesOf = (job: Job, { on, field }: Group, paths: readonly string[]): FactValue[] =>
   paths.flatMap((path) => usualOf(job, `${on}.${field}`, path.split('.')[1]!)?.value ?? []);
 
 /**
  * What is to be asked of a job, in the order of answers settled for one press: the greatest number by what is usual, tried on the job for
  * the best few; then what more answers wait for beside others; then the order of the work. The same job gives the same order.
  * @param aside groups set aside: "not known" now
+ * @param wanted a question somebody called for: it comes first
  */
-export function askedOf(job: Job, study: Study, aside: ReadonlySet<string> = new Set()): Asked {
+export function askedOf(job: Job, study: Study, aside: ReadonlySet<string> = new Set(), wanted?: string): Asked {
   const lacking = lackingIn(job, study);
   const all = scored(lacking)
     .filter(({ group }) => !aside.has(group.id))
     .sort(before);
-  const tried = all.slice(0, TRIED).map((each) => ({ each, settles: triedOn(job, study, each) }));
-  tried.sort((a, b) => b.settles.length - a.settles.length || before(a.each, b.each));
+  // What was called for is tried like the best, so that its usual value stops nothing either.
+  const called = all.findIndex(({ group: { id } }) => id === wanted || id.startsWith(`${wanted}@`));
+  if (called > 0) all.unshift(...all.splice(called, 1));
+  const tried = all.slice(0, TRIED).map((each) => ({ each, of: triedOn(job, study, each) }));
+  const first = called < 0 ? undefined : all[0];
+  tried.sort(
+    (a, b) =>
+      Number(b.each === first) - Number(a.each === first) || b.of.settles.length - a.of.settles.length || before(a.each, b.each),
+  );
   const questions = [
-    ...tried.map(({ each, settles }) => asAsking(job, each, settles)),
+    ...tried.map(({ each, of }) => asAsking(job, each, of)),
     ...all.slice(TRIED).map((each) => asAsking(job, each)),
   ];
   const answers = study.circuits.reduce((sum, { verdicts }) => sum + verdicts.length, 0);
   return { questions, unknown: study.counts.unknown, answers };
 }
 
-/** What a group really settles by its usual values; of what has none, what waits for it alone. */
-function triedOn(job: Job, study: Study, { group, alone }: Scored): readonly AnswerRef[] {
-  if (!group.isUsual) return alone;
+/** What a group settles by its usual values, of which rows; those where a usual value would stop an answer are asked when these are known. */
+interface Tried {
+  settles: readonly AnswerRef[];
+  paths: readonly string[];
+  isUsual: boolean;
+}
+function triedOn(job: Job, study: Study, { group, alone }: Scored): Tried {
+  if (!group.isUsual) return { settles: alone, paths: group.paths, isUsual: false };
   const taken = takeGroup(job, study, group, 'specified');
-  return taken === undefined ? [] : settledBy(study, taken.study);
+  if (taken === undefined) return { settles: [], paths: group.paths, isUsual: false };
+  return { settles: settledBy(study, taken.study), paths: taken.paths, isUsual: true };
 }
 
 /** A question as it was answered on a walk, with what it settled. */

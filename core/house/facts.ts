@@ -2,7 +2,7 @@ import { alike, sameItems } from '../cells/alike';
 import { type Cells, Kind } from '../cells/cells';
 import { opensOnOvercurrent, ratedCurrent } from '../devices/bands';
 import { hasResidual } from '../devices/residual';
-import { all, andThen, type Known, known, lacks, type Maybe, map, unknown } from '../job/known';
+import { all, andThen, type Known, known, lacks, type Maybe, map, type Unknown, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Combination, Device, Job, Line, Load, Point, Reading } from '../job/sealed';
 import { rowsOf, type TrackedJob } from '../job/tracked';
@@ -324,7 +324,15 @@ const generalIn = HOUSE.cell(
 function reckoned<T>(
   name: string,
   reckon: (
-    ...of: [TrackedJob, Circuit, readonly Load[], readonly Below<T>[], Maybe<Poles>, Known<number> | undefined]
+    ...of: [
+      TrackedJob,
+      Circuit,
+      readonly Load[],
+      readonly Below<T>[],
+      Maybe<Poles>,
+      Known<number> | undefined,
+      Unknown | undefined,
+    ]
   ) => Maybe<T>,
   ofOutlets: (ratedA: number) => T,
 ): (house: House, id: string) => Maybe<T> {
@@ -334,7 +342,9 @@ function reckoned<T>(
       const { job } = house;
       const general = saysNothing(house, id) ? generalIn(house, id) : undefined;
       if (general !== undefined) return map(general, ofOutlets);
-      return reckon(job, job.circuits[id]!, house.loadsOf(id), asks(house, own, id), polesIn(house, id), article220(house, id));
+      const below = asks(house, own, id);
+      const first = askedFirst(house, id);
+      return reckon(job, job.circuits[id]!, house.loadsOf(id), below, polesIn(house, id), article220(house, id), first);
     },
     alike,
   );
@@ -413,6 +423,16 @@ function takenWhole(house: House, { id, toBoardId, designCurrentA }: Circuit): b
   if (board?.otherBuilding !== true || designCurrentA === undefined) return false;
   if (board.areaM2 !== undefined || board.demandMethod !== undefined) return false;
   return finalsBelow(house, id, true).some(({ loads, wholeA }) => loads.length === 0 && wholeA === undefined);
+}
+/** A dwelling's service goes by its floor area (220.14(J), 220.42): one figure, asked before a current nobody knows. */
+function askedFirst({ job }: House, id: string): Unknown | undefined {
+  const { kind, toBoardId, diversity } = job.circuits[id]!;
+  const board = job.boards[toBoardId ?? ''];
+  if (job.dialect !== 'nec' || kind !== 'service' || diversity !== undefined || board?.areaM2 !== undefined) return undefined;
+  if (board === undefined || board.otherBuilding === true) return undefined;
+  const dwelling = map(factOf('boards', board, 'premises'), (premises) => premises === 'household');
+  const area = dwelling.known && dwelling.value ? factOf('boards', board, 'areaM2') : undefined;
+  return area?.known === false ? area : undefined;
 }
 /** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
 function article220(house: House, id: string): Known<number> | undefined {

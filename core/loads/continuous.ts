@@ -1,4 +1,4 @@
-import { all, andThen, type Known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { all, andThen, type Known, list, type Maybe, type Missing, map, type Unknown, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Job, Load } from '../job/sealed';
 import type { Poles } from '../network/states';
@@ -29,6 +29,7 @@ const round = (value: number): string => String(Number(value.toPrecision(4)));
  * What the NEC has a device carry: 1.25 times what runs for three hours or more, and the rest as it is (210.20(A)); motors and
  * marked equipment by what their own articles ask. The greatest of what was entered, what is listed and what hangs below.
  * @param calculatedA demand of the dwelling it feeds, in place of what hangs below as it is
+ * @param wants what is asked for in the first place, where that is not its current
  * @returns A; unknown where it is not said of a load, or of an entered current, whether it is continuous
  */
 export function continuousCurrent(
@@ -38,6 +39,7 @@ export function continuousCurrent(
   below: readonly Below<ContinuousCurrent>[],
   poles: Maybe<Poles>,
   calculatedA?: Known<number>,
+  wants?: Unknown,
 ): Maybe<ContinuousCurrent> {
   const path = `circuits.${circuit.id}`;
   const entered = circuit.designCurrentA !== undefined;
@@ -61,7 +63,7 @@ export function continuousCurrent(
     );
   if (loads.length > 0) ways.push(ofLoads(job, circuit, loads, poles));
   if (calculatedA !== undefined) ways.push(map(calculatedA, byCalculation));
-  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered) : undefined;
+  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered, wants) : undefined;
   if (hanging !== undefined)
     ways.push(
       andThen(circuitShare(job, circuit, hanging.length), (share) =>
@@ -72,7 +74,7 @@ export function continuousCurrent(
         }),
       ),
     );
-  if (ways.length === 0) return unknown(`${path}.designCurrentA`, `design current or loads of ${circuit.name}`);
+  if (ways.length === 0) return wants ?? unknown(`${path}.designCurrentA`, `design current or loads of ${circuit.name}`);
   return map(list(ways), greatest);
 }
 

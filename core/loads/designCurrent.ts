@@ -1,4 +1,4 @@
-import { all, andThen, type Known, known, list, type Maybe, type Missing, map, unknown } from '../job/known';
+import { all, andThen, type Known, known, list, type Maybe, type Missing, map, type Unknown, unknown } from '../job/known';
 import { factOf, ifStated } from '../job/readers';
 import type { Circuit, Job, Line, Load } from '../job/sealed';
 import { rowsOf } from '../job/tracked';
@@ -55,6 +55,7 @@ export function loadsByCircuit(job: Job): Map<string, Load[]> {
  * Design current Ib: the greatest of what was entered, what the loads come to and what hangs below.
  * A load's current is its own, else P/(U·cosφ) by its lines. Diversity counts where it is allowed and stated.
  * @param calculatedA demand of the dwelling it feeds, in place of what hangs below as it is
+ * @param wants what is asked for in the first place, where that is not its current
  * @returns A; unknown when neither a design current nor the loads say it, or one of them cannot be reckoned
  */
 export function designCurrent(
@@ -64,6 +65,7 @@ export function designCurrent(
   below: readonly Below<DesignCurrent>[],
   poles: Maybe<Poles>,
   calculatedA?: Known<number>,
+  wants?: Unknown,
 ): Maybe<DesignCurrent> {
   const path = `circuits.${circuit.id}.designCurrentA`;
   const entered = factOf('circuits', circuit, 'designCurrentA');
@@ -91,9 +93,9 @@ export function designCurrent(
         values: `${round(ibA)} A`,
       })),
     );
-  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered.known) : undefined;
+  const hanging = calculatedA === undefined ? listedBelow(circuit, below, entered.known, wants) : undefined;
   if (hanging !== undefined) ways.push(ofBelow(job, circuit, hanging));
-  if (ways.length === 0) return unknown(path, `design current or loads of ${circuit.name}`);
+  if (ways.length === 0) return wants ?? unknown(path, `design current or loads of ${circuit.name}`);
   return map(list(ways), (found) => greatest(found));
 }
 
@@ -119,10 +121,14 @@ export function listedBelow<T>(
   { id, name }: Circuit,
   below: readonly Below<T>[],
   entered: boolean,
+  wants: Unknown | undefined,
 ): readonly { name: string; lines: readonly Line[]; asks: Maybe<T> }[] | undefined {
   const listed = below.map((each) => ({
     ...each,
-    asks: each.asks ?? (unknown(`circuits.${id}.designCurrentA`, `design current of ${name}, or of ${each.name}`) as Maybe<T>),
+    asks:
+      each.asks ??
+      wants ??
+      (unknown(`circuits.${id}.designCurrentA`, `design current of ${name}, or of ${each.name}`) as Maybe<T>),
   }));
   const counted = entered ? listed.filter((_, index) => below[index]!.asks !== undefined) : listed;
   return counted.length === 0 ? undefined : counted;

@@ -56,8 +56,8 @@ interface Questions {
   causes: { asks: object; answer: readonly Cause[] };
   /** What is recommended and not required, each once. */
   advice: { asks: object; answer: readonly Cause[] };
-  /** What is to be asked, the most answers settled for one press first; what is set aside left out. */
-  asked: { asks: { aside: readonly string[] }; answer: Asked };
+  /** What is to be asked, what was called for and the most answers settled for one press first; what is set aside left out. */
+  asked: { asks: { aside: readonly string[]; wanted?: string }; answer: Asked };
   sheet: { asks: { how: Taking }; answer: SheetTried };
   supply: { asks: object; answer: SupplyStudy };
   /** Null where nothing feeds such a board. */
@@ -151,7 +151,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   }),
   causes: (study, _, job) => causesOf(job, study.findings),
   advice: (study, _, job) => causesOf(job, study.advice),
-  asked: (study, { aside }, job) => askedOf(job, study, new Set(aside)),
+  asked: (study, { aside, wanted }, job) => askedOf(job, study, new Set(aside), wanted),
   sheet: sheetInTurn,
   supply: (study, _, job) => supplyStudy(job, study),
   demand: (study, { boardId }, job) => demandStudy(job, study, boardId),

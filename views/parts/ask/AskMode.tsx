@@ -32,10 +32,10 @@ export function AskMode() {
   const jobId = useJobState((state) => state.job.id);
   const [aside, setAside] = useAside(jobId);
   const [answered, setAnswered] = useState<readonly Answered[]>([]);
-  const asked = useAnswer({ kind: 'asked', aside });
-  const wanted = useSearchParams().get('ask') ?? '';
   // Called for from a finding, that question comes first.
-  const next = asked?.questions.find(({ id }) => id === wanted || id.startsWith(`${wanted}@`)) ?? asked?.questions[0];
+  const wanted = useSearchParams().get('ask') ?? '';
+  const asked = useAnswer({ kind: 'asked', aside, wanted });
+  const next = asked?.questions[0];
   const note = (asking: Asking, of: Partial<Answered>) =>
     setAnswered((before) => [
       { number: before.length, text: asking.text, settled: asking.settles.length, aside: false, ...of },

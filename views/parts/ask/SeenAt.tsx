@@ -182,7 +182,7 @@ export function SeenAt({ id, dialect, see }: { id: string; dialect: Dialect; see
   return (
     <svg
       viewBox={`0 0 ${WIDE} ${HIGH}`}
-      className="mt-4 w-full max-w-[460px]"
+      className="mt-3 w-full max-w-[350px]"
       role="img"
       aria-label={`Seen: ${words}`}
       data-testid="seen-at"
@@ -198,7 +198,7 @@ export function SeenAt({ id, dialect, see }: { id: string; dialect: Dialect; see
         strokeWidth={1.5}
       />
       <foreignObject x={WORDS_X} y={at - 18} width={WIDE - WORDS_X} height={HIGH - at + 18}>
-        <p className="font-semibold text-[13px] text-copper leading-[18px]">{words}</p>
+        <p className="font-semibold text-[15px] text-copper leading-[19px]">{words}</p>
       </foreignObject>
     </svg>
   );

@@ -29,7 +29,7 @@ export function SheetEditor({ job, change }: { job: Job; change: Change }) {
   const lines = useMemo(() => sheetLines(job), [job]);
   const groups = useMemo(() => [...new Set(lines.map(({ on }) => on))], [lines]);
   return (
-    <div className="grid gap-4" data-testid="sheet">
+    <div className="grid gap-4" data-testid="usual-entries">
       {groups.map((on) => (
         <section key={on} aria-label={THINGS[on]![job.dialect]}>
           <h3 className="border-line border-b pb-1 font-semibold text-[13px] text-quiet">{THINGS[on]![job.dialect]}</h3>
@@ -51,7 +51,7 @@ function Line({ job, line, change }: { job: Job; line: SheetLine; change: Change
   const { text, usual, taken, own } = line;
   return (
     <li
-      className="grid grid-cols-[24px_minmax(0,1fr)] items-start gap-x-2 border-line border-b py-2 sm:grid-cols-[24px_minmax(0,5fr)_minmax(0,6fr)] pointer-coarse:grid-cols-[44px_minmax(0,1fr)]"
+      className="grid grid-cols-[24px_minmax(0,1fr)] items-start gap-x-2 border-line border-b py-2 lg:grid-cols-[24px_minmax(0,6fr)_minmax(0,9fr)] pointer-coarse:grid-cols-[44px_minmax(0,1fr)]"
       data-sheet={line.id}
     >
       <input
@@ -59,18 +59,18 @@ function Line({ job, line, change }: { job: Job; line: SheetLine; change: Change
         type="checkbox"
         checked={taken}
         onChange={() => change(line, taken ? 'ask' : 'as-shipped')}
-        className="size-4 self-start accent-copper max-sm:row-span-2 pointer-coarse:size-6 pointer-coarse:justify-self-center"
+        className="size-4 self-start accent-copper max-lg:row-span-2 pointer-coarse:size-6 pointer-coarse:justify-self-center"
       />
       <label htmlFor={id} className={cx('min-w-0', !taken && 'text-quiet')}>
         {text}
       </label>
-      <div className="min-w-0 max-sm:col-start-2">
+      <div className="min-w-0 max-lg:col-start-2">
         {!taken && <p className="text-quiet">asked every time</p>}
         {taken &&
           usual.map(({ says, reach }) => (
-            <p key={says}>
+            <p key={says} className="flex flex-wrap justify-between gap-x-4">
               <span className={cx('font-semibold', own?.changed && 'font-normal text-quiet line-through')}>{says}</span>
-              <span className="block text-[12px] text-quiet">{REACH_WORDS[reach]}</span>
+              <span className="text-[12px] text-quiet lg:w-72">{REACH_WORDS[reach]}</span>
             </p>
           ))}
         {taken && own !== undefined && <Own job={job} line={line} own={own} change={change} />}
@@ -84,13 +84,14 @@ function Own({ job, line, own, change }: { job: Job; line: SheetLine; own: NonNu
   const { how, shown, value } = own;
   if (how.kind === 'choice')
     return (
-      <Select<string>
-        aria-label={`Usual here: ${line.text}`}
-        className="mt-1 max-w-40"
-        value={String(value)}
-        options={how.options.map((each) => ({ value: String(each.value), label: each.label }))}
-        onChange={(to) => change(line, { value: how.options.find((each) => String(each.value) === to)!.value })}
-      />
+      <div className="mt-1 max-w-40">
+        <Select<string>
+          aria-label={`Usual here: ${line.text}`}
+          value={String(value)}
+          options={how.options.map((each) => ({ value: String(each.value), label: each.label }))}
+          onChange={(to) => change(line, { value: how.options.find((each) => String(each.value) === to)!.value })}
+        />
+      </div>
     );
   return (
     <KeptText
