@@ -78,6 +78,20 @@ describe('two houses from their lines alone', () => {
     expect(Object.fromEntries(origins)).toEqual({ aicA: 'stated specified', leakage: 'assumed usual' });
   });
 
+  it('make of what was assumed alike somebody’s word, and of nothing else', () => {
+    const marked = Object.values(nec.devices).filter(({ settings }) => 'voltageMarking' in settings);
+    const [first, second] = marked.map(({ id }) => id) as [string, string];
+    const at = (id: string) => `devices.${id}.settings.voltageMarking`;
+    expect(factAt(nec, at(first))!.fact).toMatchObject({ value: '120/240', from: 'assumed', origin: expect.any(String) });
+    const other = set1(nec, 'devices', second, 'settings.voltageMarking', { value: '120', from: 'assumed', origin: 'usual' });
+    const own = set1(other, 'devices', marked[2]!.id, 'settings.voltageMarking', { value: '120/240', from: 'assumed' });
+    const taken = takeSheet(own, studyJob(own), 'specified').job;
+    expect(factAt(taken, at(first))!.fact).toEqual({ value: '120/240', from: 'stated', origin: 'specified' });
+    expect(factAt(taken, at(second))!.fact).toMatchObject({ value: '120', from: 'assumed' });
+    expect(factAt(taken, at(marked[2]!.id))!.fact).toEqual({ value: '120/240', from: 'assumed' });
+    expect(factAt(takeSheet(nec, necStudy, 'assumed').job, at(first))!.fact).toMatchObject({ from: 'assumed' });
+  });
+
   it('never write over what is entered', () => {
     const id = Object.keys(nec.devices)[1]!;
     const own = set1(nec, 'devices', id, 'settings.aicA', { value: 22_000, from: 'measured' });

@@ -1,7 +1,7 @@
-import { type Taking, usualSteps } from '../edits/answers';
+import { type Taking, usualSteps, usualTo } from '../edits/answers';
 import { usualOf } from '../edits/usual';
 import { factAt, factPaths } from '../facts/read';
-import type { CollectionName } from '../job/collections';
+import { COLLECTIONS, type CollectionName } from '../job/collections';
 import { applyCommand, type Command, type Step } from '../job/commands';
 import { cutName } from '../job/ids';
 import type { Job } from '../job/schema/job';
@@ -77,6 +77,29 @@ function standing(job: Job): Group[] {
   });
 }
 
+/**
+ * Facts that stand assumed, by their name or as usual, where new work is made so as specified: the same value, now somebody's word.
+ * What is of another value stays assumed.
+ */
+function assumedAlready(job: Job): Group[] {
+  const groups = new Map<string, Group>();
+  for (const on of COLLECTIONS)
+    for (const row of Object.keys(job[on]))
+      for (const path of factPaths(job, on, row)) {
+        const fact = factAt(job, path)?.fact;
+        if (fact?.from !== 'assumed' || fact.origin === undefined) continue;
+        const to = usualTo(job, path, 'specified');
+        if (to?.origin !== 'specified' || to.value !== fact.value) continue;
+        const field = path.split('.').slice(2).join('.');
+        const id = `${on}.${field}`;
+        const group = groups.get(id);
+        if (group === undefined)
+          groups.set(id, { id, on, field, lack: undefined, paths: [path], missing: { path, what: '' }, isUsual: true });
+        else group.paths.push(path);
+      }
+  return [...groups.values()];
+}
+
 /** Rounds at most: each brings to light what checks lack behind what they lacked before. */
 const MOST_ROUNDS = 24;
 
@@ -84,11 +107,11 @@ const MOST_ROUNDS = 24;
 function* takingSheet(begun: Job, study: Study, how: Taking): Generator<Progress, SheetTaken> {
   let at = { job: begun, study };
   const left = new Set<string>();
-  const boards = standing(begun);
+  const first = [...standing(begun), ...(how === 'specified' ? assumedAlready(begun) : [])];
   const [paths, steps]: [string[], Step[]] = [[], []];
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const lacking = [...lackingIn(at.job, at.study).groups.values()].filter(({ id, isUsual }) => isUsual && !left.has(id));
-    const groups = round === 0 ? [...boards, ...lacking] : lacking;
+    const groups = round === 0 ? [...first, ...lacking] : lacking;
     if (groups.length === 0) break;
     for (const [done, group] of groups.entries()) {
       yield { done, of: groups.length };

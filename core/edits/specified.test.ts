@@ -22,9 +22,18 @@ describe('what is as specified', () => {
         shown: '86 °F',
         byReading: false,
         paths: ids.map((id) => `segments.${id}.ambientC`),
-        owners: ids.map((id) => `the cable of ${job.circuits[job.segments[id]!.circuitId]!.name}`),
+        where: ids.map((id) => job.circuits[job.segments[id]!.circuitId]!.name),
       },
     ]);
+  });
+
+  it('says of several of a circuit how many', () => {
+    const [first, second] = Object.values(job.points).filter(({ circuitId }, _, all) => circuitId === all[0]!.circuitId);
+    const both = applyCommand(job, {
+      label: 'as designed',
+      steps: [first!, second!].map(({ id }) => set('points', id, 'heightM', { value: 0.4, from: 'stated', origin: 'specified' })),
+    });
+    expect(specifiedIn(both)).toMatchObject([{ paths: { length: 2 }, where: [`${job.circuits[first!.circuitId]!.name} (2)`] }]);
   });
 
   it('is seen for all of it in one command, and stands then as any other', () => {

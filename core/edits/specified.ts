@@ -15,15 +15,15 @@ export interface Specified {
   /** A look does not confirm it: what is joined, closed or continuous is read. */
   byReading: boolean;
   paths: readonly string[];
-  /** Whose they are, each once. */
-  owners: readonly string[];
+  /** Where they are: circuits, each with how many of it, or whose they are. */
+  where: readonly string[];
 }
 
 const isReading = (job: Job, id: string): boolean => [sheetOf(job)[id] ?? []].flat().some(({ reach }) => reach === 'reading');
 
 /** Everything that is to be fitted as specified and checked, most rows first. */
 export function specifiedIn(job: Job): Specified[] {
-  const found = new Map<string, { name: string; shown: string; byReading: boolean; paths: string[]; owners: string[] }>();
+  const found = new Map<string, { name: string; shown: string; byReading: boolean; paths: string[]; at: Map<string, number> }>();
   for (const on of COLLECTIONS)
     for (const row of Object.values(job[on]))
       for (const path of factPaths(job, on, row.id)) {
@@ -31,31 +31,30 @@ export function specifiedIn(job: Job): Specified[] {
         if (at?.fact?.origin !== 'specified') continue;
         const id = `${on}.${path.split('.').slice(2).join('.')}`;
         const key = `${id} ${at.shown}`;
-        const present = found.get(key);
-        if (present === undefined)
-          found.set(key, {
-            name: at.name,
-            shown: showFact(job.dialect, at.how, at.fact.value),
-            byReading: isReading(job, id),
-            paths: [path],
-            owners: [ownerOf(job, row, at.owner)],
-          });
-        else {
-          present.paths.push(path);
-          const owner = ownerOf(job, row, at.owner);
-          if (!present.owners.includes(owner)) present.owners.push(owner);
-        }
+        const present = found.get(key) ?? {
+          name: at.name,
+          shown: showFact(job.dialect, at.how, at.fact.value),
+          byReading: isReading(job, id),
+          paths: [],
+          at: new Map<string, number>(),
+        };
+        found.set(key, present);
+        present.paths.push(path);
+        const place = placeOf(job, row, at.owner);
+        present.at.set(place, (present.at.get(place) ?? 0) + 1);
       }
   return [...found]
-    .map(([key, each]) => ({ id: key.split(' ')[0]!, ...each }))
+    .map(([key, { at, ...each }]) => ({
+      id: key.split(' ')[0]!,
+      ...each,
+      where: [...at].map(([place, many]) => (many === 1 ? place : `${place} (${many})`)),
+    }))
     .sort((a, b) => b.paths.length - a.paths.length || (a.id < b.id ? -1 : 1));
 }
 
-/** Whose a fact is, with the circuit of a part that does not name it. */
-function ownerOf(job: Job, row: { id: string; circuitId?: string | undefined }, name = row.id): string {
-  const circuit = job.circuits[row.circuitId ?? '']?.name;
-  return circuit === undefined || name.includes(circuit) ? name : `${name}, ${circuit}`;
-}
+/** The circuit a fact is of, or what it is of where that is of none. */
+const placeOf = (job: Job, row: { id: string; circuitId?: string | undefined }, name = row.id): string =>
+  job.circuits[row.circuitId ?? '']?.name ?? name;
 
 const counted = new WeakMap<object, number>();
 /** Facts of a row, or of what is inside it, that stand as specified; a row that is the same is counted once. */

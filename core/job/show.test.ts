@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { lengthUnit, prefixFor, showAmount, showCurrent, showNumber, showPaced, showSmall, showTime, showTorque } from './show';
+import {
+  lengthUnit,
+  prefixFor,
+  showAmount,
+  showCurrent,
+  showLength,
+  showNumber,
+  showPaced,
+  showSmall,
+  showTime,
+  showTorque,
+} from './show';
 
 const THIN = '\u202f';
 
@@ -24,6 +35,22 @@ describe('numbers as they are read', () => {
       '30 ft',
       '30 ft',
     ]);
+  });
+  it.each([
+    [0.3, '12 in.'],
+    [0.4064, '16 in.'],
+    [0.6096, '2 ft'],
+    [1.6764, '5 ft 6 in.'],
+    [2.4384, '8 ft'],
+    [2.4, '7 ft 10.5 in.'],
+    [0.005, '0.197 in.'],
+    [6, '19 ft 8 in.'],
+    [6.1, '20 ft'],
+    [13.87, '45.5 ft'],
+    [0, '0 ft'],
+  ])('%d m reads as a tape does: %s', (metres, text) => {
+    expect(showLength(metres, 'nec')).toBe(text);
+    expect(showLength(metres, 'iec')).toBe(`${showNumber(metres)} m`);
   });
   it('with as many digits as asked', () => {
     expect(showNumber(1234.56, 5)).toBe('1234.6');

@@ -69,7 +69,17 @@ export const showArea = (areaM2: number, dialect: 'iec' | 'nec'): string =>
 
 /** A length as people of the dialect read it: `34 m`, `62 ft`. */
 export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
-  return dialect === 'nec' ? `${showNumber(lengthM / M_PER_FT)} ft` : `${showNumber(lengthM)} m`;
+  if (dialect !== 'nec') return `${showNumber(lengthM)} m`;
+  const feet = lengthM / M_PER_FT;
+  return feet >= TAPED_FT || Number.isInteger(Number(feet.toFixed(2))) ? `${showNumber(feet)} ft` : taped(feet);
+}
+/** Below so many feet a length is read off a tape, in half inches; above it is paced out. */
+const TAPED_FT = 20;
+function taped(feet: number): string {
+  const inches = Math.round(feet * 24) / 2;
+  if (inches < 24) return `${inches === 0 ? showNumber(feet * 12) : inches} in.`;
+  const rest = inches % 12;
+  return rest === 0 ? `${inches / 12} ft` : `${Math.floor(inches / 12)} ft ${rest} in.`;
 }
 
 /** A length as one paces it: `30 ft`, `9 m`. */

@@ -242,7 +242,7 @@ function mainSteps(job: Job, service: Circuit, said: Said, state: WorkState, ids
           ratingA: stated(said.mainA!),
           poles,
           ...(said.capacityA === undefined ? {} : { aicA: stated(said.capacityA) }),
-          ...(system === 'split-phase' ? { voltageMarking: { value: '120/240', from: 'assumed' } } : {}),
+          ...(system === 'split-phase' ? { voltageMarking: { value: '120/240', from: 'assumed', origin: 'usual' } } : {}),
         }
       : { family: 'switch', duty: 'main', ratingA: stated(said.mainA!), poles: lines.length === 3 ? '4P' : '2P' };
   const row = {

@@ -19,15 +19,15 @@ export function UsualSheet() {
     <section aria-label="Usual sheet" className="mb-5" data-screen data-testid="usual-sheet">
       <h2 className="mb-1 font-semibold text-base">What is usual</h2>
       <p className="mb-2 text-quiet">
-        Taken at once for everything that is lacking. What was entered stays, and nothing stops by it.{' '}
-        <Link
-          prefetch={false}
-          href={hrefOf(jobId, { step: 'card' }, false)}
-          className="underline decoration-dotted underline-offset-4"
-        >
-          What the sheet says
-        </Link>
+        Taken at once for everything that is lacking. What was entered stays, and nothing stops by it.
       </p>
+      <Link
+        prefetch={false}
+        href={hrefOf(jobId, { step: 'card' }, false)}
+        className="mb-2 inline-flex items-center text-quiet underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11"
+      >
+        What the sheet says
+      </Link>
       <div className="grid gap-2">
         {HOW.map(({ how: each, label, says }) =>
           how === each ? (

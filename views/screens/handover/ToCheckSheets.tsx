@@ -45,13 +45,13 @@ export function ToCheckSheets({ paper }: { paper: PaperName }) {
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ id, name, shown, owners, paths, byReading }) => (
+          {rows.map(({ id, name, shown, where, paths, byReading }) => (
             <tr key={`${id} ${shown}`} className="border-line-strong border-b align-top">
               <td className="w-[24%] py-1 pr-2">{name}</td>
               <td className="w-[18%] py-1 pr-2 font-semibold">{shown}</td>
               <td className="py-1 pr-2 text-quiet">
                 {paths.length > 1 && <span className="text-ink">{paths.length}: </span>}
-                {owners.join('; ')}
+                {where.join('; ')}
               </td>
               <td className="w-[52px] py-1 pr-2">{byReading ? 'reading' : 'look'}</td>
               {['right', 'wrong'].map((box) => (
@@ -72,7 +72,7 @@ function inPages(rows: readonly Specified[], most: number): Specified[][] {
   const pages: Specified[][] = [];
   let lines = most;
   for (const row of rows) {
-    const takes = Math.max(2, Math.ceil(row.owners.join('; ').length / LETTERS)) + 0.6;
+    const takes = Math.max(2, Math.ceil(row.where.join('; ').length / LETTERS)) + 0.6;
     if (lines + takes > most) {
       pages.push([]);
       lines = 0;
