@@ -126,12 +126,12 @@ describe('the usual sheet', () => {
       told,
     );
     await page.waitForSelector('[data-testid=to-check]');
-    await expect.poll(() => text(page, '[data-testid=to-check]')).toContain('facts stand as specified');
+    await expect.poll(() => text(page, '[data-testid=to-check]')).toContain('facts are as specified');
     // The head counts them, and leads to the list to take along.
     const counted = Number(await text(page, '[data-testid=to-check-count]'));
     expect(counted).toBeGreaterThan(50);
     await page.click('[data-testid=to-check-count]');
-    await page.waitForSelector(`[data-testid=sheet] ::-p-text(${counted} facts stand as specified)`);
+    await page.waitForSelector(`[data-testid=sheet] ::-p-text(${counted} facts are as specified)`);
     expect(await accessibilityProblems(page)).toEqual([]);
     await page.close();
   });

@@ -151,7 +151,7 @@ describe('accepting a finding', () => {
     await page.click(`${row} [data-accept]`);
     await page.waitForSelector('[role=dialog] textarea');
     await page.locator('[role=dialog] button[type=submit]').click();
-    await page.waitForSelector('[role=dialog] ::-p-text(a reason is wanted)');
+    await page.waitForSelector('[role=dialog] ::-p-text(a reason is required)');
     await page.type('[role=dialog] textarea', 'Fed from elsewhere until June');
     await page.locator('[role=dialog] input:not([type=date])').fill('Ines Moor');
     await page.locator('[role=dialog] button[type=submit]').click();

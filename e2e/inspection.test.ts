@@ -121,7 +121,7 @@ describe('a board is inspected', () => {
     await page.waitForSelector('[data-testid=found] tbody tr');
     const sheet = await text(page, '[data-testid=sheet]');
     expect(sheet).toMatch(/\d+ of 54 things looked at, \d+ wrong, \d+ not seen/);
-    expect(sheet).toContain('close it with a blank made for it');
+    expect(sheet).toContain('close it with a blank intended for it');
     await page.goto(`${app.url}/jobs/kiln-house/handover?print=labels`);
     await page.waitForSelector('[data-label=pantry-point]');
     await expect.poll(() => text(page, '[data-label=pantry-point]')).toContain('resets atMain panel');

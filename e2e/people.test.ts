@@ -37,7 +37,7 @@ describe('who is protected', () => {
     await expect.poll(() => text(page, '[data-testid=asked]')).toContain('Pantry counter breaker is class A');
     await expect
       .poll(() => text(page, '[data-testid=arc-sentence]'))
-      .toMatch(/carries that for ever.*At|Across two conductors at 75 A/s);
+      .toMatch(/carries that without tripping.*At|Across two conductors at 75 A/s);
     await press(page, '[data-testid=mends]', 'Apply');
     await marked(page, 'pantry-point', ['pass', 'pass']);
     await page.waitForFunction(() => document.querySelector('[data-testid=totals]')?.textContent?.includes('19 of 21'));
@@ -95,7 +95,7 @@ describe('who is protected', () => {
     await page.click('[data-testid=asked] button[aria-label^="Local rule"]');
     await page.waitForSelector('[role=dialog] textarea');
     await press(page, '[role=dialog]', 'Write it down');
-    await page.waitForFunction(() => document.querySelector('[role=dialog]')?.textContent?.includes('a reason is wanted'));
+    await page.waitForFunction(() => document.querySelector('[role=dialog]')?.textContent?.includes('a reason is required'));
     await page.type('[role=dialog] input[name=rule]', 'County rule 4');
     await page.type('[role=dialog] textarea', 'range stays as agreed');
     await press(page, '[role=dialog]', 'Write it down');

@@ -90,7 +90,7 @@ function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
   // Of a place of work the bathrooms may hold a panel, as long as it does not switch off the service.
   const mayStand = use?.value === 'bath' && premises.value === 'work' && circuit.kind !== 'service';
   if (where !== undefined && !mayStand) {
-    const because = `it stands in ${where}, ${room!.name}`;
+    const because = `it is in ${where}, ${room!.name}`;
     return [ruled(id, title, asFor(board.state), because, rule, join(use!.given, premises.given))];
   }
   if (use?.value !== 'stairs' && board.overSteps === undefined) return [];
@@ -100,7 +100,7 @@ function standing({ job, circuit }: CircuitFacts, board: Board): Check[] {
       title,
       rule,
       fact: factOf('boards', board, 'overSteps'),
-      judge: (over) => (over ? [asFor(board.state), 'it stands over the steps'] : ['pass', 'it stands beside the steps']),
+      judge: (over) => (over ? [asFor(board.state), 'it is over the steps'] : ['pass', 'it is beside the steps']),
     }),
   ];
 }
@@ -229,7 +229,7 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
       id,
       title,
       count > most ? asFor(board.state) : doubtful ? 'caution' : 'pass',
-      `${because}; at most ${most} in one enclosure`,
+      `${because}; up to ${most} permitted in one enclosure`,
       rule,
     ),
   ];

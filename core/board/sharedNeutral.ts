@@ -191,7 +191,7 @@ function asLaid({ job, circuit }: CircuitFacts, title: string): Check[] {
       judge: (pigtailed) =>
         pigtailed
           ? ['pass', 'goes on without the outlet']
-          : ['stop', 'through the outlets: without one of them the neutral of both is open, and their loads stand in series'],
+          : ['stop', 'through the outlets: without one of them the neutral of both is open, and their loads are in series'],
     }),
     saidCheck({
       id: keyed('shared', 'grouped'),

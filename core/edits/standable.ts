@@ -59,7 +59,7 @@ export function standableAt(job: Job, circuitId: string): Standable[] {
   const could = madeFor(job, circuitId, device, ratingA);
   if (could.length === 0 || could.some(({ command }) => command === null)) return could;
   // What stands is none of the usual ones.
-  return [{ id: 'now', name: device.name, besides: 'as it stands', part: '', ratingA, command: null }, ...could];
+  return [{ id: 'now', name: device.name, besides: 'as it is', part: '', ratingA, command: null }, ...could];
 }
 
 function madeFor(job: Job, circuitId: string, device: Device, now: number): Standable[] {

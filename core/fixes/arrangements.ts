@@ -154,7 +154,7 @@ function row(
   const whole = loads.every(({ standing, limits }) => standing.known && limits.known);
   return {
     kind: arranged?.kind ?? 'now',
-    label: arranged === undefined ? 'as it stands' : LABELS[arranged.kind],
+    label: arranged === undefined ? 'as it is' : LABELS[arranged.kind],
     command: arranged?.command ?? null,
     rooms: Math.max(0, ...darks.map(({ rooms }) => rooms.length)),
     stairs:

@@ -85,7 +85,7 @@ function tried(job: Job, study: Study, circuit: CircuitStudy, way: ProtectionOpt
   const button = buttons.at(-1);
   return {
     kind: way?.kind ?? 'now',
-    label: way?.command.label ?? 'as it stands',
+    label: way?.command.label ?? 'as it is',
     command: way?.command ?? null,
     verdict,
     unknowns,

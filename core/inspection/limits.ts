@@ -50,7 +50,7 @@ function lengthOf(
         because: () => '',
         working: () => [
           line(
-            bound === 'no less' ? 'wanted ≤ there' : 'there ≤ allowed',
+            bound === 'no less' ? 'required ≤ actual' : 'actual ≤ permitted',
             `${figure(demand / by)} ≤ ${figure(limit / by)}`,
             holds(demand, limit),
             rule,
@@ -95,7 +95,7 @@ function bendingSpace(feed: SegmentFacts | undefined, job: Job): Measured {
           `${show(there)} for ${of.replace('AWG', ' AWG')}: ${show(wanted.besideM)} where the wire leaves beside its terminal, ${show(wanted.oppositeM)} where it leaves by the wall opposite`,
         working: () => [
           line(
-            'wanted ≤ there',
+            'required ≤ actual',
             `${figure(m / 0.0254)} ≤ ${figure(there / 0.0254)}`,
             holds(m, there),
             bendingSpaceSource(job.pack),
@@ -121,7 +121,7 @@ export function deviceLimits({ pack }: Job, device: Device): Limits {
           beyond,
           secondary: true,
           because: () => '',
-          working: () => [line('wires ≤ made for', `${there} ≤ ${limit}`, holds(there, limit), ruleOf(pack, 'wires'))],
+          working: () => [line('wires ≤ rated', `${there} ≤ ${limit}`, holds(there, limit), ruleOf(pack, 'wires'))],
         }));
       }),
     torque: (value, beyond) =>

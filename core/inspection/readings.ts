@@ -55,7 +55,7 @@ function wrongIn(
     const mohm = unit === 'Ω' && value !== undefined ? value / 1e6 : value;
     if (mohm === undefined || fits(INSULATION_MOHM, mohm)) return undefined;
     // The American code has no figure for it: what is usual is the same.
-    return [job.dialect === 'nec' ? 'caution' : 'stop', `insulation of ${mohm} MΩ, of at least ${INSULATION_MOHM} MΩ`];
+    return [job.dialect === 'nec' ? 'caution' : 'stop', `insulation ${mohm} MΩ, minimum ${INSULATION_MOHM} MΩ`];
   }
   // Beyond the instrument's scale: what is to be joined is open.
   if (CONTINUITY.has(kind) && (outcome === 'off-scale' || outcome === 'wrong'))

@@ -73,11 +73,11 @@ export function showLength(lengthM: number, dialect: 'iec' | 'nec'): string {
   const feet = lengthM / M_PER_FT;
   return feet >= TAPED_FT || Number.isInteger(Number(feet.toFixed(2))) ? `${showNumber(feet)} ft` : taped(feet);
 }
-/** Below so many feet a length is read off a tape, in half inches; above it is paced out. */
+/** Below so many feet a length is read off a tape, in quarter inches; above it is paced out. */
 const TAPED_FT = 20;
 function taped(feet: number): string {
-  const inches = Math.round(feet * 24) / 2;
-  if (inches < 24) return `${inches === 0 ? showNumber(feet * 12) : inches} in.`;
+  const inches = Math.round(feet * 48) / 4;
+  if (inches < 24) return `${inches < 1 ? showNumber(feet * 12) : inches} in.`;
   const rest = inches % 12;
   return rest === 0 ? `${inches / 12} ft` : `${Math.floor(inches / 12)} ft ${rest} in.`;
 }

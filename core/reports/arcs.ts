@@ -23,7 +23,7 @@ export function arcSentence({ job, protective, design }: CircuitFacts): string |
   const seriesA = Math.min(Math.max(drawn, gates[0]![0]), holdsA);
   const gate = [...gates].reverse().find(([currentA]) => currentA <= seriesA + 1e-9) ?? gates[0]!;
   const word = job.dialect === 'nec' ? 'AFCI' : 'AFDD';
-  const series = `An arc in series with the load at ${showCurrent(seriesA)}: ${device.name} carries that for ever, an ${word} opens within ${showTime(gate[1])}.`;
+  const series = `An arc in series with the load at ${showCurrent(seriesA)}: ${device.name} carries that without tripping, an ${word} opens within ${showTime(gate[1])}.`;
   const [soonest, latest] = [timeAt(minimum, PARALLEL_FROM_A), timeAt(maximum, PARALLEL_FROM_A)];
   const takes =
     PARALLEL_FROM_A <= holdsA || !Number.isFinite(latest)

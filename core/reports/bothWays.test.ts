@@ -45,7 +45,7 @@ describe('a load that takes either voltage', () => {
   it('says why where the two cannot be compared', () => {
     const shared = heater();
     shared.loads.other = { ...shared.loads.l!, id: 'other' };
-    expect(bothWays(shared, 'l')).toEqual({ why: 'other loads hang on c' });
+    expect(bothWays(shared, 'l')).toEqual({ why: 'other loads are on c' });
     const bare = heater();
     delete bare.loads.l!.powerW;
     expect(bothWays(bare, 'l')).toEqual({ why: 'what machine draws is not known' });

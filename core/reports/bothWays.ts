@@ -45,7 +45,7 @@ export function bothWays(job: Job, loadId: string, before?: Study): BothWays {
     Object.values(rows).filter((row) => row.circuitId === circuit.id && row.state !== 'removed');
   const [devices, cables] = [of(job.devices), of(job.segments)];
   if (Object.values(job.loads).some((other) => other.circuitId === circuit.id && other.id !== loadId))
-    return { why: `other loads hang on ${circuit.name}` };
+    return { why: `other loads are on ${circuit.name}` };
   const [device, cable] = [devices[0], cables[0]];
   if (device === undefined || devices.length > 1 || !('poles' in device.settings))
     return { why: `${circuit.name} is to have one breaker` };

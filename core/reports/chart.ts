@@ -6,6 +6,7 @@ import { otherWays } from '../house/chains';
 import type { CircuitFacts } from '../house/facts';
 import { isOvercurrent } from '../house/facts';
 import { all, need } from '../job/known';
+import { QUANTITIES } from '../job/quantities';
 import type { Device, Grade } from '../job/sealed';
 import { faultWord } from '../job/terms';
 import type { SegmentFacts } from '../network/segmentFacts';
@@ -27,7 +28,9 @@ export interface DrawnBand {
 }
 
 interface DrawnFault {
+  /** What it is, and by its symbol. */
   label: string;
+  symbol: string;
   currentA: number;
   kind: 'MAX' | 'MIN';
 }
@@ -101,11 +104,17 @@ function faultLines({ job, poles, wiring, house: { network } }: CircuitFacts): D
       most = { currentA: fault.value.currentA, kind };
   }
   if (most !== undefined)
-    lines.push({ label: `maximum at its start, ${faultWord(job.dialect, most.kind)}`, currentA: most.currentA, kind: 'MAX' });
+    lines.push({
+      label: `maximum at its start, ${faultWord(job.dialect, most.kind)}`,
+      symbol: QUANTITIES.Ipf[job.dialect].symbol,
+      currentA: most.currentA,
+      kind: 'MAX',
+    });
   const least = network.leastAtEnd(wiring, 'L-PE');
   if (least.known)
     lines.push({
       label: `minimum at the far end, ${faultWord(job.dialect, 'L-PE')}`,
+      symbol: `min ${faultWord(job.dialect, 'L-PE')}`,
       currentA: least.value.currentA,
       kind: 'MIN',
     });
@@ -114,7 +123,7 @@ function faultLines({ job, poles, wiring, house: { network } }: CircuitFacts): D
 
 function thinnestLimit(cables: readonly SegmentFacts[]): CircuitChart['cable'] {
   const cable = thinnest(cables);
-  return cable === undefined ? null : { label: `${cable.mm2} mm² heat limit`, a2s: cable.a2s };
+  return cable === undefined ? null : { label: `k²S² of ${cable.mm2} mm²`, a2s: cable.a2s };
 }
 
 /** The live conductor of a way that takes the least energy. */

@@ -270,7 +270,7 @@ export function besidesPart(job: Job, facts: CircuitFacts, subject: Subject, che
     const fill = here('box-fill');
     const uncounted = {
       ...judgedRow(job.dialect, null, 'box-fill', 'Box fill', subject.id, []),
-      because: 'not counted: what is in the box stands below',
+      because: 'not counted: what is in the box is below',
     };
     return [...coverRow(facts, subject.id), ...(nec && fill.length === 0 ? [uncounted] : worked('box-fill', 'Box fill', fill))];
   }

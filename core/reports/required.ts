@@ -34,7 +34,7 @@ const DIVISION: Readonly<Partial<Record<RulePackId, Source>>> = {
 
 const NOT_ASSESSED: Readonly<Record<Job['dialect'], readonly string[]>> = {
   nec: [
-    'where along walls, counters and islands outlets stand',
+    'where along walls, counters and islands outlets are',
     'hallways, foyers, service outlets for equipment',
     'smoke alarms: the building code asks for them',
   ],

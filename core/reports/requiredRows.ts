@@ -110,7 +110,7 @@ const circuitsFor =
     if (there >= least) return [];
     const unrated = named.filter(({ ratedA }) => ratedA === undefined).map(({ circuit }) => circuit);
     if (there + unrated.length >= least) {
-      const what = `rating of ${unrated.map(({ name }) => name).join(', ')}, ${purpose} circuit: ${ASKED_A} A is asked for`;
+      const what = `rating of ${unrated.map(({ name }) => name).join(', ')}, ${purpose} circuit: ${ASKED_A} A is required`;
       return [{ id: `circuit:${purpose}`, verdict: 'unknown', what, circuitId: unrated[0]!.id }];
     }
     const isNew = dwellingIsNew(walk) || rooms.some(({ id }) => roomIsNew(walk, id));
@@ -256,12 +256,12 @@ function lightsDivided({ finals, house, job }: Walk): Found[] {
   if (lit.length === 0) return [];
   if (lit.length === 1 && finals.length > 2)
     return [
-      { id: 'lights', verdict: 'caution', what: `all lights hang on ${lit[0]!.number} ${lit[0]!.name}`, circuitId: lit[0]!.id },
+      { id: 'lights', verdict: 'caution', what: `all lights are on ${lit[0]!.number} ${lit[0]!.name}`, circuitId: lit[0]!.id },
     ];
   const ahead = new Set(lit.map(({ behindDeviceId }) => behindDeviceId));
   const [only] = ahead;
   if (ahead.size !== 1 || only === undefined) return [];
-  return [{ id: 'lights', verdict: 'caution', what: `all lights hang behind ${job.devices[only]?.name ?? 'one device'}` }];
+  return [{ id: 'lights', verdict: 'caution', what: `all lights are behind ${job.devices[only]?.name ?? 'one device'}` }];
 }
 
 export const IEC: readonly Row[] = [{ clause: '', look: lightsDivided }];

@@ -207,7 +207,7 @@ function aliveSaid({ settings }: Job['devices'][string]): string {
   }
   const residual = 'residual' in settings ? settings.residual : undefined;
   if (residual?.functionalEarth?.value === 'loose')
-    return 'Its functional-earth lead hangs loose: with the neutral lost ahead it is dead.';
+    return 'Its functional-earth lead is loose: with the neutral lost ahead it is dead.';
   if (residual?.voltageDependent?.value === undefined) return 'Whether it works without the neutral ahead is not said.';
   if (!residual.voltageDependent.value) return 'Works by the fault current alone, with or without the neutral ahead.';
   return residual.functionalEarth?.value === 'landed'

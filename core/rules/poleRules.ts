@@ -69,7 +69,7 @@ export const POLE_RULES: readonly PoleRule[] = [
     wants: 'neutral',
     otherwise: 'stop',
     clause: 'isolation',
-    why: 'through the soil the neutral may stand away from earth: it is parted with the lines',
+    why: 'through the soil the neutral may be away from earth: it is opened with the lines',
   },
   {
     id: 'isolation-tn',

@@ -46,6 +46,9 @@ function useColours(paper: boolean) {
   return colours;
 }
 
+/** An axis that has a name. */
+const AXIS = (color: string) => ({ color, fontSize: '12px', fontFamily: 'inherit', fontWeight: 400 });
+
 /** The library draws frame and axes, from a series that is the same whatever is shown: it lays itself out anew only with the axes. */
 const FRAME = [{ name: 'frame', data: [] }];
 
@@ -59,7 +62,7 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
       now !== null && now.x === x && now.y === y && now.width === width && now.height === height ? now : { x, y, width, height },
     );
   };
-  const { units = PLAIN_UNITS } = model;
+  const { units = PLAIN_UNITS, axes: { x: axisX, y: axisY } = { x: undefined, y: undefined } } = model;
   const [fromA, toA] = model.decadesA;
   const [fromS, toS] = model.decadesS;
   // biome-ignore lint/correctness/useExhaustiveDependencies: measure only sets state
@@ -96,6 +99,7 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
           style: { colors: colours.quiet, fontSize: '12px' },
           hideOverlappingLabels: false,
         },
+        ...(axisX === undefined ? {} : { title: { text: axisX, style: AXIS(colours.quiet) } }),
         axisTicks: { show: false },
         axisBorder: { color: colours.line },
         crosshairs: { show: false },
@@ -105,6 +109,7 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
         min: fromS,
         max: toS,
         tickAmount: toS - fromS,
+        ...(axisY === undefined ? {} : { title: { text: axisY, style: AXIS(colours.quiet) } }),
         labels: {
           formatter: (value) => decadeLabel(Math.round(value), units.y),
           style: { colors: colours.quiet, fontSize: '12px' },
@@ -112,7 +117,7 @@ export function TimeCurrentChart({ model, onProbe, probeText, note, paper = fals
         },
       },
     }),
-    [fromA, toA, fromS, toS, units.x, units.y, colours.line, colours.quiet],
+    [fromA, toA, fromS, toS, units.x, units.y, axisX, axisY, colours.line, colours.quiet],
   );
   return (
     <div

@@ -36,6 +36,8 @@ export interface ChartModel {
   verticals: readonly { currentA: number; label: string; title: string; chosen?: true }[];
   diagonal: { a2s: number; label: string } | null;
   units?: ChartUnits;
+  /** What the axes show, where that is more than the current a device carries and the time it takes. */
+  axes?: { x: string; y: string };
   /** Single places, as of an inrush or where two bands come nearest. */
   places?: readonly { currentA: number; timeS: number; label: string; kind: 'flows' | 'nearest' }[];
 }

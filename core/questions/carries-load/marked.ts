@@ -30,7 +30,7 @@ export function markedDevices({ job, loads, wiring, protective }: CircuitFacts):
         rule,
         secondary: true,
         because: () =>
-          `${load.name} is marked for a device of ${figure(markedA)} A at most; the least ahead of it has ${figure(ratedA)} A`,
+          `${load.name} is marked for a maximum device of ${figure(markedA)} A; the smallest ahead of it is ${figure(ratedA)} A`,
         working: () => [line('rating ≤ as marked', `${figure(ratedA)} ≤ ${figure(markedA)}`, holds(ratedA, markedA), rule)],
       };
     });

@@ -24,7 +24,7 @@ function sizeCheck(
 ): Check[] {
   if (!least.known) return [];
   const { size, why, rule } = least.value;
-  const words = `${showSize(size)} copper at least ${why}`;
+  const words = `${showSize(size)} copper required ${why}`;
   if (entered === undefined) return [ruled(id, title, 'not-applicable', `${words}; what is there is not entered`, rule)];
   const comparison = map(all({ present: need(entered, path, title), least }), ({ present }): Comparison => {
     const [demand, limit] = [sizeMm2(size), sizeMm2(present)];
@@ -36,7 +36,9 @@ function sizeCheck(
       rule,
       secondary: true,
       because: () => `${words}; ${showSize(present)} there`,
-      working: () => [line('size wanted ≤ size there', `${showSize(size)} ≤ ${showSize(present)}`, holds(demand, limit), rule)],
+      working: () => [
+        line('size required ≤ size fitted', `${showSize(size)} ≤ ${showSize(present)}`, holds(demand, limit), rule),
+      ],
     };
   });
   return [judge(id, title, comparison)];

@@ -15,7 +15,7 @@ describe('cable where it lies', () => {
   });
   it('the main bonding of a service is half its protective conductor, and more where the neutral is earthed all along', () => {
     const job = threePhaseHouse(star());
-    expect(check(cableAnswer(job, 'service'), 'bonding').because).toContain('10 mm² copper at least for lines of 35 mm²');
+    expect(check(cableAnswer(job, 'service'), 'bonding').because).toContain('10 mm² copper required for lines of 35 mm²');
     const bonded = (mm2: string, more: Partial<Job> = {}) => {
       const next = { ...threePhaseHouse(star()), ...more };
       next.origins[next.circuits.service!.fromOriginId!]!.bondingSize = stated(mm2);

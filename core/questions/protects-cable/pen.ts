@@ -43,7 +43,7 @@ export function penChecks(facts: CircuitFacts, stretch: Stretch): Check[] {
       rule,
       secondary: true,
       because: () => `for a neutral of ${material} that is the protective conductor as well`,
-      working: () => [line('section wanted ≤ section there', `${demand} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
+      working: () => [line('section required ≤ section fitted', `${demand} ≤ ${figure(limit)}`, holds(demand, limit), rule)],
     };
   });
   return [judge(id, title, comparison)];

@@ -118,7 +118,7 @@ function legCheck({ id, name, iz }: Cable, leg: Maybe<number>, rule: Comparison[
       unit: 'A',
       of: ['Ib', 'Iz'],
       rule,
-      because: () => `what flows in ${name} by where the loads hang on the ring`,
+      because: () => `what flows in ${name} by where the loads are on the ring`,
       working: () => [
         ...ampacityLines(ampacity),
         line('I in this length ≤ Iz', `${figure(demand)} ≤ ${figure(ampacity.izA)}`, holds(demand, ampacity.izA), rule),

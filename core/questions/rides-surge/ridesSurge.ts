@@ -59,8 +59,8 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
   const { is, why } = need.value;
   if (!is)
     return stages.length === 0
-      ? ruled(keyed('surge-need'), TITLE, 'pass', `not asked for: ${why}`, rule, need.given)
-      : ruled(keyed('surge-need'), TITLE, 'pass', `not asked for, and there: ${why}`, rule, need.given);
+      ? ruled(keyed('surge-need'), TITLE, 'pass', `not required: ${why}`, rule, need.given)
+      : ruled(keyed('surge-need'), TITLE, 'pass', `not required, and fitted: ${why}`, rule, need.given);
   // The American rule binds service equipment where that is new or replaced; the others any new circuit.
   const old = job.dialect === 'nec' ? serviceStands(facts) : circuit.state === 'existing' && serviceStands(facts);
   if (there.length === 0) {
@@ -212,7 +212,7 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
               ),
             ]
           : []),
-        line('surge it stands', most.what, `${figure(most.kV)} kV`, WITHSTAND_SOURCE),
+        line('withstand', most.what, `${figure(most.kV)} kV`, WITHSTAND_SOURCE),
         line('≤ 0.8 of that', `${figure(kV)} ≤ ${figure(limit)}`, holds(kV, limit), rule),
       ],
     };

@@ -164,7 +164,7 @@ function currents({ job }: CircuitFacts, { device, atOrigin, at }: SurgeStage): 
           rule,
           secondary: true,
           because: () => '',
-          working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
+          working: () => [line('required ≤ rated', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
         }),
       ),
     );
@@ -212,7 +212,7 @@ function neutralPart({ job }: CircuitFacts, { device, at }: SurgeStage): Check[]
             rule,
             secondary: true,
             because: () => '',
-            working: () => [line('asked for ≤ made for', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
+            working: () => [line('required ≤ rated', `${figure(wants)} ≤ ${figure(kA)} kA`, holds(wants, kA), rule)],
           }),
         ),
       ),
@@ -281,7 +281,7 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
     ];
   if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name} was to open it and is gone`, rule, own.given)];
   const ahead = standsAhead(facts, stage, backup);
-  if (!ahead) return [ruled(id, title, 'stop', `${backup.name} does not stand ahead of it`, rule, own.given)];
+  if (!ahead) return [ruled(id, title, 'stop', `${backup.name} is not ahead of it`, rule, own.given)];
   if (!opensOnOvercurrent(backup.settings))
     return [
       ruled(id, title, 'stop', `${backup.name} clears no short circuit: an overcurrent device is required`, rule, own.given),
@@ -409,7 +409,7 @@ function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Ch
         id,
         title,
         'caution',
-        `the surge passes ${each.name}, which is not said to stand 3 kA 8/20: when it opens, the protection is gone with it`,
+        `the surge passes ${each.name}, not known to withstand 3 kA 8/20: when it opens, the protection is gone with it`,
         rule,
         stands.given,
       ),

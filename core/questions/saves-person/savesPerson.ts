@@ -24,7 +24,7 @@ import { typeChecks } from './residual/types';
 /** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
 export function savesPerson(facts: CircuitFacts): Check[] {
   const checks = checksOf(facts);
-  return checks.length > 0 ? checks : [notApplicable(keyed('outlets'), 'Outlets', 'nothing is asked for here')];
+  return checks.length > 0 ? checks : [notApplicable(keyed('outlets'), 'Outlets', 'nothing is required here')];
 }
 
 const checksOf = (facts: CircuitFacts): Check[] => [

@@ -6,7 +6,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'space-depth': {
     zone: 'space',
     name: 'Depth before it',
-    right: 'room to stand before it',
+    right: 'room to stand in front of it',
     weight: 'work',
     nec: '110.26(A)(1)',
     fix: 'clear the space, or move what takes it',
@@ -149,7 +149,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     weight: 'worth-saying',
     practice: 'both',
     code: 'C3',
-    right: 'all there, blunt, and made for it',
+    right: 'all there, blunt, and intended for it',
     fix: 'fit blunt screws of its own kind: a pointed one goes through insulation',
   },
   'knock-outs': {
@@ -158,7 +158,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     right: 'every opening without a cable is closed',
     weight: 'hazard',
     code: 'C2',
-    fix: 'close it with a blank made for it',
+    fix: 'close it with a blank intended for it',
     nec: '110.12(A)',
     bs: '416.2.1',
     iec: part('4-41', '2005+A1:2017', '416.2'),
@@ -249,7 +249,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     name: 'Barrier before the line side',
     weight: 'work',
     right: 'with the main off no live service part can be touched by chance',
-    fix: 'fit the barrier made for it',
+    fix: 'fit the barrier intended for it',
     nec: { 'nec-2017': '408.3(A)(2)', 'nec-2020': '230.62(C)' },
   },
   'main-earth-whole': {
@@ -260,7 +260,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     right: { nec: 'one piece from the electrode on, tight, nowhere cut', iec: 'whole, tight, nowhere cut' },
     fix: {
       nec: 'run it unbroken, or join it with an irreversible connector listed for that',
-      iec: 'join it again with a clamp made for it',
+      iec: 'join it again with a clamp intended for it',
     },
     nec: '250.64(C), 250.70',
     bs: '542.3.2, 542.4',
@@ -324,7 +324,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     weight: 'hazard',
     code: 'C2',
     name: { nec: 'Twisted grounds', iec: 'Twisted conductors' },
-    right: 'none twisted together in the air: each landed, or joined by a connector made for it',
+    right: 'none twisted together in the air: each landed, or joined by a connector intended for it',
     fix: 'land each, or join them with a listed connector',
     nec: '250.8(A), 110.14(B)',
     bs: '526.1, 543.3.3',

@@ -14,7 +14,7 @@ export function ToCheck() {
   return (
     <section aria-label="To be fitted and checked" data-testid="to-check" className="mb-5">
       <h2 className="mb-1 font-semibold text-base">To be fitted and checked</h2>
-      <p className="mb-2 text-quiet">{facts} facts stand as specified until somebody has looked.</p>
+      <p className="mb-2 text-quiet">{facts} facts are as specified until somebody has looked.</p>
       <details>
         <summary className="min-h-6 cursor-pointer font-semibold pointer-coarse:min-h-11">{listed.length} kinds of them</summary>
         <ul>

@@ -315,7 +315,7 @@ function ToCheckCount() {
   const job = useJobState((state) => state.job);
   const many = useMemo(() => countSpecified(job), [job]);
   if (many === 0) return null;
-  const says = many === 1 ? 'One fact stands as specified: to be checked' : `${many} facts stand as specified: to be checked`;
+  const says = many === 1 ? 'One fact as specified, to be checked' : `${many} facts as specified, to be checked`;
   return (
     <Link
       href={hrefOf(job.id, { step: 'handover', print: 'check' }, false)}

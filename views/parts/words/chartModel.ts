@@ -25,7 +25,7 @@ export function chartModelOf(chart: CircuitChart): ChartModel {
     decadesS: [-3, 4],
     verticals: chart.faults.map((fault) => ({
       currentA: fault.currentA,
-      label: showCurrent(fault.currentA),
+      label: `${fault.symbol} ${showCurrent(fault.currentA)}`,
       title: fault.label,
     })),
     diagonal: chart.cable === null ? null : { a2s: chart.cable.a2s, label: chart.cable.label },

@@ -70,7 +70,7 @@ function Devices({ place }: { place: BoardPlace }) {
             )}
             {layout === undefined ? (
               <p className="rounded border border-line bg-raised p-4 text-quiet">
-                How many {job.dialect === 'nec' ? 'spaces' : 'ways'} {board.name} has is not entered: it stands beside, under its
+                How many {job.dialect === 'nec' ? 'spaces' : 'ways'} {board.name} has is not entered: enter it beside, under its
                 facts.
               </p>
             ) : layout.kind === 'slots' ? (

@@ -156,7 +156,7 @@ function Losses({ dark }: { dark: DarkStudy }) {
             <span className="font-semibold">{names.length > 0 ? what : dark.unsaid.length > 0 ? unknown : plain}</span>
             {names.length > 0 && <span className="block text-quiet">{names.join(', ')}</span>}
             {names.length === 0 && dark.unsaid.length > 0 && (
-              <span className="block text-quiet">what hangs on {dark.unsaid.join(', ')} is not entered</span>
+              <span className="block text-quiet">what {dark.unsaid.join(', ')} feeds is not entered</span>
             )}
           </span>
         </li>

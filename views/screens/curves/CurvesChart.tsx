@@ -165,7 +165,7 @@ const opens = (fastS: number, slowS: number): string => {
 function cableSentence({ cable, currentA }: CurrentRead & { currentA: number }): string {
   if (cable === null) return `${showCurrent(currentA)}: no cable is looked at`;
   const { label, timeS, reachesC, mostC } = cable;
-  if (timeS === null) return `${showCurrent(currentA)}: nothing surely opens, so ${label} carries it on and on`;
+  if (timeS === null) return `${showCurrent(currentA)}: no device is certain to trip: ${label} goes on carrying it`;
   if (reachesC === null)
     return `${showCurrent(currentA)}: cleared within ${showTime(timeS)}, so long that ${label} gives its heat off: question 2 judges that`;
   const most = `${Math.round(mostC)} °C is the most its insulation takes`;

@@ -132,9 +132,9 @@ function Here({ along, place }: { along: FaultsAlong; place: string }) {
     <>
       <span className="font-semibold text-copper">{place}</span>
       {': '}
-      <Fault fault={most} word="at most" />
+      <Fault fault={most} word="maximum" />
       {'; '}
-      <Fault fault={least} word="at least" />
+      <Fault fault={least} word="minimum" />
     </>
   );
 }

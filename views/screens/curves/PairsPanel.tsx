@@ -15,7 +15,7 @@ export function PairsPanel({ place, study }: { place: CurvesPlace; study: Curves
     <aside aria-label="What they do" className="order-3 grid content-start gap-5 border-line p-3 lg:overflow-y-auto lg:border-l">
       <section aria-label="Pairs" data-testid="pairs">
         <h2 className="mb-2 font-semibold">One under another</h2>
-        {study?.pairs.length === 0 && <p className="text-[13px] text-quiet">Two bands are wanted to be compared.</p>}
+        {study?.pairs.length === 0 && <p className="text-[13px] text-quiet">Choose two bands to compare.</p>}
         <ul className="grid gap-2">
           {study?.pairs.map(({ downstreamId, upstreamId, sentence, limitA, total, none, grade }) => (
             <li key={`${downstreamId} ${upstreamId}`} className="border-line border-b pb-2">
@@ -95,7 +95,7 @@ function Swaps({ circuitId }: { circuitId: string }) {
               <span className="font-semibold text-[15px]">{swap.label}</span>{' '}
               {swap.now && <span className="text-quiet">there now</span>}
               <span className="block">
-                at most <span className="font-semibold">{swap.limitOhm.toPrecision(3)} Ω</span>
+                maximum <span className="font-semibold">{swap.limitOhm.toPrecision(3)} Ω</span>
                 {!swap.now && now !== undefined && ` instead of ${now.limitOhm.toPrecision(3)} Ω`}:{' '}
                 {swap.holds ? 'holds' : 'does not hold'}
               </span>
@@ -103,9 +103,7 @@ function Swaps({ circuitId }: { circuitId: string }) {
                 <span className="block text-quiet">cable to {showLength(swap.lengthM, job.dialect)}</span>
               )}
               {swap.energyA2s !== null && (
-                <span className="block text-quiet">
-                  lets through at most {Math.round(swap.energyA2s).toLocaleString('en')} A²s
-                </span>
+                <span className="block text-quiet">lets through up to {Math.round(swap.energyA2s).toLocaleString('en')} A²s</span>
               )}
               <span className="block text-quiet">{swap.after}</span>
               <span className="block text-quiet">

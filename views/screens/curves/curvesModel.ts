@@ -28,10 +28,10 @@ function timeModel({ bands, faults, cable, passing, pairs }: CurvesStudy, ofA: n
       ...(band.own === null ? {} : { over: [scaled(band.own.minimum, by), scaled(band.own.maximum, by)] }),
     }),
   );
-  const verticals = faults.map(({ currentA, label }) => ({
+  const verticals = faults.map(({ currentA, label, symbol }) => ({
     currentA: currentA / by,
     title: label,
-    label: ofA === undefined ? showCurrent(currentA) : `${Number((currentA / by).toPrecision(2))} ×`,
+    label: `${symbol} ${ofA === undefined ? showCurrent(currentA) : `${Number((currentA / by).toPrecision(2))} ×`}`,
   }));
   const places = [
     ...passing.map(({ label, currentA, timeS }) => ({ label, currentA: currentA / by, timeS, kind: 'flows' as const })),
@@ -103,7 +103,11 @@ function energyModel({ bands, faults, cable }: CurvesStudy): ChartModel {
   const currents = drawn.flatMap(({ line = [] }) => line.map(({ currentA }) => currentA));
   return {
     bands: drawn,
-    verticals: faults.map(({ currentA, label }) => ({ currentA, title: label, label: showCurrent(currentA) })),
+    verticals: faults.map(({ currentA, label, symbol }) => ({
+      currentA,
+      title: label,
+      label: `${symbol} ${showCurrent(currentA)}`,
+    })),
     decadesA: [Math.floor(Math.log10(Math.min(...currents, 100))), Math.ceil(Math.log10(Math.max(...currents, 6000)))],
     decadesS: [
       Math.max(1, Math.floor(Math.log10(Math.min(...energies, 1000)))),

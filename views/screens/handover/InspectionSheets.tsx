@@ -81,7 +81,7 @@ function OfBoard({ boardId }: { boardId: string }) {
                         <span className="block text-[11px]">{row.because}</span>
                       )}
                       {row.kind === 'seen' && row.value === null && row.verdict !== 'unknown' && (
-                        <span className="block text-[11px]">wanted: {row.right}</span>
+                        <span className="block text-[11px]">required: {row.right}</span>
                       )}
                       {row.note !== null && <span className="block text-[11px]">{row.note}</span>}
                     </span>

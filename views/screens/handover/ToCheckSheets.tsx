@@ -24,14 +24,14 @@ export function ToCheckSheets({ paper }: { paper: PaperName }) {
   if (pages.length === 0)
     return (
       <Sheet paper={paper} title={title} page={1} pages={1}>
-        <p>Nothing stands as specified: every fact was entered by itself.</p>
+        <p>Nothing is as specified: every fact was entered by itself.</p>
       </Sheet>
     );
   return pages.map((rows, index) => (
     <Sheet key={`${rows[0]!.id} ${rows[0]!.shown}`} paper={paper} title={title} page={index + 1} pages={pages.length}>
       {index === 0 && (
         <p className="mb-2 text-[12px]">
-          {facts} facts stand as specified. What is found otherwise is entered as it was found: that wins.
+          {facts} facts are as specified. What is found otherwise is entered as it was found: that wins.
         </p>
       )}
       <table className="w-full border-collapse text-[11.5px] leading-[15px]">

@@ -78,7 +78,7 @@ function AskForm({ circuitId, close }: { circuitId: string | null; close: () => 
         {(wiring) => <TextInput {...wiring} maxLength={200} {...register('rule', wanted('name the rule'))} />}
       </Labelled>
       <Labelled label="Reason" problem={errors.reason?.message}>
-        {(wiring) => <TextInput {...wiring} maxLength={4000} {...register('reason', wanted('a reason is wanted'))} />}
+        {(wiring) => <TextInput {...wiring} maxLength={4000} {...register('reason', wanted('a reason is required'))} />}
       </Labelled>
       {errors.root !== undefined && <p className="font-semibold text-stop">{errors.root.message}</p>}
       <Button primary type="submit">

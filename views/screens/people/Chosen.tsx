@@ -26,7 +26,7 @@ export function Chosen({ study, place }: { study: PeopleStudy; place: PeoplePlac
   return (
     <aside
       id="what-is-asked"
-      aria-label="What is asked for"
+      aria-label="What is required"
       className="grid content-start gap-5 border-line p-3 max-lg:border-t lg:overflow-y-auto lg:border-l"
     >
       <section aria-label="Asked for" data-testid="asked">
@@ -83,7 +83,7 @@ function AskedList({
     .map((each) => ({ asked: each[0]!.asked, points: each.flatMap((one) => one.points), all: each.map((one) => one.asked) }))
     .sort((a, b) => ORDER.indexOf(a.asked.verdict) - ORDER.indexOf(b.asked.verdict));
   if (rows.length === 0)
-    return <p className="border-line border-t py-2 text-[13px]">No protection beyond the circuit’s own is asked for here.</p>;
+    return <p className="border-line border-t py-2 text-[13px]">No additional protection is required here.</p>;
   return (
     <ul className="border-line border-t">
       {rows.map(({ asked, points: of, all }) => (
@@ -125,13 +125,13 @@ function Ungrounded({ point }: { point: Point }) {
   if (!nec || point.kind !== 'socket' || (to !== 'none' && to !== 'unearthed-box')) return null;
   return (
     <div className="border-line border-b py-2 text-[13px]" data-testid="ungrounded">
-      <p className="font-semibold">No equipment ground: in its place may stand</p>
+      <p className="font-semibold">No equipment ground: permitted in its place</p>
       <ul className="list-disc pl-5">
         <li>a receptacle without a ground contact</li>
         <li>a GFCI receptacle marked “No Equipment Ground”</li>
         <li>one with a ground contact behind a GFCI, marked “GFCI Protected” and “No Equipment Ground”</li>
       </ul>
-      <p className="text-[12px] text-quiet">406.4(D)(2); nothing hangs on its ground contact, from it or onward</p>
+      <p className="text-[12px] text-quiet">406.4(D)(2); nothing is connected to its ground contact, from it or onward</p>
     </div>
   );
 }

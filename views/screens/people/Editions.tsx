@@ -40,8 +40,8 @@ export function Editions() {
 }
 
 const CHANGED = {
-  new: 'asked for now',
-  gone: 'no more asked for',
+  new: 'required now',
+  gone: 'no longer required',
   reach: 'holds elsewhere, or with other exceptions',
   clause: 'another clause',
   same: '',
@@ -68,8 +68,8 @@ function Compare({ against }: { against: RulePackId }) {
           {sorted.map(({ id, place, before, after, changed }) => (
             <tr key={id} className="border-line border-t align-top">
               <td className="py-1 pr-2 font-semibold">{place}</td>
-              <td className="py-1 pr-2 text-quiet">{before ?? 'not asked for'}</td>
-              <td className="py-1 pr-2">{after ?? 'not asked for'}</td>
+              <td className="py-1 pr-2 text-quiet">{before ?? 'not required'}</td>
+              <td className="py-1 pr-2">{after ?? 'not required'}</td>
               <td className="py-1 text-quiet">{CHANGED[changed]}</td>
             </tr>
           ))}

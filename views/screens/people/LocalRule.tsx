@@ -99,7 +99,7 @@ function RuleForm({
         {(wiring) => <TextInput {...wiring} maxLength={200} {...register('rule', wanted('name the rule'))} />}
       </Labelled>
       <Labelled label="Reason" problem={errors.reason?.message}>
-        {(wiring) => <TextArea {...wiring} rows={3} maxLength={4000} {...register('reason', wanted('a reason is wanted'))} />}
+        {(wiring) => <TextArea {...wiring} rows={3} maxLength={4000} {...register('reason', wanted('a reason is required'))} />}
       </Labelled>
       <Labelled label="By">{(wiring) => <TextInput {...wiring} maxLength={200} {...register('by')} />}</Labelled>
       {errors.root !== undefined && <p className="font-semibold text-[13px] text-stop">{errors.root.message}</p>}

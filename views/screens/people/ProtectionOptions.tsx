@@ -43,7 +43,7 @@ export function ProtectionOptions({ circuitId }: { circuitId: string }) {
 }
 
 const WORDS: Readonly<Record<OptionTried['kind'], string>> = {
-  now: 'As it stands',
+  now: 'As it is',
   'combined-breaker': 'AFCI and GFCI breaker',
   'ground-breaker': 'GFCI breaker',
   'arc-breaker': 'AFCI breaker',

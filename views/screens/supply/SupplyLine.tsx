@@ -14,7 +14,7 @@ const EXAMPLE: Record<Job['dialect'], string> = {
   nec: '200 A main, 10 kA declared, bonded, 2 rods',
 };
 
-/** What stands at the supply, in shop talk: every word shows how it was read before Enter enters it. */
+/** What is at the supply, in shop talk: every word shows how it was read before Enter enters it. */
 export function SupplyLine() {
   const session = useSession();
   const job = useJobState((state) => state.job);
@@ -48,7 +48,7 @@ export function SupplyLine() {
             setAnswered('');
           }}
           maxLength={MAX_SUPPLY}
-          aria-label="What stands at the supply, in shop talk"
+          aria-label="What is at the supply, in shop talk"
           aria-describedby="supply-reading"
           placeholder={answered === '' ? EXAMPLE[job.dialect] : answered}
           className="min-h-10"

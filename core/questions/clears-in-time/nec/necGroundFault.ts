@@ -148,7 +148,7 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
           : later
             ? `below its sure instantaneous opening: ${device.name} opens within ${figure(timeS)} s by the customary band${meanwhile}${stood ? '' : '; the grounding conductor grows hotter than its insulation takes'}`
             : fits(tripsA, least.currentA)
-              ? `${device.name} takes ${figure(timeS)} s by the customary band: more than a grounding conductor too thin for it stands`
+              ? `${device.name} takes ${figure(timeS)} s by the customary band: a grounding conductor this thin overheats first`
               : `${figure(least.currentA)} A may not trip ${device.name} at all`,
       working: () => [
         faultLine(least),
@@ -163,7 +163,7 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
           ? []
           : [
               line(
-                'what surely trips it ≤ I',
+                'certain trip current ≤ I',
                 `${figure(tripsA)} ≤ ${figure(least.currentA)}`,
                 holds(tripsA, least.currentA),
                 rule,
@@ -262,7 +262,9 @@ function groundingSize({ wiring, circuit, protective, job }: CircuitFacts): Chec
         rule,
         secondary: true,
         because: () => `behind ${figure(ratedA)} A`,
-        working: () => [line('size wanted ≤ size there', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), rule)],
+        working: () => [
+          line('size required ≤ size fitted', `${showSize(least)} ≤ ${showSize(size)}`, holds(demand, limit), rule),
+        ],
       });
     });
     return judge(keyed('grounding', segment.id), `Grounding conductor of ${facts.name}`, comparison);

@@ -124,7 +124,7 @@ export function tapCheck(facts: CircuitFacts, of: NecCable, tap: Tap, plain: (ra
       rule,
       within: outside ? 'caution' : 'pass',
       because: () =>
-        `behind ${figure(ratedA)} A a tap carries ${figure(demand)} A at least${outside ? '; outside a raceway it needs other approved shelter from damage' : ''}`,
+        `behind ${figure(ratedA)} A a tap needs ${figure(demand)} A${outside ? '; outside a raceway it needs other approved shelter from damage' : ''}`,
       working: () => [
         ...(lengthM.known ? [line('length, all of it', showLength(lengthM.value, job.dialect), 'of the tap', rule)] : []),
         line('minimum ampacity of the tap', `behind ${figure(ratedA)} A`, `${figure(demand)} A`, rule),

@@ -258,7 +258,7 @@ describe('protects-cable by the NEC', () => {
   });
 
   it('says what the grounding electrode conductor of a service must be', () =>
-    expect(check(askCable(splitHouse(), 'service'), 'electrode').because).toContain('6 AWG copper at least for 2/0 AWG'));
+    expect(check(askCable(splitHouse(), 'service'), 'electrode').because).toContain('6 AWG copper required for 2/0 AWG'));
 
   it('heat in a fault is shown and makes no verdict', () => {
     const near = house({ ratingA: 20, size: '14AWG' });

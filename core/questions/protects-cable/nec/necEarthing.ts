@@ -39,7 +39,7 @@ export function electrodeChecks(facts: CircuitFacts): Check[] {
       enough !== undefined && fits(sizeMm2(enough), sizeMm2(of.size)) ? { ...of, size: enough, why: `to a ${kind} alone` } : of,
     );
   });
-  const none = `${showSize(least.value.size)} copper at least ${least.value.why}; no electrode is entered`;
+  const none = `${showSize(least.value.size)} copper required ${least.value.why}; no electrode is entered`;
   return [
     ...(toEarth.length === 0 && circuit.kind === 'service'
       ? [ruled(keyed('electrode'), 'Grounding electrode conductor', 'not-applicable', none, rule)]
@@ -97,7 +97,7 @@ export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity 
               ),
             ]
           : []),
-        line('section wanted ≤ section there', `${inKcmil(demand)} ≤ ${inKcmil(limit)}`, holds(demand, limit), rule),
+        line('section required ≤ section fitted', `${inKcmil(demand)} ≤ ${inKcmil(limit)}`, holds(demand, limit), rule),
       ],
     });
   });

@@ -57,15 +57,7 @@ function entered({ job, house, circuit, loads }: CircuitFacts, nothing: boolean)
   const drawn = circuit.use === 'fixed' ? points.length > 0 || loads.length > 0 : points.length > 0;
   if (drawn && (circuit.use !== 'sockets' || points.some(({ kind }) => kind === 'socket')))
     return nothing
-      ? [
-          ruled(
-            keyed('outlets'),
-            'Outlets',
-            'pass',
-            'no protection beyond the circuit’s own is asked for',
-            clause(job.pack, 'askedFor'),
-          ),
-        ]
+      ? [ruled(keyed('outlets'), 'Outlets', 'pass', 'no additional protection is required', clause(job.pack, 'askedFor'))]
       : [];
   return [unknownCheck(keyed('outlets'), 'Outlets', [lack('outlets', `circuits.${circuit.id}`, `outlets of ${circuit.name}`)])];
 }

@@ -115,7 +115,7 @@ function givenOutcome(facts: CircuitFacts, base: Base, met: Met, given: Givens):
 }
 
 function whyNotAsked({ amendment }: Wanted): string {
-  if (amendment === undefined) return 'not asked for, if what is assumed is right';
+  if (amendment === undefined) return 'not required, if what is assumed is right';
   return `${amendment.effect === 'lifts' ? 'lifted for this job' : 'excepted by judgement'}: ${amendment.reason}`;
 }
 
@@ -145,7 +145,7 @@ function unmetOutcome(facts: CircuitFacts, base: Base, demand: Demand, met: Know
   const because = soft(unmet)
     ? `${of.by}: recommended`
     : verdict === 'caution'
-      ? `${of.by}; today's rule, of work that stands untouched`
+      ? `${of.by}; existing: required when altered`
       : of.by;
   return { ...settled(base, verdict, because, join(restsOn(rows), met.given), of), rule };
 }

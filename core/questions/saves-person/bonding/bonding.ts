@@ -76,7 +76,7 @@ export function bondingChecks(facts: CircuitFacts): Check[] {
             keyed('bonding', id),
             `Bonding in ${room.name}`,
             'pass',
-            `none is asked for in a room used as ${use}`,
+            `none is required in a room used as ${use}`,
             clause(job.pack, 'roomBonding'),
             usedAs.given,
           ),

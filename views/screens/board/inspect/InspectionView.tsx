@@ -39,7 +39,7 @@ export function InspectionView({ place }: { place: BoardPlace }) {
         {!narrow && <SeenBy />}
       </section>
       {study === null ? (
-        <main className="p-6 text-quiet">Nothing feeds it yet: what it is looked at for hangs on that.</main>
+        <main className="p-6 text-quiet">Nothing feeds it yet: what it is inspected for depends on that.</main>
       ) : (
         <div className="grid min-h-0 flex-1 grid-cols-1 max-lg:content-start lg:grid-cols-[396px_minmax(0,1fr)]">
           <nav aria-label="Where to look" className="min-w-0 border-line p-3 lg:overflow-y-auto lg:border-r">

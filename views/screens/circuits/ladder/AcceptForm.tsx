@@ -48,14 +48,14 @@ export function AcceptForm({ circuitId, question, check, close }: Judged & { clo
       </p>
       <Labelled label="Reason" problem={errors.reason?.message}>
         {(wiring) => (
-          <TextArea {...wiring} autoFocus rows={3} maxLength={4000} {...register('reason', wanted('a reason is wanted'))} />
+          <TextArea {...wiring} autoFocus rows={3} maxLength={4000} {...register('reason', wanted('a reason is required'))} />
         )}
       </Labelled>
       <Labelled label="Accepted by" problem={errors.by?.message}>
-        {(wiring) => <TextInput {...wiring} maxLength={200} {...register('by', wanted('a name is wanted'))} />}
+        {(wiring) => <TextInput {...wiring} maxLength={200} {...register('by', wanted('a name is required'))} />}
       </Labelled>
       <Labelled label="On" problem={errors.on?.message}>
-        {(wiring) => <TextInput {...wiring} type="date" {...register('on', wanted('a date is wanted'))} />}
+        {(wiring) => <TextInput {...wiring} type="date" {...register('on', wanted('a date is required'))} />}
       </Labelled>
       {errors.root !== undefined && <p className="font-semibold text-[13px] text-stop">{errors.root.message}</p>}
       <Button primary type="submit">

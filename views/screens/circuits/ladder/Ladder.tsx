@@ -73,8 +73,8 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
         <Link
           href={`${hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false)}&choose=device`}
           prefetch={false}
-          aria-label="What could stand at its start"
-          title="What could stand at its start"
+          aria-label="What fits at its start"
+          title="What fits at its start"
           data-choose
           className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
         >

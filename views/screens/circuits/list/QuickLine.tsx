@@ -187,7 +187,7 @@ function Reading({
             <>
               <dt className="text-quiet">but</dt>
               <dd data-testid="source">
-                it gives current: a source stands on the supply, with what parts it from the others.{' '}
+                it gives current: a source is entered on the supply, with what parts it from the others.{' '}
                 <Link
                   href={hrefOf(job.id, { step: 'supply' }, false)}
                   prefetch={false}

@@ -60,11 +60,10 @@ export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: (
   return (
     <>
       <main className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto">
-        <section aria-label="What could stand at its start" className="rounded border border-line bg-raised" data-testid="select">
+        <section aria-label="What fits at its start" className="rounded border border-line bg-raised" data-testid="select">
           <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b px-3 py-2">
             <h2 className="min-w-0 flex-1 font-semibold text-base">
-              {circuit?.number} {circuit?.name}{' '}
-              <span className="font-normal text-[13px] text-quiet">what could stand at its start</span>
+              {circuit?.number} {circuit?.name} <span className="font-normal text-[13px] text-quiet">what fits at its start</span>
             </h2>
             <span className="max-sm:order-last max-sm:basis-full">
               <Pick label="Which devices" value={filter} options={FILTERS} onChange={setFilter} />
@@ -165,7 +164,7 @@ function Row({ of, chosen, choose, take }: { of: Selected; chosen: boolean; choo
     >
       <b className="truncate font-semibold">{of.name}</b>
       <span role="gridcell" className="truncate text-quiet">
-        {[of.besides, of.command === null && of.besides !== 'as it stands' ? 'as it stands' : '']
+        {[of.besides, of.command === null && of.besides !== 'as it is' ? 'as it is' : '']
           .filter((each) => each !== '')
           .join(' · ')}
       </span>
@@ -211,7 +210,7 @@ function Compared({
       </h2>
       {chosen.inTheWay !== null && <p className="text-[13px] text-quiet">{chosen.inTheWay}</p>}
       <table className="w-full border-collapse text-[13px]">
-        <caption className="sr-only">The eight answers, as it stands and with it</caption>
+        <caption className="sr-only">The eight answers, as it is and with it</caption>
         <thead className="text-left text-[12px] text-quiet">
           <tr>
             <th scope="col" className="font-normal">

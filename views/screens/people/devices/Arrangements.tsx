@@ -41,7 +41,7 @@ export function Arrangements() {
 }
 
 const WORDS: Readonly<Record<Arranged['kind'], string>> = {
-  now: 'As it stands',
+  now: 'As it is',
   one: 'One RCD for all',
   two: 'Two RCDs, best split',
   hybrid: 'Two RCDs and RCBOs',
@@ -61,7 +61,7 @@ function Rows({ boardId }: { boardId: string }) {
     );
   const lacks = [...new Set(rows.flatMap((row) => row.lacks))];
   if (rows.length === 0)
-    return <p className="px-3 py-2 text-[13px] text-quiet">Two circuits with breakers are wanted to arrange.</p>;
+    return <p className="px-3 py-2 text-[13px] text-quiet">It takes two circuits with breakers to arrange.</p>;
   return (
     <div className="overflow-x-auto">
       <table className="w-full min-w-[620px] text-[13px] tabular-nums">

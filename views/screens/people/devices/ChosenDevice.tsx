@@ -39,7 +39,7 @@ function Missing({ gauge: { missing } }: { gauge: ResidualGauge }) {
   return (
     <section aria-label="Not known" data-testid="missing">
       <h3 className="flex items-center gap-2 font-semibold text-[13px]">
-        <VerdictMark kind="unknown" /> Wanted to say what stands
+        <VerdictMark kind="unknown" /> Needed to know it
       </h3>
       <FactRows rows={missing} />
     </section>

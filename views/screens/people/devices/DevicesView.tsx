@@ -31,8 +31,8 @@ export function DevicesView({ place }: { place: PeoplePlace }) {
         <PeopleViews view="devices" />
         {study.devices.length === 0 || chosen === undefined ? (
           <p className="rounded border border-line bg-raised p-4 text-quiet">
-            {nec ? 'No GFCI' : 'No residual device'} is in this house yet: the outlets show where one is asked for, and the ways
-            to give it.
+            {nec ? 'No GFCI' : 'No residual device'} is in this house yet: the outlets show where one is required, and the ways to
+            give it.
           </p>
         ) : (
           <Gauges devices={study.devices} chosen={chosen.deviceId} />
@@ -71,7 +71,7 @@ function Gauges({ devices, chosen }: { devices: readonly ResidualGauge[]; chosen
     <section aria-label="Standing leakage" data-testid="gauges" className="rounded border border-line bg-raised">
       <div className="flex flex-wrap items-center gap-x-3 border-line border-b px-3 py-2">
         <h2 className="font-semibold">Standing leakage</h2>
-        <p className="min-w-0 flex-1 text-[13px] text-quiet">in % of the current that surely opens each device</p>
+        <p className="min-w-0 flex-1 text-[13px] text-quiet">in % of the current certain to trip each device</p>
         {running ? <Trying stop={() => setRunning(false)} /> : <Button onClick={() => setRunning(true)}>Try evenings</Button>}
       </div>
       <div aria-hidden className="grid gap-x-3 border-line border-b px-3 sm:grid-cols-[184px_minmax(0,1fr)]">
@@ -93,7 +93,7 @@ function Gauges({ devices, chosen }: { devices: readonly ResidualGauge[]; chosen
           <span className="inline-block h-3 w-5 rounded-sm bg-copper" /> leaks, by appliance
         </span>
         <span className="inline-flex items-center gap-1.5">
-          <span className="inline-block h-4 w-[2px] bg-ink" /> may stand
+          <span className="inline-block h-4 w-[2px] bg-ink" /> permitted
         </span>
         <span className="inline-flex items-center gap-1.5">
           <span className="may-open inline-block h-3 w-5 rounded-sm" /> may open here

@@ -62,7 +62,7 @@ export function Gauge({
           <span className="mt-1 flex flex-wrap items-baseline justify-between gap-x-3">
             <span className={cx('whitespace-nowrap text-[13px] tabular-nums', COLOUR[standing])}>
               {worstMa === null || limits === null ? (
-                'not known what stands'
+                'not known'
               ) : (
                 <>
                   <span className="font-semibold text-[17px]">{figure(worstMa)} mA</span> of {figure(limits.passMa)}

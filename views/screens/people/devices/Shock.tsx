@@ -81,6 +81,7 @@ function shockModel({ bands, heart, bodyA, opensS }: ShockStudy): ChartModel {
     decadesS,
     verticals: [],
     diagonal: null,
+    axes: { x: 'current through the body', y: 'for how long' },
     places: opensS === null ? [] : [{ currentA: bodyA, timeS: opensS, label: 'through the body', kind: 'flows' as const }],
   };
 }
