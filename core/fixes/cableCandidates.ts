@@ -63,7 +63,7 @@ function protectiveSizes(job: Job, circuitId: string): Candidate<'protective'>[]
 }
 
 /** All of the circuit's segments thinner than a size brought up to it; the protective conductor keeps at least its share. */
-function sizes(job: Job, circuitId: string): Candidate<'size'>[] {
+export function sizes(job: Job, circuitId: string): Candidate<'size'>[] {
   const segments = segmentsOf(job, circuitId);
   const thinnest = thinnestOf(segments.flatMap(({ lineSize }) => lineSize?.value ?? []));
   if (thinnest === undefined) return [];

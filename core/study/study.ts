@@ -191,6 +191,10 @@ export function openStudy(job: Job, before?: Study): { house: House; judge: (cir
   };
 }
 
+/** One answer of a circuit of a house that is open: what it rests on is made, and nothing else. */
+export const verdictIn = (house: House, circuitId: string, question: QuestionId): Verdict =>
+  judged(house, `${circuitId} ${question}`).verdict;
+
 /** The study of a house all of whose circuits have been judged. */
 export function studyOf(job: Job, house: House, circuits: CircuitStudy[]): Study {
   house.cells.close();
