@@ -112,6 +112,20 @@ describe('npm run study', () => {
     }
   });
 
+  it('coordinates a circuit, keeps what is to be kept, and names what is no scope', () => {
+    const taken = study('demo/bindery-yard.json', '--coordinate', 'guillotine');
+    expect([taken.status, taken.stdout]).toEqual([0, expect.stringContaining('3 stop, 4 unknown, 10 caution  ->  1 stop')]);
+    expect(taken.stdout).toMatch(/5 Guillotine bench +\.X\.X\.!\.\. -> \.{5}!\.\. {2}Run 6 mm² instead of 2\.5 mm²/);
+    const kept = study('demo/bindery-yard.json', '--coordinate', 'guillotine', '--keep', 'cables');
+    expect(kept.stdout).toMatch(
+      /nothing is better\nopen: 5 Guillotine bench, Does it protect the cable\? In 32 A > Iz 22\.3 A.*every combination/s,
+    );
+    for (const args of [['nowhere'], ['all', '--keep', 'wires']]) {
+      const wrong = study('demo/bindery-yard.json', '--coordinate', ...args);
+      expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining(args.at(-1)!)]);
+    }
+  });
+
   it('prints isotrip.study/1 with the wrong device found and its fixes', () => {
     const { status, stdout } = study('demo/bindery-yard.json', '--json', '--fixes');
     const printed = JSON.parse(stdout);

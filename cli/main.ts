@@ -30,6 +30,7 @@ import { compareEditions } from '../core/rules/requirements/requirements';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { type AskCall, asked, askedText } from './asked';
 import { boardText, boxText, darkText } from './boardText';
+import { coordinateText, coordinatingOf } from './coordinateText';
 import { inspectionText, labelsText } from './inspectionText';
 import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
@@ -37,7 +38,7 @@ import { selectText } from './selectText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -48,6 +49,7 @@ const USAGE = [
   'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
   "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
   'With --select what could stand at the start of a circuit, by its id, each tried on the whole job: its eight answers, what is nearest to a limit.',
+  'With --coordinate devices and sizes of a circuit, of all circuits of a board, or of all, chosen together so that nothing is worse; --keep cables, existing work, or no type B.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
@@ -123,6 +125,8 @@ function read(args: string[]) {
         people: { type: 'boolean' },
         ways: { type: 'string' },
         select: { type: 'string' },
+        coordinate: { type: 'string' },
+        keep: { type: 'string' },
         against: { type: 'string' },
         residual: { type: 'boolean' },
         arrange: { type: 'string' },
@@ -231,6 +235,10 @@ function printed(args: string[], io: Io): string {
   if (board !== undefined || off !== undefined || before !== undefined) return ofBoard(job, study, { board, off, before });
   if (people === true || ways !== undefined || against !== undefined) return ofPeople(job, study, { people, ways, against });
   if (select !== undefined) return selectText(selectedAt(job, study, select));
+  if (values.coordinate !== undefined) {
+    const how = coordinatingOf(job, values.coordinate, values.keep);
+    return 'wrong' in how ? refuse(how.wrong) : coordinateText(job, study, how);
+  }
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)
     return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));

@@ -10,6 +10,9 @@ const SIGN: Readonly<Record<Mark, string>> = {
   'not-applicable': '-',
 };
 
+/** Eight answers, a letter each. */
+export const signs = (answers: readonly Mark[]): string => answers.map((mark) => SIGN[mark]).join('');
+
 /** What could stand at a place, a device a line: its eight answers (X stop, ? unknown, ! caution, a on assumption, . pass), what is nearest to a limit. */
 export const selectText = (rows: readonly Selected[]): string =>
   [
@@ -17,10 +20,7 @@ export const selectText = (rows: readonly Selected[]): string =>
     ...rows.map(({ name, besides, command, answers, worsens, rooms, price, nearest, inTheWay }) =>
       [
         `${command === null ? '* ' : '  '}${`${name} ${besides}`.trim()}`.padEnd(34),
-        answers
-          .map((mark) => SIGN[mark])
-          .join('')
-          .padEnd(9),
+        signs(answers).padEnd(9),
         `${worsens.length}`.padStart(5),
         `${rooms}`.padStart(5),
         (price === null ? '-' : price.toFixed(0)).padStart(6),

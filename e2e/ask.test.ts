@@ -103,6 +103,9 @@ describe('the usual sheet', () => {
     const page = await app.open('/jobs/lined-nec/people?ask=open');
     await page.waitForSelector('[data-testid=usual-sheet] button');
     await page.waitForSelector('[data-testid=counts]');
+    // What it says stands on the card of the job.
+    const sheet = await page.$eval('[data-testid=usual-sheet] a', (link) => (link as HTMLAnchorElement).href);
+    expect((await fetch(sheet)).status).toBe(200);
     const before = await unknown(page);
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>('[data-testid=usual-sheet] button')]
@@ -127,6 +130,7 @@ describe('the usual sheet', () => {
     );
     await page.waitForSelector('[data-testid=to-check]');
     await expect.poll(() => text(page, '[data-testid=to-check]')).toContain('facts are as specified');
+    expect(await page.$eval('[data-testid=ask] aside', (aside) => aside.textContent)).toContain('To find out');
     // The head counts them, and leads to the list to take along.
     const counted = Number(await text(page, '[data-testid=to-check-count]'));
     expect(counted).toBeGreaterThan(50);

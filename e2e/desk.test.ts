@@ -49,6 +49,29 @@ describe('what could stand at the start of a circuit', () => {
   });
 });
 
+describe('devices and sizes together', () => {
+  it('are worked out with what is kept, say what stands in the way, and are taken in one step that is undone', async () => {
+    const page = await openDesk('guillotine');
+    await page.click('[data-coordinate]');
+    const kept = await page.waitForSelector('[data-testid=coordinate] label ::-p-text(keep the cables)');
+    await kept!.click();
+    await page.locator('[data-testid=coordinate] button ::-p-text(Work it out)').click();
+    await page.waitForSelector('[data-testid=coordinated] ::-p-text(Nothing of these is better)', { timeout: 60_000 });
+    await page.waitForSelector('section[aria-label="What no choice mends"] ::-p-text(In 32 A > Iz 22.3 A)');
+    await (await page.waitForSelector('[data-testid=coordinate] label ::-p-text(keep the cables)'))!.click();
+    await page.locator('[data-testid=coordinate] button ::-p-text(Work it out)').click();
+    await page.waitForSelector('[data-coordinated=guillotine]', { timeout: 60_000 });
+    expect(await accessibilityProblems(page)).toEqual([]);
+    await page.locator('[data-testid=coordinated] button ::-p-text(Take it)').click();
+    await waitVerdict(page, 'protects-cable', 'pass');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await waitVerdict(page, 'protects-cable', 'stop');
+    await page.close();
+  });
+});
+
 describe('the circuit desk', () => {
   it('is reached from the list of jobs and shows the wrong device', async () => {
     const page = await app.open('/');

@@ -112,7 +112,7 @@ describe('devices and sizes of circuits together', () => {
     expect(worsens(before, after)).toBe(false);
     const [circuit] = found.circuits;
     expect(circuit!.after).toEqual(after.circuits.find(({ circuitId }) => circuitId === 'guillotine')!.marks);
-    expect(found.left).toEqual([]);
+    expect([found.left, circuit!.fits, circuit!.says]).toEqual([[], false, [expect.stringMatching(/^Run /)]]);
     expect(coordinated(job, before, { circuitId: 'guillotine' })).toEqual(found);
   });
 

@@ -29,6 +29,8 @@ export interface Coordinated1 {
   circuitId: string;
   circuit: string;
   says: readonly string[];
+  /** Another device is fitted, which nobody has seen yet. */
+  fits: boolean;
   price: number | null;
   before: readonly Mark[];
   after: readonly Mark[];
@@ -341,6 +343,7 @@ function resultOf(job: Job, begun: Study, at: Chosen, units: readonly string[], 
       circuitId,
       circuit: nameOf(circuitId),
       says: option.says,
+      fits: option.part !== undefined,
       price: priceOfAll(job, [option]),
       before: was.get(circuitId)!.marks,
       after: is.get(circuitId)!.marks,

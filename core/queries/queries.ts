@@ -4,6 +4,7 @@ import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
 import type { Taking } from '../edits/answers';
 import type { Arranged } from '../fixes/arrangements';
+import type { Coordinated, Coordinating } from '../fixes/coordinate';
 import type { Fix } from '../fixes/fixes';
 import type { OptionTried } from '../fixes/protectionOptions';
 import type { Selected } from '../fixes/select';
@@ -118,6 +119,8 @@ interface Questions {
   nuisance: { asks: { trials: number; seed: number }; answer: Nuisance[] };
   /** Ways of arranging a board's residual devices, each tried on the whole job. */
   arrangements: { asks: { boardId: string }; answer: Arranged[] };
+  /** Devices and sizes of a circuit, of a board or of all, chosen together. */
+  coordinate: { asks: Coordinating; answer: Coordinated };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
   reports: { asks: { circuitIds: readonly string[] }; answer: CircuitReport[] };
 }
@@ -139,6 +142,7 @@ export type LongKind =
   | 'protectionOptions'
   | 'nuisance'
   | 'arrangements'
+  | 'coordinate'
   | 'sheet';
 type Answering<K extends Kind> = K extends LongKind ? AsyncGenerator<Progress, Questions[K]['answer']> : Questions[K]['answer'];
 const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Answering<K> } = {
@@ -179,6 +183,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   nuisance: nuisanceInTurn,
   surge: (study, { circuitId }, job) => surgeStudy(job, study, circuitId),
   arrangements: arrangementsInTurn,
+  coordinate: coordinateInTurn,
   fixes: triedInTurn,
   select: selectInTurn,
   chartWith: chartWithInTurn,
@@ -241,6 +246,15 @@ async function* arrangementsInTurn(
 ): AsyncGenerator<Progress, Arranged[]> {
   const { tryArrangements } = await import('../fixes/arrangements');
   return yield* tryArrangements(job, study, boardId);
+}
+
+async function* coordinateInTurn(
+  study: Study,
+  { kind: _, ...how }: QueryOf<'coordinate'>,
+  job: Job,
+): AsyncGenerator<Progress, Coordinated> {
+  const { tryCoordinate } = await import('../fixes/coordinate');
+  return yield* tryCoordinate(job, study, how);
 }
 
 async function* bothWaysInTurn(study: Study, { loadId }: QueryOf<'bothWays'>, job: Job): AsyncGenerator<Progress, BothWays> {

@@ -20,6 +20,7 @@ const LONG: Record<LongKind, true> = {
   protectionOptions: true,
   nuisance: true,
   arrangements: true,
+  coordinate: true,
   sheet: true,
 };
 const isLong = ({ kind }: Query): boolean => kind in LONG;

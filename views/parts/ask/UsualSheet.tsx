@@ -23,7 +23,7 @@ export function UsualSheet() {
       </p>
       <Link
         prefetch={false}
-        href={hrefOf(jobId, { step: 'card' }, false)}
+        href={hrefOf(jobId, { step: '' }, false)}
         className="mb-2 inline-flex items-center text-quiet underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11"
       >
         What the sheet says

@@ -19,13 +19,15 @@ export function CircuitDesk() {
 
 // Opened now and then: read when it is.
 const SelectDevice = dynamic(() => import('./select/SelectDevice').then((module) => module.SelectDevice), { ssr: false });
+const Coordinate = dynamic(() => import('./select/Coordinate').then((module) => module.Coordinate), { ssr: false });
 const CircuitTable = dynamic(() => import('./table/CircuitTable').then((module) => module.CircuitTable), { ssr: false });
 
 function OneCircuit() {
   const wanted = useSearchParams().get('c');
   const chosen = useJobState((state) => shownCircuit(state.job, wanted));
   const narrow = useNarrow();
-  const choosing = useSearchParams().get('choose') === 'device' && chosen !== null;
+  const choice = useSearchParams().get('choose');
+  const choosing = (choice === 'device' || choice === 'coordinate') && chosen !== null;
   const answers = chosen !== null && !choosing && <Ladder circuitId={chosen} folded={narrow} />;
   return (
     <div
@@ -36,7 +38,8 @@ function OneCircuit() {
     >
       {narrow ? <CircuitChooser chosen={chosen} /> : !choosing && <CircuitList chosen={chosen} />}
       {narrow && answers}
-      {choosing && <SelectDevice key={chosen} circuitId={chosen} leave={leaveChoice} />}
+      {choosing && choice === 'device' && <SelectDevice key={chosen} circuitId={chosen} leave={leaveChoice} />}
+      {choosing && choice === 'coordinate' && <Coordinate key={chosen} circuitId={chosen} leave={leaveChoice} />}
       <main hidden={choosing} className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto [&[hidden]]:hidden">
         <QuickLine chosen={chosen} />
         {chosen === null ? <NoCircuit /> : <Run circuitId={chosen} />}

@@ -1,5 +1,5 @@
 'use client';
-import { ListFilter, Printer } from 'lucide-react';
+import { ListFilter, Network, Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
@@ -79,6 +79,16 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
           className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
         >
           <ListFilter size={15} aria-hidden />
+        </Link>
+        <Link
+          href={`${hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false)}&choose=coordinate`}
+          prefetch={false}
+          aria-label="Coordinate devices and sizes"
+          title="Coordinate devices and sizes"
+          data-coordinate
+          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
+        >
+          <Network size={15} aria-hidden />
         </Link>
         <Link
           href={hrefOf(jobId, { step: 'handover', circuitId: study.circuitId, print: 'report' }, false)}
