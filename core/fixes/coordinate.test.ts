@@ -6,7 +6,7 @@ import { rankOf } from '../judging/answer';
 import { type Study, studyJob } from '../study/study';
 import { demo } from '../testing/demos';
 import { breaker, gg, jobWith, stated } from '../testing/jobs';
-import { rcbo, residual } from '../testing/residuals';
+import { behindSwitch, rcbo, rccb, residual } from '../testing/residuals';
 import { type Coordinated, type Coordinating, coordinated, optionsOf } from './coordinate';
 
 /** Seeded, so that a case can be looked at again. */
@@ -147,6 +147,21 @@ describe('devices and sizes of circuits together', () => {
     // Nothing usual is as fine as 10 mA.
     const finest = jobWith([{ id: 'c', settings: rcbo({ residual: residual(0.01, 'general', 'A') }), lengthM: 20 }]);
     expect(optionsOf(finest, 'c', { keepCables: true }).map(({ says }) => says)).toEqual([[]]);
+    // Nor is a finer one given up that it shares with others.
+    const shared = (sensitivityA: number, type: 'A' | 'B') =>
+      optionsOf(
+        behindSwitch(
+          jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20 }]),
+          rccb({ residual: residual(sensitivityA, 'general', type) }),
+          'c',
+        ),
+        'c',
+        { keepCables: true },
+      ).flatMap(({ says }) => says);
+    expect(shared(0.03, 'A').some((each) => each.startsWith('RCBO'))).toBe(true);
+    expect(shared(0.01, 'A').some((each) => each.startsWith('RCBO'))).toBe(false);
+    expect(shared(0.03, 'B').filter((each) => each.startsWith('RCBO') && !/ B 30 mA/.test(each))).toEqual([]);
+    expect(shared(0.01, 'B').some((each) => each.startsWith('MCB'))).toBe(true);
     const kiln = demo('kiln-house');
     const guarded = Object.values(kiln.devices).find(
       ({ settings, seat }) => seat === 'start' && 'arcFault' in settings && settings.arcFault === 'combination',

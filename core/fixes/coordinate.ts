@@ -90,17 +90,27 @@ const EXACT_UP_TO = 160;
 
 type Own = Extract<DeviceSettings, { residual: unknown }>['residual'];
 const TYPES = ['AC', 'A', 'F', 'B'];
-/** Whether a device protects at least as much as the one it takes the place of, asked for or not. */
-function keepsProtection(before: Device, after: Device): boolean {
-  const [was, is] = [before.settings, after.settings];
-  const [own, other] = [residualOf(was), residualOf(is)];
-  if (own !== undefined) {
-    if (other === undefined) return false;
-    const [coarse, fine] = [own.sensitivityA?.value, other.sensitivityA?.value];
-    if (coarse === undefined || fine === undefined || fine > coarse) return false;
-    const [from, to] = [own.type?.value, other.type?.value];
-    if (from === undefined || to === undefined || TYPES.indexOf(to) < TYPES.indexOf(from)) return false;
-  }
+/** What protects on residual current at a circuit's start: its own device, or the one it is put behind. */
+function residualAt(job: Job, circuitId: string): Own | undefined {
+  const own = startOf(job, circuitId);
+  const behind = job.devices[job.circuits[circuitId]?.behindDeviceId ?? ''];
+  return (
+    (own === undefined ? undefined : residualOf(own.settings)) ?? (behind === undefined ? undefined : residualOf(behind.settings))
+  );
+}
+const isAsFine = (own: Own, other: Own | undefined): boolean => {
+  const [coarse, fine] = [own.sensitivityA?.value, other?.sensitivityA?.value];
+  const [from, to] = [own.type?.value, other?.type?.value];
+  if (coarse === undefined || fine === undefined || from === undefined || to === undefined) return false;
+  return fine <= coarse && TYPES.indexOf(to) >= TYPES.indexOf(from);
+};
+/** Whether a circuit's start protects at least as much as it did, asked for or not: on residual current as fine and of as good a type, for ground faults, for arcs. */
+function keepsProtection(before: Job, after: Job, circuitId: string): boolean {
+  const residual = residualAt(before, circuitId);
+  if (residual !== undefined && residualAt(after, circuitId) !== residual && !isAsFine(residual, residualAt(after, circuitId)))
+    return false;
+  const [was, is] = [startOf(before, circuitId)?.settings, startOf(after, circuitId)?.settings];
+  if (was === undefined || is === undefined) return was === is;
   return (['groundFault', 'arcFault'] as const).every((field) => {
     const [had, has] = [protectionOf(was, field), protectionOf(is, field)];
     return had === undefined || had === 'none' || (has !== undefined && has !== 'none');
@@ -129,7 +139,6 @@ const unitsOf = (job: Job, { circuitId, boardId, onlyNew }: Coordinating): strin
 
 /** Everything a circuit may become: each device of its place, in each size of cable, from what is there up. */
 export function optionsOf(job: Job, circuitId: string, how: Coordinating): Option[] {
-  const own = startOf(job, circuitId);
   const now = standableAt(job, circuitId);
   const nowA = now.find(({ command }) => command === null)?.ratingA ?? 0;
   const devices: (Standable | undefined)[] = [
@@ -139,7 +148,7 @@ export function optionsOf(job: Job, circuitId: string, how: Coordinating): Optio
   return devices.flatMap((device): Option[] => {
     const command = device?.command ?? undefined;
     const with1 = command === undefined ? job : applyCommand(job, command);
-    if (own !== undefined && command !== undefined && !keepsProtection(own, with1.devices[own.id]!)) return [];
+    if (command !== undefined && !keepsProtection(job, with1, circuitId)) return [];
     const fitted: Option =
       device === undefined || command === undefined
         ? AS_IT_IS

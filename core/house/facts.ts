@@ -432,7 +432,8 @@ function askedFirst({ job }: House, id: string): Unknown | undefined {
   if (board === undefined || board.otherBuilding === true) return undefined;
   const dwelling = map(factOf('boards', board, 'premises'), (premises) => premises === 'household');
   const area = dwelling.known && dwelling.value ? factOf('boards', board, 'areaM2') : undefined;
-  return area?.known === false ? area : undefined;
+  if (area?.known !== false) return undefined;
+  return { known: false, missing: area.missing.map((each) => ({ ...each, or: [`circuits.${id}.designCurrentA`] })) };
 }
 /** What hangs below a feeder or service as article 220 has it, where nobody stated a share of his own. */
 function article220(house: House, id: string): Known<number> | undefined {
