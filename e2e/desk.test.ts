@@ -23,7 +23,7 @@ const waitSaved = (page: Page) => page.waitForSelector('[data-testid=saved][data
 describe('what could stand at the start of a circuit', () => {
   it('is walked with arrows while chart and answers follow, and taken with Enter; undone in one', async () => {
     const page = await openDesk('guillotine');
-    await page.click('[data-choose]');
+    await page.click('[data-goal=device]');
     await page.waitForSelector('[data-testid=select] [data-device]', { timeout: 60_000 });
     await page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'grid');
     const chosen = () => page.$eval('[data-device][aria-selected=true]', (row) => (row as HTMLElement).dataset.device);
@@ -52,7 +52,7 @@ describe('what could stand at the start of a circuit', () => {
 describe('devices and sizes together', () => {
   it('are worked out with what is kept, say what stands in the way, and are taken in one step that is undone', async () => {
     const page = await openDesk('guillotine');
-    await page.click('[data-coordinate]');
+    await page.click('[data-goal=coordinate]');
     const kept = await page.waitForSelector('[data-testid=coordinate] label ::-p-text(keep the cables)');
     await kept!.click();
     await page.locator('[data-testid=coordinate] button ::-p-text(Work it out)').click();

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { Collapsible } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import type { Fix } from '@/core/fixes/fixes';
 import { asSpecified } from '@/core/job/known';
 import { showAmount } from '@/core/job/show';
@@ -42,6 +42,7 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
         className="border-line bg-raised max-lg:min-h-[374px] max-lg:pointer-coarse:min-h-[406px] lg:border-l"
       />
     );
+  const desk = hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false);
   const load = study.answers.find((answer) => answer.question === 'carries-load');
   return (
     <aside
@@ -70,35 +71,19 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
             {showAmount(load.demand, load.demand, 'A').demand} A {dialect === 'nec' ? 'load' : 'design'}
           </span>
         )}
-        <Link
-          href={`${hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false)}&choose=device`}
-          prefetch={false}
-          aria-label="What fits at its start"
-          title="What fits at its start"
-          data-choose
-          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
-        >
+        <HeadLink to={`${desk}&choose=device`} name="What fits at its start" goal="device">
           <ListFilter size={15} aria-hidden />
-        </Link>
-        <Link
-          href={`${hrefOf(jobId, { step: 'circuits', circuitId: study.circuitId }, false)}&choose=coordinate`}
-          prefetch={false}
-          aria-label="Coordinate devices and sizes"
-          title="Coordinate devices and sizes"
-          data-coordinate
-          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
-        >
+        </HeadLink>
+        <HeadLink to={`${desk}&choose=coordinate`} name="Coordinate devices and sizes" goal="coordinate">
           <Network size={15} aria-hidden />
-        </Link>
-        <Link
-          href={hrefOf(jobId, { step: 'handover', circuitId: study.circuitId, print: 'report' }, false)}
-          prefetch={false}
-          aria-label="This circuit on one page, to print (P)"
-          title="This circuit on one page, to print (P)"
-          className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
+        </HeadLink>
+        <HeadLink
+          to={hrefOf(jobId, { step: 'handover', circuitId: study.circuitId, print: 'report' }, false)}
+          name="This circuit on one page, to print (P)"
+          goal="print"
         >
           <Printer size={15} aria-hidden />
-        </Link>
+        </HeadLink>
       </h2>
       <ol>
         {study.answers.map((answer) => (
@@ -117,6 +102,22 @@ export function Ladder({ circuitId, folded }: { circuitId: string; folded: boole
         </div>
       )}
     </aside>
+  );
+}
+
+/** A sign beside the circuit's name that leads on. */
+function HeadLink({ to, name, goal, children }: { to: string; name: string; goal: string; children: ReactNode }) {
+  return (
+    <Link
+      href={to}
+      prefetch={false}
+      aria-label={name}
+      title={name}
+      data-goal={goal}
+      className="grid size-7 shrink-0 place-items-center self-center rounded text-quiet hover:text-ink pointer-coarse:size-11"
+    >
+      {children}
+    </Link>
   );
 }
 
