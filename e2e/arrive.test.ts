@@ -74,7 +74,7 @@ describe('what an answer lacks', () => {
               const field = document.querySelector(`[data-fact="${CSS.escape(at)}"]`);
               return field !== null && (field === document.activeElement || field.contains(document.activeElement));
             },
-            { timeout: 6000 },
+            { timeout: 20_000 },
             path,
           )
           .then(

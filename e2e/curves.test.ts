@@ -62,7 +62,7 @@ describe('the curves', () => {
     const page = await curves('c=hob');
     await page.waitForSelector('[role=slider]');
     const here = () => text(page, '[data-testid=fault-here]');
-    await expect.poll(() => here()).toMatch(/^far end, 14 m: 1\.92 kA at most/);
+    await expect.poll(() => here()).toMatch(/^far end, 14 m: 1\.92 kA maximum/);
     const flags = () => page.$$eval('[data-testid=plot] title', (all) => all.map(({ textContent }) => textContent ?? ''));
     expect((await flags()).filter((title) => title.includes(' along, '))).toEqual([]);
     const thumb = (await (await page.$('[role=slider]'))!.boundingBox())!;
@@ -82,7 +82,7 @@ describe('the curves', () => {
     await page.focus('[role=slider]');
     await page.keyboard.press('Home');
     await page.waitForFunction(() => document.querySelector('[data-testid=fault-here]')?.textContent?.startsWith('0 m of 14 m'));
-    await expect.poll(() => here()).toContain('5.43 kA at most');
+    await expect.poll(() => here()).toContain('5.43 kA maximum');
     await page.close();
   });
 

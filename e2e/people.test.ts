@@ -186,7 +186,7 @@ describe('residual devices', () => {
     await press(page, '[data-testid=arrangements]', 'Arrange the board so');
     await page.waitForFunction(() => document.querySelector('[data-device=rcd1]') === null);
     await page.waitForFunction(() =>
-      /As it stands1lit.*5\.49of 9/.test(document.querySelector('[data-arrangement=now]')?.textContent ?? ''),
+      /As it is1lit.*5\.49of 9/.test(document.querySelector('[data-arrangement=now]')?.textContent ?? ''),
     );
     await undo(page);
     await page.waitForSelector('[data-device=rcd1]');

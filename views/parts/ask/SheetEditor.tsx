@@ -59,7 +59,7 @@ function Line({ job, line, change }: { job: Job; line: SheetLine; change: Change
         type="checkbox"
         checked={taken}
         onChange={() => change(line, taken ? 'ask' : 'as-shipped')}
-        className="size-4 self-start accent-copper max-lg:row-span-2 pointer-coarse:size-6 pointer-coarse:justify-self-center"
+        className="size-4 self-start accent-copper max-lg:row-span-2 pointer-coarse:size-11"
       />
       <label htmlFor={id} className={cx('min-w-0', !taken && 'text-quiet')}>
         {text}

@@ -90,7 +90,7 @@ function Keep({ says, checked, change }: { says: string; checked: boolean; chang
         type="checkbox"
         checked={checked}
         onChange={(event) => change(event.target.checked)}
-        className="size-4 accent-copper pointer-coarse:size-6"
+        className="size-4 accent-copper pointer-coarse:size-11"
       />
       <label htmlFor={id}>{says}</label>
     </span>
