@@ -58,7 +58,7 @@ export function look(
   return edit(`${looking.says}: ${words}`, [
     { do: 'put', on: 'inspections', row },
     ...others.map((each): Step => ({ do: 'drop', on: 'inspections', id: each.id })),
-    ...('result' in came && from !== 'assumed' ? bySeeing(job, looking, came.result, seen.on) : []),
+    ...bySeeing(job, looking, 'result' in came && from !== 'assumed' ? came.result : undefined, seen.on),
   ]);
 }
 const WORDS = { right: 'right', wrong: 'wrong', 'not-applicable': 'does not apply', 'by-feel': 'by feel' } as const;
@@ -68,10 +68,10 @@ export function unlook(job: Job, looking: Looking): Command | undefined {
   const rows = Object.values(job.inspections).filter(same(looking));
   return rows.length === 0
     ? undefined
-    : edit(
-        `${looking.says}: not seen`,
-        rows.map(({ id }) => ({ do: 'drop', on: 'inspections', id })),
-      );
+    : edit(`${looking.says}: not seen`, [
+        ...rows.map(({ id }): Step => ({ do: 'drop', on: 'inspections', id })),
+        ...bySeeing(job, looking, undefined, undefined),
+      ]);
 }
 
 /** A code a person confirms, or takes back. */

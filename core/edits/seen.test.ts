@@ -3,7 +3,8 @@ import { applyCommand } from '../job/commands';
 import type { InspectionResult } from '../job/schema/inspection';
 import type { Job } from '../job/schema/job';
 import { panelInspected } from '../testing/inspectedHouse';
-import { type Looking, look } from './inspection';
+import { type Looking, look, unlook } from './inspection';
+import { usualOf } from './usual';
 
 type Fact = { value: unknown; from: 'stated' | 'assumed'; origin?: 'specified' | 'usual' };
 const as = (origin: 'specified' | 'usual' | undefined, value: unknown): Fact => ({
@@ -44,14 +45,19 @@ describe('what was seen', () => {
   });
 
   it('right is that fact seen, with its day; what is joined needs a reading', () => {
-    expect(seenThen(knockOuts, 'right', as('specified', true), { from: 'measured', on: '2026-12-01' })).toEqual({
+    expect(seenThen(cover, 'right', as('specified', true), { from: 'measured', on: '2026-12-01' })).toEqual({
       value: true,
       from: 'stated',
+      note: 'seen at the inspection',
       on: '2026-12-01',
     });
-    expect(seenThen(run, 'right', as('usual', 'shallow'))).toEqual({ value: 'shallow', from: 'stated' });
+    expect(seenThen(run, 'right', as('usual', 'shallow'))).toEqual({
+      value: 'shallow',
+      from: 'stated',
+      note: 'seen at the inspection',
+    });
     expect(seenThen(joined, 'right', as('specified', 'conductor'))).toEqual(as('specified', 'conductor'));
-    expect(seenThen(cover, 'right', as('specified', true))).toEqual(as('specified', true));
+    expect(seenThen(knockOuts, 'right', as('specified', true))).toEqual(as('specified', true));
   });
 
   it('leaves what somebody entered, what says something else, and what does not apply or is assumed itself', () => {
@@ -59,5 +65,30 @@ describe('what was seen', () => {
     expect(seenThen(run, 'wrong', as('specified', 'deep'))).toEqual(as('specified', 'deep'));
     expect(seenThen(run, 'not-applicable', as('specified', 'shallow'))).toEqual(as('specified', 'shallow'));
     expect(seenThen(run, 'right', as('specified', 'shallow'), { from: 'assumed' })).toEqual(as('specified', 'shallow'));
+  });
+
+  it('seen otherwise afterwards, or not seen after all, confirms nothing any more', () => {
+    const job = structuredClone({ ...panelInspected(), inspections: {} }) as Job;
+    job.boards.board!.openingsClosed = { value: true, from: 'assumed', origin: 'usual' };
+    const right = applyCommand(job, look(job, cover, { result: 'right' }, 'seen', { from: 'measured' }));
+    expect(right.boards.board!.openingsClosed).toMatchObject({ value: true, from: 'stated' });
+    for (const result of ['wrong', 'not-applicable'] as const) {
+      const after = applyCommand(right, look(right, cover, { result }, 'again', { from: 'measured' }));
+      expect(after.boards.board!.openingsClosed).toBeUndefined();
+    }
+    expect(applyCommand(right, unlook(right, cover)!).boards.board!.openingsClosed).toBeUndefined();
+    // What somebody entered by itself stays.
+    job.boards.board!.openingsClosed = { value: true, from: 'stated' };
+    const own = applyCommand(job, look(job, cover, { result: 'right' }, 'seen', { from: 'measured' }));
+    expect(applyCommand(own, unlook(own, cover)!).boards.board!.openingsClosed).toEqual({ value: true, from: 'stated' });
+  });
+
+  it('wrong leaves nothing usual there, whenever the sheet is taken', () => {
+    const job = structuredClone({ ...panelInspected(), inspections: {} }) as Job;
+    job.boards.board!.state = 'new';
+    const of = (result: InspectionResult) =>
+      usualOf(applyCommand(job, look(job, cover, { result }, 'seen', { from: 'measured' })), 'boards.openingsClosed', 'board')
+        ?.value;
+    expect([usualOf(job, 'boards.openingsClosed', 'board')?.value, of('right'), of('wrong')]).toEqual([true, true, undefined]);
   });
 });

@@ -11,6 +11,7 @@ import type { Board, Room } from '../job/schema/supply';
 import { fits } from '../tables/rounding';
 import { type Catalogued, inrushOf } from './catalogue/appliances';
 import { catalogued } from './catalogue/named';
+import { isFoundWrong } from './seen';
 
 /**
  * How far a usual value reaches. `stricter`: it errs to the stricter side and may be taken for existing work too, as assumed. `new`: new
@@ -302,14 +303,14 @@ const isBritishOnly = (id: string, value: FactValue): boolean =>
 /**
  * What is usual for a fact of a row, with how far it reaches there.
  * @param id collection and field, `segments.ambientC`
- * @returns undefined where nothing is usual, or it reaches new work alone and this is not
+ * @returns undefined where nothing is usual, it reaches new work alone and this is not, or an inspection found it otherwise
  */
 export function usualOf(job: Job, id: string, rowId: string): { value: FactValue; reach: Reach; says: string } | undefined {
   const [on] = id.split('.') as [CollectionName];
   const row = job[on][rowId];
   if (row === undefined) return undefined;
   const changed = ownSheet(job).get(id);
-  if (changed === 'ask') return undefined;
+  if (changed === 'ask' || isFoundWrong(job, id, rowId)) return undefined;
   for (const entry of [sheetOf(job)[id] ?? []].flat()) {
     if ((entry.reach === 'new' || entry.reach === 'reading') && stateOf(job, on, rowId) !== 'new') continue;
     const value = entry.value(job, row as never);
