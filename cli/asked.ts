@@ -1,7 +1,7 @@
 import { type Asked, askedOf, type Walked, walkUsual } from '../core/asking/asking';
 import { takeSheet } from '../core/asking/taking';
 import type { Taking } from '../core/edits/answers';
-import { FINDER_WORDS, FINDERS } from '../core/facts/asked';
+import { FINDER_WORDS, FINDERS } from '../core/facts/question';
 import type { Job } from '../core/job/schema/job';
 import { causesOf } from '../core/study/causes';
 import { type Study, studyJob } from '../core/study/study';

@@ -1,4 +1,4 @@
-import type { Finder } from '../facts/asked';
+import type { Finder } from '../facts/question';
 import { factAt } from '../facts/read';
 import type { CollectionName } from '../job/collections';
 import type { Lack } from '../job/known';

@@ -1,6 +1,7 @@
 import { answerUsual } from '../edits/answers';
 import { usualOf } from '../edits/usual';
-import { type Finder, questionOf } from '../facts/asked';
+import { questionOf } from '../facts/asked';
+import type { Finder } from '../facts/question';
 import { factAt, showFact } from '../facts/read';
 import type { FactKind, FactValue } from '../facts/spec';
 import type { CollectionName } from '../job/collections';

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { CollectionName } from '../job/collections';
 import { demo } from '../testing/demos';
 import { refusals } from '../testing/refusedWords';
-import { FINDER_WORDS, FINDERS, questionOf } from './asked';
+import { questionOf } from './asked';
+import { FINDER_WORDS, FINDERS } from './question';
 import { factPaths } from './read';
 
 const JOBS = { nec: demo('kiln-house'), iec: demo('bindery-yard') } as const;

@@ -1,6 +1,7 @@
 import { layoutOf } from '../job/board/layout';
 import type { Board } from '../job/schema/supply';
 import { word } from '../job/terms';
+import { type Asks, asked } from './question';
 import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type SpecsOf, said, yesNo } from './spec';
 
 /** A board with an electrode of its own: only there its earth may be another than the supply's. */
@@ -89,4 +90,61 @@ export const APPLIES: Applies = {
   managedA: nec,
   demandMethod: (job, row) => nec(job, row) && !isApart(row),
   meteredVa: (job, row) => nec(job, row) && (row as Board).demandMethod?.value === 'metered',
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  deviceFactor: asked('plate', 'By which factor are devices in {x} derated?'),
+  ratedA: asked('plate', ['What is the rating of {x}?', 'What is the bus rating of {x}?'], 'its label'),
+  neutralBonded: asked(
+    'look',
+    ['Are neutral and earth joined at {x}?', 'Is the neutral bonded to the enclosure in {x}?'],
+    ['a link between the two bars', 'a green screw or a strap from the neutral bar to the enclosure'],
+  ),
+  earthTied: asked('look', [
+    'Does metal tie the earth of {x} to that of the supply?',
+    'Does metal tie the ground of {x} to that of the supply?',
+  ]),
+  earthsWithinReach: asked('look', [
+    'Can metal of both earths be touched together at {x}?',
+    'Can metal of both grounds be touched together at {x}?',
+  ]),
+  annexZB: asked('plate', 'Is {x} marked by BS EN 61439-3 annex ZB, 16 kA?'),
+  spaces: asked('look', ['How many ways has {x}?', 'How many spaces has {x}?']),
+  rails: asked('look', 'How many rails has {x}?'),
+  halfFrom: asked('plate', 'From which space on does {x} take half-size or twin breakers?', 'its label'),
+  plugOnNeutral: asked('look', 'Do neutrals plug on in {x}?'),
+  oneLineJumper: asked('look', 'Does a jumper make every space of {x} one leg?'),
+  openingsClosed: asked('look', [
+    'Are the unused ways of {x} closed with blanks?',
+    'Are the unused spaces of {x} closed with filler plates?',
+  ]),
+  nonCombustible: asked('look', 'Is the enclosure of {x} non-combustible?'),
+  neutralTerminals: asked('look', 'How many terminals has the neutral bar of {x}?'),
+  earthTerminals: asked('look', [
+    'How many terminals has the earth bar of {x}?',
+    'How many terminals has the ground bar of {x}?',
+  ]),
+  earthWiresPerTerminal: asked('plate', [
+    'How many wires does a terminal of the earth bar of {x} take?',
+    'How many wires does a terminal of the ground bar of {x} take?',
+  ]),
+  intersystemBonding: asked(
+    'look',
+    'Is there an intersystem bonding termination at {x}?',
+    'a bar with room for three, outside by the service',
+  ),
+  premises: asked('owner', 'What kind of premises does {x} serve?'),
+  emergencyDisconnect: asked('look', 'Is there an emergency disconnect for {x} outdoors?'),
+  readilyAccessible: asked('look', 'Is {x} readily accessible?'),
+  overSteps: asked('look', 'Does {x} stand over steps?'),
+  disconnect: asked('look', ['What isolates {x} as a whole?', 'What disconnects {x} as a whole?']),
+  growthPercent: asked('owner', 'How much of {x} is kept free for growth?'),
+  areaM2: asked('measure', 'How large is the dwelling {x} serves?'),
+  demandMethod: asked('design', 'By which method is the demand of {x} calculated?'),
+  meteredVa: asked('supplier', 'What is the greatest demand metered at {x} over a year?'),
+  managedA: asked('design', 'To which current is {x} held by an energy management system?'),
+  floors: asked('look', 'How many floors does {x} serve?'),
+  people: asked('owner', 'How many people live with {x}?'),
+  electronics: asked('owner', 'How much electronics is there behind {x}?'),
 };

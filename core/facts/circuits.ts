@@ -1,6 +1,7 @@
 import type { Circuit } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { hasThreeLines, word } from '../job/terms';
+import { type Asks, asked } from './question';
 import { type Applies, type AppliesTo, british, choice, nec, quantity, type SpecsOf, said, yesNo } from './spec';
 
 const ofCircuit =
@@ -47,4 +48,20 @@ export const APPLIES: Applies = {
   purpose: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
   temporary: (job, row) => nec(job, row) && (row as Circuit).kind === 'final',
   wholeDwelling: (job, row) => nec(job, row) && (row as Circuit).kind !== 'final',
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  designCurrentA: asked('design', ['What is the design current of {x}?', 'What load does {x} carry, in amperes?']),
+  continuous: asked('owner', 'Does the load of {x} run for three hours or more?'),
+  diversity: asked('design', ['Which diversity applies to {x}?', 'Which demand factor applies to {x}?']),
+  thirdHarmonicPercent: asked('measure', 'How much third harmonic does {x} carry?'),
+  ringContinuity: asked('measure', 'Is the ring of {x} closed all round?', 'end to end, each conductor, at the board'),
+  bs1363: asked('look', 'Are all accessories of {x} of BS 1363?'),
+  wholeDwelling: asked('design', 'Does {x} carry the whole dwelling?'),
+  temporary: asked('owner', 'Is {x} temporary?'),
+  neutralPigtailed: asked('look', 'Is the shared neutral of {x} pigtailed at each outlet?'),
+  neutralGrouped: asked('look', 'Is the shared neutral of {x} grouped with its hots in the panel?'),
+  neutralMark: asked('look', 'By what is the shared neutral of {x} told from others?'),
+  purpose: asked('design', 'Which required circuit is {x}?'),
 };

@@ -3,6 +3,7 @@ import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { word } from '../job/terms';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from './preferred';
+import { type Asks, asked } from './question';
 import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type SpecsOf, said, yesNo } from './spec';
 
 /** The steps a rating is walked through. */
@@ -139,4 +140,102 @@ export const APPLIES: Applies = {
     const { seat, settings } = row as Device;
     return seat === 'board' && settings.family !== 'rccb' && settings.family !== 'switch';
   },
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  diversity: asked('design', 'What share of what {x} feeds runs together?'),
+  'settings.ratingA': asked('plate', 'What is the rating of {x}?', 'on its front'),
+  'settings.frameA': asked('plate', 'What is the frame rating of {x}?'),
+  'settings.irA': asked('look', 'To which current is {x} set, Ir?'),
+  'settings.trS': asked('look', 'To which long delay is {x} set, tr?'),
+  'settings.isdA': asked('look', 'To which short-time current is {x} set, Isd?'),
+  'settings.tsdS': asked('look', 'To which short delay is {x} set, tsd?'),
+  'settings.iiA': asked('look', 'To which instantaneous current is {x} set, Ii?'),
+  'settings.icuA': asked('plate', 'What is the breaking capacity Icu of {x}?'),
+  'settings.curve': asked('plate', 'Which curve has {x}?', 'the letter before the amperes'),
+  'settings.icnA': asked('plate', 'What breaking capacity is marked on {x}?', 'a number in a box, in amperes'),
+  'settings.icsA': asked('plate', 'What is the service breaking capacity Ics of {x}?'),
+  'settings.aicA': asked(
+    'plate',
+    ['What interrupting rating has {x}?', 'Which AIC is marked on {x}?'],
+    'on its label; 5 kA where none is marked',
+  ),
+  'settings.breakingA': asked('plate', [
+    'What breaking capacity is marked on {x}?',
+    'Which interrupting rating is marked on {x}?',
+  ]),
+  'settings.conditionalA': asked('plate', ['What is the conditional rating of {x}?', 'What is the SCCR of {x}?']),
+  'settings.unmarked': asked('plate', ['Is any breaking capacity marked on {x}?', 'Is any AIC marked on {x}?']),
+  'settings.voltageMarking': asked('plate', 'Which voltage is marked on {x}?'),
+  'settings.instantaneousLowTimes': asked(
+    'plate',
+    'Below which multiple of its rating does {x} surely not trip at once?',
+    "its maker's curve",
+  ),
+  'settings.instantaneousHighTimes': asked(
+    'plate',
+    'From which multiple of its rating does {x} surely trip at once?',
+    "its maker's curve",
+  ),
+  'settings.hundredPercentListed': asked('plate', 'Is {x} listed for 100 % continuous load?'),
+  'settings.timeDelay': asked('plate', 'Is {x} of the time-delay kind?'),
+  'settings.bidirectional': asked('plate', 'May {x} be fed from either side?', 'line and load marked: from one side alone'),
+  'settings.energyClass': asked(
+    'plate',
+    'Which energy limiting class has {x}?',
+    'a digit in a small box under the breaking capacity',
+  ),
+  'settings.ownFactor': asked('plate', 'Which share of its rating may {x} carry where it sits?'),
+  'settings.residual.sensitivityA': asked('plate', [
+    'What is the rated residual current of {x}?',
+    'At what current does {x} trip?',
+  ]),
+  'settings.residual.type': asked('plate', 'Which type is {x}: AC, A, F or B?', 'a small square with a wave'),
+  'settings.residual.delay': asked('plate', 'Is {x} delayed?', 'an S in a square'),
+  'settings.residual.voltageDependent': asked('plate', 'Does {x} work only while line and neutral reach it?'),
+  'settings.residual.functionalEarth': asked('look', 'Where is the functional-earth lead of {x}?'),
+  'settings.residual.surgeImmune': asked('plate', 'Is {x} proof against surges of 3 kA 8/20?'),
+  standingMa: asked('measure', 'What standing leakage does a clamp read through {x}?'),
+  standingAllOn: asked('measure', 'Was everything on when the leakage through {x} was read?'),
+  'settings.type': asked('plate', 'Which type of surge device is {x}?'),
+  'settings.ucV': asked('plate', ['Which Uc is marked on {x}?', 'Which MCOV is marked on {x}?']),
+  'settings.upKv': asked('plate', ['Which Up is marked on {x}?', 'Which VPR is marked on {x}?']),
+  'settings.inKa': asked('plate', ['Which In is marked on {x}?', 'Which nominal discharge current is marked on {x}?']),
+  'settings.iimpKa': asked('plate', 'Which Iimp is marked on {x}?'),
+  'settings.npeInKa': asked('plate', [
+    'Which In between N and PE is marked on {x}?',
+    'Which nominal discharge current between neutral and ground is marked on {x}?',
+  ]),
+  'settings.npeIimpKa': asked('plate', [
+    'Which Iimp between N and PE is marked on {x}?',
+    'Which impulse current between neutral and ground is marked on {x}?',
+  ]),
+  'settings.sccrA': asked('plate', ['Which Isccr is marked on {x}?', 'Which SCCR is marked on {x}?']),
+  'settings.leadM': asked('measure', 'How long are the leads of {x}, all in a row?'),
+  'settings.ownDisconnector': asked('plate', 'What disconnects {x} when it fails?'),
+  'settings.mount': asked('look', 'How is {x} connected?'),
+  'settings.indicator': asked('look', 'What does the status indicator of {x} show?'),
+  'settings.nearAllowed': asked('plate', [
+    'May {x} stand nearer than 10 m to the intake?',
+    'May {x} stand nearer than 30 ft to the service?',
+  ]),
+  'settings.terminalWires': asked('plate', 'How many wires does a terminal of {x} take?'),
+  'settings.terminalTorqueNm': asked('plate', 'Which torque is marked for the terminals of {x}?'),
+  'settings.widthModules': asked('look', 'How many modules wide is {x}?'),
+  'settings.spaceUse': asked('look', 'How much space does {x} take?'),
+  'settings.neutralLead': asked('look', 'How is the neutral of {x} connected?'),
+  'settings.listedHere': asked(
+    'plate',
+    ['Is {x} verified for this board?', 'Is {x} listed for this panel?'],
+    ["the board's label names what may be fitted", "the panel's label names what may be installed"],
+  ),
+  'settings.thresholdA': asked('plate', 'From which current on does {x} operate?'),
+  'settings.reversed': asked('look', 'Are line and load of {x} the right way round?'),
+  'settings.weatherResistant': asked('look', 'Is {x} weather-resistant?', 'WR on its face'),
+  'settings.tamperResistant': asked('look', 'Is {x} tamper-resistant?', 'TR on its face'),
+  neutralAt: asked('look', ['Where is the neutral of {x} connected?', 'Where does the load neutral of {x} land?']),
+  tie: asked('look', ['How is {x} linked to its neighbour?', 'How is {x} tied to its neighbour?']),
+  backFed: asked('look', 'Is {x} fed from its load side?'),
+  fastened: asked('look', 'Is {x} held to the bus by a fastener?'),
 };

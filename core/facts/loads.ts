@@ -2,6 +2,7 @@ import { Equipment, type Load } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { type Dialect, hasThreeLines, linesOf, word } from '../job/terms';
 import { configurationsOf } from './configurations';
+import { type Asks, asked } from './question';
 import { type Applies, choice, iec, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
@@ -132,4 +133,44 @@ export const APPLIES: Applies = {
   listed: nec,
   minimumAmpacityA: nec,
   maximumDeviceA: nec,
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  powerW: asked('plate', 'What power has {x}?', 'its rating plate'),
+  plateV: asked('plate', 'For which voltage does the plate of {x} give its power?'),
+  currentA: asked('plate', 'What current does {x} draw?', 'its rating plate'),
+  lines: asked('look', ['Between which lines is {x} connected?', 'On which legs is {x} connected?']),
+  cosPhi: asked('plate', 'What is the power factor of {x}?'),
+  thirdHarmonicPercent: asked('plate', 'How much third harmonic does {x} draw?'),
+  appliance: asked('look', 'Which kind of appliance is {x}?'),
+  equipment: asked('look', ['Is {x} equipment with a rule of its own?', 'Is {x} an appliance with a GFCI rule of its own?']),
+  inCord: asked('look', 'Which protection is in the cord of {x}?'),
+  listed: asked('plate', 'Is {x} listed for its use?', "a testing laboratory's mark on the plate"),
+  disconnect: asked('look', ['What isolates {x}?', 'What is the disconnecting means of {x}?']),
+  motorHp: asked('plate', 'How many horsepower has the motor of {x}?'),
+  overloadProtected: asked('plate', 'Has {x} overload protection of its own?'),
+  minimumAmpacityA: asked('plate', 'Which MCA is marked on {x}?', 'its nameplate: minimum circuit ampacity'),
+  maximumDeviceA: asked('plate', 'Which MOCP is marked on {x}?', 'its nameplate: maximum overcurrent protection'),
+  continuous: asked('owner', 'Does {x} run for three hours or more?'),
+  fastened: asked('look', 'Is {x} fastened in place, or plugged in?'),
+  voltages: asked('plate', 'Which voltage does {x} take?'),
+  plug: asked('look', 'Which plug has {x}?'),
+  touched: asked('look', 'Is {x} held or touched in use?'),
+  wet: asked('look', 'Is {x} used in the wet?'),
+  electronics: asked('look', 'Are there electronics in {x}?'),
+  waveform: asked(
+    'plate',
+    ['Which residual current can {x} leak in a fault?', 'Which leakage current can {x} have in a fault?'],
+    "its maker's instructions",
+  ),
+  dcDetection: asked('plate', 'Does {x} detect 6 mA of smooth DC (RDC-DD)?', "its maker's instructions"),
+  makersType: asked('plate', 'Which RCD type does the maker of {x} ask for?'),
+  withstandKv: asked('plate', 'Which impulse withstand has {x}?'),
+  leakageMa: asked('measure', 'How much does {x} leak while it runs?'),
+  dcLeakageMa: asked('plate', 'How much DC can {x} leak?'),
+  inrushPeakA: asked('plate', 'What peak current does {x} draw when it is switched on?'),
+  inrushS: asked('plate', 'How long does the inrush of {x} last?'),
+  startCurrentA: asked('plate', 'What current does {x} start with?'),
+  startTimeS: asked('plate', 'How long does {x} take to start?'),
 };

@@ -1,5 +1,6 @@
 import type { Origin } from '../job/schema/supply';
 import { word } from '../job/terms';
+import { type Asks, asked } from './question';
 import { type Applies, british, choice, iec, named, quantity, type SpecsOf, said, size, yesNo } from './spec';
 
 /** Facts of origins, in the order they are asked. */
@@ -68,4 +69,57 @@ export const APPLIES: Applies = {
   lightningProtection: (job, row) => iec(job, row) && ofSupplier(row as Origin),
   surgeCosts: (job, row) => british(job, row) && ofSupplier(row as Origin),
   surgeDeclined: (job, row) => british(job, row) && ofSupplier(row as Origin),
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  zeOhm: asked(
+    'measure',
+    ['What is Ze at {x}?', 'What impedance has the ground-fault path of {x}?'],
+    ['at the intake, earthing conductor off', 'from the utility, or its transformer and cable'],
+  ),
+  zLnOhm: asked('measure', [
+    'What is the line to neutral loop impedance at {x}?',
+    'What impedance has the line to neutral loop of {x}?',
+  ]),
+  psccA: asked('measure', [
+    'What is the prospective short-circuit current at {x}, line to neutral?',
+    'What fault current is available at {x}, line to neutral?',
+  ]),
+  psccLlA: asked('supplier', [
+    'What is the prospective short-circuit current at {x}, line to line?',
+    'What fault current is available at {x}, line to line?',
+  ]),
+  pscc3A: asked('supplier', 'What is the three-phase short-circuit current at {x}?'),
+  pefcA: asked('measure', ['What is the prospective earth fault current at {x}?', 'What ground-fault current flows at {x}?']),
+  maxFaultA: asked('supplier', [
+    'Which maximum fault current does the distributor declare at {x}?',
+    'Which available fault current does the utility declare at {x}?',
+  ]),
+  minFaultA: asked('supplier', 'What is the minimum current {x} drives into a fault?'),
+  fullNeutral: asked('supplier', 'Is the neutral of {x} as large as its lines?'),
+  xOverR: asked('supplier', 'What is X/R at {x}?'),
+  runsAlone: asked('plate', 'Can {x} feed the house by itself?'),
+  dcLeakageMa: asked('plate', 'How much DC can {x} leak?'),
+  surroundings: asked('look', 'What surrounds {x}?'),
+  flashesPerKm2: asked('supplier', 'How many lightning strikes a km² and year are there at {x}?'),
+  overheadLvM: asked('supplier', 'How much overhead line lies before {x}?'),
+  cableLvM: asked('supplier', 'How much cable lies before {x}?'),
+  overheadHvM: asked('supplier', 'How much high-voltage overhead line lies before {x}?'),
+  cableHvM: asked('supplier', 'How much high-voltage cable lies before {x}?'),
+  lightningProtection: asked('look', 'Is there external lightning protection behind {x}?'),
+  surgeCosts: asked('owner', 'What could an overvoltage cost behind {x}?'),
+  surgeDeclined: asked('owner', 'Has the owner declined surge protection in writing behind {x}?'),
+  neutralBond: asked('measure', [
+    'Are neutral and earth joined while {x} feeds?',
+    'Is neutral bonded to ground while {x} feeds?',
+  ]),
+  partedBy: asked('look', 'What keeps {x} apart from the other sources?'),
+  pipes: asked('look', ['Are metal pipes and frames bonded at {x}?', 'Are metal water and gas pipes bonded at {x}?']),
+  bondingSize: asked('look', ['What size are the bonding conductors of {x}?', 'What size are the bonding jumpers of {x}?']),
+  'transformer.ratedVA': asked('supplier', 'What is the rating of the transformer {x}?'),
+  'transformer.impedancePercent': asked('supplier', 'What is the impedance of the transformer {x}?'),
+  'transformer.xOverR': asked('supplier', 'What is X/R of the transformer {x}?'),
+  'transformer.upstreamFaultVA': asked('supplier', 'What is the maximum fault level above {x}?'),
+  'transformer.upstreamLeastVA': asked('supplier', 'What is the minimum fault level above {x}?'),
 };

@@ -1,5 +1,7 @@
 import type { Point } from '../job/schema/circuit';
 import { configurationsOf } from './configurations';
+import type { PLAIN } from './plain';
+import { type Asks, asked } from './question';
 import {
   type Applies,
   type AppliesTo,
@@ -109,4 +111,42 @@ export const APPLIES: Applies = {
   selvV: (job, row) => iec(job, row) && (row as Point).fedBy?.value === 'selv',
   // Box fill is a rule of the NEC alone.
   ...Object.fromEntries(['VolumeCm3', 'Wires', 'Earths', 'Gangs', 'Clamps', 'Fittings'].map((field) => [`box${field}`, nec])),
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> & Asks<typeof PLAIN.points> = {
+  onward: asked('look', ['How is what comes after {x} fed?', 'Are the outlets after {x} fed through it or pigtailed?']),
+  ratedA: asked('look', 'What is the rating of {x}?', 'on its face or strap'),
+  receptacles: asked('look', ['How many gangs has {x}?', 'How many receptacles are on the yoke of {x}?']),
+  configuration: asked('look', ['Which configuration has {x}?', 'Which NEMA configuration has {x}?']),
+  serves: asked('look', 'What is {x} for?'),
+  readilyAccessible: asked('look', 'Is {x} readily accessible?'),
+  wetness: asked('look', 'How wet does it get at {x}?'),
+  sinkDistanceM: asked('measure', ['How far is {x} from the sink?', 'How far is {x} from the sink, as a cord runs?']),
+  sinkThroughDoor: asked('look', 'Does the way from {x} to the sink go through a door?'),
+  tubDistanceM: asked('measure', ['How far is {x} from the bath or shower?', 'How far is {x} from the tub or shower?']),
+  poolDistanceM: asked('measure', 'How far is {x} from the pool or spa?'),
+  zone: asked('look', 'Which zone is {x} in?'),
+  ipX: asked('look', 'What is the second figure of the IP code of {x}?'),
+  fedBy: asked('look', 'What feeds {x}?'),
+  selvV: asked('plate', 'At which extra-low voltage is {x} fed?'),
+  earthTo: asked('look', ['What is the earth terminal of {x} joined to?', 'What is the ground terminal of {x} joined to?']),
+  neutralTouchesEarth: asked('look', [
+    'Does a neutral touch earth in the box of {x}?',
+    'Does a neutral touch ground in the box of {x}?',
+  ]),
+  heightM: asked('measure', 'How high above the floor is {x}?'),
+  hanging: asked('look', 'Does {x} hang, or run on a track?'),
+  touched: asked('look', 'Is what is used at {x} held or touched?'),
+  tamperResistant: asked('look', 'Is {x} tamper-resistant?', 'TR on its face'),
+  weatherResistant: asked('look', 'Is {x} weather-resistant?', 'WR on its face'),
+  cover: asked('look', 'Which cover has {x}?'),
+  noEarthMarked: asked('look', 'Is {x} marked “no equipment ground”?'),
+  boxVolumeCm3: asked('look', 'What volume has the box of {x}?', 'stamped in it'),
+  boxWires: asked('look', 'Which wires are in the box of {x}, grounds left out?'),
+  boxEarths: asked('look', 'Which grounds are in the box of {x}?'),
+  boxGangs: asked('look', 'How many gangs do the devices of {x} take?'),
+  boxClamps: asked('look', 'Are there clamps inside the box of {x}?'),
+  boxFittings: asked('look', 'How many studs and hickeys are in the box of {x}?'),
+  roomId: asked('look', 'Which room is {x} in?'),
 };

@@ -1,4 +1,5 @@
 import { type Room, RoomUse } from '../job/schema/supply';
+import { type Asks, asked } from './question';
 import { type Applies, choice, length, nec, type SpecsOf, yesNo } from './spec';
 
 /** Facts of rooms, in the order they are asked. */
@@ -41,4 +42,18 @@ export const APPLIES: Applies = {
   habitable: nec,
   atGrade: nec,
   bonding: (_, row) => ['bath', 'pool', 'sauna'].includes((row as Room).use?.value ?? ''),
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> = {
+  use: asked('look', 'What is {x} used as?'),
+  part: asked('look', 'What is {x} part of?'),
+  water: asked('look', ['Which water is within 2 m of the points in {x}?', 'Which water is within 6 ft of the outlets in {x}?']),
+  wetness: asked('look', 'How wet does it get in {x}?'),
+  foodPreparation: asked('look', 'Is food or drink prepared beside a sink in {x}?'),
+  habitable: asked('look', 'Is {x} lived in?'),
+  atGrade: asked('look', 'Is the floor of {x} at grade or below?'),
+  bonding: asked('measure', ['Is the metal in {x} supplementary bonded?', 'Is the metal in {x} in an equipotential bond?']),
+  wallM: asked('measure', 'How much wall has {x} to space outlets along?'),
+  counterM: asked('measure', ['How much worktop runs along the wall of {x}?', 'How much counter runs along the wall of {x}?']),
 };

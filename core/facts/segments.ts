@@ -2,6 +2,8 @@ import type { Segment } from '../job/schema/circuit';
 import type { Job } from '../job/schema/job';
 import { lengthUnit } from '../job/show';
 import { protectiveWord, word } from '../job/terms';
+import type { PLAIN } from './plain';
+import { type Asks, asked } from './question';
 import {
   type Applies,
   type AppliesTo,
@@ -150,4 +152,57 @@ export const APPLIES: Applies = {
   racewaySize: inRaceway,
   racewayWires: inRaceway,
   returnMohmPerM: ofSegment(({ protectivePath }) => protectivePath === 'raceway' || protectivePath === 'armour'),
+};
+
+/** Each of them as it is asked. */
+export const ASKED: Asks<typeof SPECS> & Asks<typeof PLAIN.segments> = {
+  lengthM: asked('measure', 'How long is {x}?', 'paced out or by tape, with what goes up and down'),
+  lineSize: asked(
+    'look',
+    ['What size are the line conductors of {x}?', 'What size are the hots of {x}?'],
+    'printed on the sheath',
+  ),
+  neutralSize: asked('look', 'What size is the neutral of {x}?', 'printed on the sheath'),
+  protectiveSize: asked('look', [
+    'What size is the protective conductor of {x}?',
+    'What size is the grounding conductor of {x}?',
+  ]),
+  material: asked(
+    'look',
+    ['Is {x} copper or aluminium?', 'Is {x} copper or aluminum?'],
+    'the colour of a bared end, or the print on the sheath',
+  ),
+  protectiveMaterial: asked('look', [
+    'Is the protective conductor of {x} copper or aluminium?',
+    'Is the grounding conductor of {x} copper or aluminum?',
+  ]),
+  insulation: asked('look', 'Which insulation has {x}?', 'printed on the sheath or the conductors'),
+  method: asked('look', 'How is {x} installed?', 'where it runs for the worst of its length'),
+  ambientC: asked('design', 'How warm does it get where {x} runs?', [
+    'the hottest place on its way: a loft, a boiler room',
+    'the hottest place on its way: an attic, a boiler room',
+  ]),
+  groupedCircuits: asked('look', 'How many loaded circuits run together with {x}?', [
+    'itself counted; where they are bunched closest',
+    'itself counted; where they are bundled closest',
+  ]),
+  loadedConductors: asked(
+    'look',
+    ['How many loaded conductors run together with {x}?', 'How many current-carrying conductors run together with {x}?'],
+    'its own counted; no grounds, and no neutral that carries only the unbalance',
+  ),
+  soilKmPerW: asked('design', 'What is the thermal resistivity of the soil round {x}?'),
+  terminalC: asked('plate', 'Which temperature do the terminals of {x} take?', 'marked by the terminals'),
+  concealed: asked('look', 'Where in the wall does {x} run?'),
+  throughBath: asked('look', 'Does {x} pass through zone 1 or 2 of a bath?'),
+  jacket: asked('look', 'Which colour has the sheath of {x}?'),
+  diameterM: asked('measure', 'How wide is {x} outside, the wider way?'),
+  raceway: asked('look', 'Which kind of raceway does {x} run through?'),
+  racewaySize: asked('look', 'Which trade size has the raceway of {x}?'),
+  racewayWires: asked('look', 'Which wires are in the raceway of {x}?', 'every one counted, by size'),
+  returnMohmPerM: asked('plate', 'What resistance has the metal that carries a fault of {x} back?', "its maker's data"),
+  construction: asked('look', 'Which kind of cable is {x}?'),
+  place: asked('look', 'Where does {x} run?'),
+  protectivePath: asked('look', ['By what does an earth fault on {x} return?', 'By what does a ground fault on {x} return?']),
+  inSun: asked('look', 'Is {x} exposed to the sun?'),
 };

@@ -339,7 +339,7 @@ export const QUANTITIES = {
   },
   minTrip: {
     ...both('min trip time', 'time before which it never opens'),
-    is: 'The fast edge of the band at that current.',
+    is: 'The shortest time of the band at that current.',
     clauses: { iec: 'IEC 60898-1, IEC 60269-1', nec: 'UL 489' },
   },
   draws: {

@@ -114,8 +114,8 @@ export function runOf(job: Job, circuitId: string): Run | undefined {
   }
   const present = new Set(spans.flatMap((span) => span.conductors));
   const rows = ([...linesOf(job.supply), 'N', 'PE'] as const).filter((conductor) => present.has(conductor));
-  const soil =
+  const isTT =
     job.supply.earthing === 'TT' &&
     stations.some((station) => station.kind === 'board' && wirings.electrodesAt.has(station.boardId));
-  return { stations, spans, rows, tt: soil };
+  return { stations, spans, rows, tt: isTT };
 }

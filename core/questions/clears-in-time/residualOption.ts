@@ -71,7 +71,7 @@ function compare({ job, isTT: tt }: CircuitFacts, least: Fault, allowedS: number
     working: () => [
       faultLine(least),
       line(
-        't = residual slow edge',
+        't = max residual trip time',
         `${figure(least.currentA)} A at IΔn ${figure(milli(residual.sensitivityA))} mA${residual.delay === 'S' ? ', S' : ''}`,
         `${figure(timeS)} s`,
         RESIDUAL_SOURCE,

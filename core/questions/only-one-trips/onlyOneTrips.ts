@@ -212,7 +212,7 @@ function compare(
   const settled = () =>
     ({
       curves: line(
-        'slow edge downstream ≤ fast edge upstream',
+        'max trip time downstream ≤ min trip time upstream',
         `${pair.downstream.grade} under ${pair.upstream.grade}`,
         `to ${figure(pair.limitA)} A`,
         pair.upstream.sources.at(-1)!,

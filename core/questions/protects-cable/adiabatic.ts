@@ -291,11 +291,11 @@ const GUIDE_SOURCE: Source = {
 };
 
 const residualLine = (currentA: number, timeS: number, a2s: number): WorkingLine =>
-  line('I²·t, residual slow edge', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(a2s)} A²s`, RESIDUAL_SOURCE);
+  line('I²·t, max residual trip time', `${figure(currentA)}² · ${figure(timeS)} s`, `${figure(a2s)} A²s`, RESIDUAL_SOURCE);
 
 function energyLine(energy: LetThrough, currentA: number): WorkingLine {
   const how = {
-    time: 'I²·t, slow edge',
+    time: 'I²·t, max trip time',
     class: 'energy class, up to its own current',
     maker: "maker's let-through",
     fuse: 'operating I²t, maximum',

@@ -224,7 +224,7 @@ function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: num
     working: () => [
       line('I = Σ peak / √2', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(rmsA)} A`, INRUSH_PRACTICE),
       line(
-        byCustom ? 't, customary fast edge' : 't, fast edge',
+        byCustom ? 't, customary min trip time' : 't, min trip time',
         `${figure(rmsA)} A`,
         `${figure(limit)} s`,
         (byCustom ? custom.value : band).sources.at(-1)!,
@@ -275,8 +275,8 @@ function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
           `${figure(sum)} A`,
           INRUSH_PRACTICE,
         ),
-        line('t, fast edge, standard', `${figure(sum)} A`, `${figure(limit)} s`, sure.sources[0]!),
-        line('t, fast edge, customary', `${figure(sum)} A`, `${figure(customS)} s`, custom.sources.at(-1)!),
+        line('t, min trip time, standard', `${figure(sum)} A`, `${figure(limit)} s`, sure.sources[0]!),
+        line('t, min trip time, customary', `${figure(sum)} A`, `${figure(customS)} s`, custom.sources.at(-1)!),
         line('t of the start ≤ t', `${figure(demand)} ≤ ${figure(limit)} s`, holds(demand, limit), INRUSH_PRACTICE),
       ],
     };

@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AnswerRef, Asked, Asking } from '@/core/asking/asking';
-import { FINDER_WORDS, FINDERS } from '@/core/facts/asked';
+import { FINDER_WORDS, FINDERS } from '@/core/facts/question';
 import type { Command } from '@/core/job/commands';
 import { QUESTION_IDS } from '@/core/job/terms';
 import { Button } from '@/ui/Button';

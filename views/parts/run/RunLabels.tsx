@@ -136,7 +136,7 @@ type Said = readonly [field: string, sign: string];
 function ElectrodeLabels({ frame: { station, heights }, electrodes }: { frame: Frame; electrodes: readonly Electrode[] }) {
   const coarse = useCoarse();
   const x = electrodeX(station);
-  if (x === undefined || !heights.soil) return null;
+  if (x === undefined || !heights.tt) return null;
   const paths = electrodes.map(({ id }) => `electrodes.${id}.resistanceOhm`);
   return (
     <div

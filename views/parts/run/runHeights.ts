@@ -16,19 +16,19 @@ export interface RunHeights {
   barBottom: number;
   labelsTop: number;
   /** Whether the soil is drawn. */
-  soil: boolean;
+  tt: boolean;
   soilY: number;
   total: number;
 }
 
 /** @param low with one line of labels above and below, where its values are not edited */
-export function heightsOf({ rows, tt: soil }: RunModel, low = false): RunHeights {
+export function heightsOf({ rows, tt }: RunModel, low = false): RunHeights {
   const firstY = low ? LOW_FIRST_Y : FIRST_Y;
   const labelsBelow = low ? LOW_LABELS_BELOW : LABELS_BELOW;
   const rowY = new Map(rows.map((conductor, index) => [conductor, firstY + index * ROW]));
   const barBottom = firstY + (rows.length - 1) * ROW + 11;
   const labelsTop = barBottom + 5;
   const soilY = labelsTop + labelsBelow + 12;
-  const total = labelsTop + labelsBelow + (soil ? SOIL : 0);
-  return { rowY, barTop: firstY - 11, barBottom, labelsTop, soil, soilY, total };
+  const total = labelsTop + labelsBelow + (tt ? SOIL : 0);
+  return { rowY, barTop: firstY - 11, barBottom, labelsTop, tt, soilY, total };
 }

@@ -168,7 +168,7 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
                 holds(tripsA, least.currentA),
                 rule,
               ),
-              line('t, customary slow edge', `${figure(least.currentA)} A`, `${figure(timeS)} s`, PRACTICE),
+              line('t, customary max trip time', `${figure(least.currentA)} A`, `${figure(timeS)} s`, PRACTICE),
               ...(metalV === undefined
                 ? []
                 : [line('U = I · Z of the grounding conductors', `${figure(least.currentA)} A`, `${figure(metalV)} V`, rule)]),

@@ -18,7 +18,7 @@ import { FixCard } from '../../../parts/facts/FixCard';
 import { Panel } from '../../../parts/facts/Panel';
 import { hrefOf } from '../../../parts/frame/places';
 import { Figures } from '../../../parts/words/Figures';
-import { Standing } from './Standing';
+import { Accepting } from './Accepting';
 import { Because, CheckWorking } from './Working';
 
 /**
@@ -232,7 +232,7 @@ function RowBody({ circuitId, answer, fixes }: RowProps) {
           >
             {open ? 'Hide working' : 'Show working'}
           </Collapsible.Trigger>
-          <Standing circuitId={circuitId} question={answer.question} check={answer} />
+          <Accepting circuitId={circuitId} question={answer.question} check={answer} />
         </p>
       )}
       {fixes.map((fix) => (

@@ -14,7 +14,7 @@ import { Panel } from '../../../parts/facts/Panel';
 import { Figures } from '../../../parts/words/Figures';
 import { BASIS_WORDS } from '../../../parts/words/labels';
 import { markOf } from '../../../parts/words/mark';
-import { Standing } from './Standing';
+import { Accepting } from './Accepting';
 
 /** Everything one comparison rests on: formula with the values put in, sources, the facts and where each is from. */
 export function CheckWorking({ check, circuitId, question }: { check: ShownCheck; circuitId: string; question: QuestionId }) {
@@ -38,7 +38,7 @@ export function CheckWorking({ check, circuitId, question }: { check: ShownCheck
         </>
       )}
       <p className="flex flex-wrap items-baseline gap-x-3">
-        <Standing circuitId={circuitId} question={question} check={check} />
+        <Accepting circuitId={circuitId} question={question} check={check} />
       </p>
     </section>
   );

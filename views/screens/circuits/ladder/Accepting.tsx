@@ -10,7 +10,7 @@ import type { Judged } from './AcceptForm';
 const AcceptForm = dynamic(() => import('./AcceptForm').then((module) => module.AcceptForm));
 
 /** Whether somebody has taken on a finding, and how to do so or take it back. What is in order has nothing to take on. */
-export function Standing({ circuitId, question, check }: Judged) {
+export function Accepting({ circuitId, question, check }: Judged) {
   const session = useSession();
   const job = useJobState((state) => state.job);
   const { standing, verdict } = check;
