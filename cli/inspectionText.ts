@@ -7,7 +7,7 @@ import type { LabelsStudy } from '../core/reports/labels';
 
 /** An item in a line: what was seen of it, its figure, its rule; what was not looked at is not seen. */
 function rowText({ name, verdict, because, value, rule, proposed, code }: InspectionRow): string {
-  const said = verdict === null ? 'not seen' : VERDICT_WORDS[verdict];
+  const said = verdict === null ? 'not inspected' : VERDICT_WORDS[verdict];
   const coded = code === null ? (proposed === null ? '' : `${proposed} proposed`) : code;
   const words = [value ?? '', because, coded, rule].filter((each) => each !== '').join('; ');
   return `  ${said.padEnd(15)} ${name}${words === '' ? '' : `: ${words}`}`;

@@ -126,8 +126,26 @@ describe('npm run study', () => {
     }
   });
 
+  it('prints isotrip.study/2, data without a sentence it could be read from, and /1 on request', () => {
+    const two = JSON.parse(study('demo/bindery-yard.json', '--json').stdout);
+    const one = JSON.parse(study('demo/bindery-yard.json', '--json=1').stdout);
+    expect(two).toMatchObject({ format: 'isotrip.study/2', verdict: one.verdict, counts: one.counts });
+    const [checks, before] = [two, one].map(({ circuits }) =>
+      circuits.flatMap(({ answers }: { answers: { checks: object[] }[] }) => answers.flatMap((answer) => answer.checks)),
+    );
+    expect(checks).toHaveLength(before.length);
+    const narrow = checks.find(
+      ({ key, compared }: { key: string; compared: { margin: number } }) => key === 'in-iz' && compared?.margin < 0,
+    );
+    expect(narrow).toMatchObject({ verdict: 'stop', compared: { demand: 32, unit: 'A', figures: { relation: '>' } } });
+    expect(narrow.facts).toContainEqual(expect.objectContaining({ value: 32, from: 'stated' }));
+    for (const { missing } of checks)
+      for (const each of missing) expect(each.fact ?? each.lack ?? each.text, each.path).toMatch(/\S/);
+    expect(study('demo/bindery-yard.json', '--json=3')).toMatchObject({ status: 2, stderr: expect.stringContaining('1 or 2') });
+  });
+
   it('prints isotrip.study/1 with the wrong device found and its fixes', () => {
-    const { status, stdout } = study('demo/bindery-yard.json', '--json', '--fixes');
+    const { status, stdout } = study('demo/bindery-yard.json', '--json=1', '--fixes');
     const printed = JSON.parse(stdout);
     expect(status).toBe(0);
     expect(printed).toMatchObject({ format: 'isotrip.study/1', verdict: 'stop', counts: { stop: 3, caution: 10 } });
@@ -163,7 +181,7 @@ describe('npm run study', () => {
 
   it('prints who accepted a finding, and when that no longer holds', () => {
     const job = JSON.parse(demo);
-    const finding = JSON.parse(study('demo/bindery-yard.json', '--json').stdout)
+    const finding = JSON.parse(study('demo/bindery-yard.json', '--json=1').stdout)
       .circuits.find((each: { circuitId: string }) => each.circuitId === 'guillotine')
       .answers.find((each: { question: string }) => each.question === 'protects-cable');
     job.acceptances.a = {

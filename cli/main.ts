@@ -25,6 +25,7 @@ import { peopleStudy } from '../core/reports/people';
 import { requiredStudy } from '../core/reports/required';
 import { residualStudy, triedEvenings } from '../core/reports/residual';
 import { selectivityStudy } from '../core/reports/selectivity';
+import { studyData } from '../core/reports/studyData';
 import { surgeStudy } from '../core/reports/surge';
 import { compareEditions } from '../core/rules/requirements/requirements';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
@@ -38,9 +39,9 @@ import { selectText } from './selectText';
 import { studyText } from './studyText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
-  'Studies a job file. Prints text, or isotrip.study/1 with --json. Each --add puts a circuit on first, written as on',
+  'Studies a job file. Prints text, or isotrip.study/2 with --json (isotrip.study/1 with --json=1). Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
   'answer is tried, each on the whole job, and printed under it.',
   'With --compare devices are compared under each other instead, each of the job by its id or as it is called ("C63").',
@@ -111,11 +112,11 @@ function withLines(job: Job, lines: readonly string[], { err }: Io): Job {
 function read(args: string[]) {
   try {
     return parseArgs({
-      // Both may stand alone.
-      args: args.map((arg) => ({ '--usual': '--usual=assumed', '--ask': '--ask=list' })[arg] ?? arg),
+      // Each may be written alone.
+      args: args.map((arg) => ({ '--usual': '--usual=assumed', '--ask': '--ask=list', '--json': '--json=2' })[arg] ?? arg),
       allowPositionals: true,
       options: {
-        json: { type: 'boolean' },
+        json: { type: 'string' },
         fixes: { type: 'boolean' },
         add: { type: 'string', multiple: true },
         compare: { type: 'string', multiple: true },
@@ -218,15 +219,17 @@ export function main(args: string[], io: Io): 0 | 2 {
 
 function printed(args: string[], io: Io): string {
   const { values, positionals } = read(args);
+  const { json } = values;
+  if (json !== undefined && json !== '1' && json !== '2') refuse(`--json=${json}: 1 or 2, the version of the format`);
   if (positionals.length !== (values.new === undefined ? 1 : 0)) refuse(USAGE);
   const given = values.new === undefined ? fromFile(positionals[0]!) : begun(values.new);
   const supplied = values.supply === undefined ? given : withSupply(given, values.supply, io);
   const added = withLines(supplied, values.add ?? [], io);
   const call = askCall(values.usual, values.ask);
   const whole = (values.points ?? []).reduce((on, text, at) => withPoints(on, text, at, io), added);
-  if (call.ask !== undefined || (call.usual !== undefined && values.json === true)) {
+  if (call.ask !== undefined || (call.usual !== undefined && json !== undefined)) {
     const { job, study, report } = asked(whole, call);
-    return values.json === true ? `${JSON.stringify(report, null, 2)}\n` : askedText(job, study, report, call);
+    return json !== undefined ? `${JSON.stringify(report, null, 2)}\n` : askedText(job, study, report, call);
   }
   const job = call.usual === undefined ? whole : takeSheet(whole, studyJob(whole), call.usual).job;
   const study = studyJob(job);
@@ -243,7 +246,7 @@ function printed(args: string[], io: Io): string {
   if (surge !== undefined)
     return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));
   if (inspect !== undefined || labels === true) return ofInspection(job, study, inspect, labels === true);
-  return answered(job, study, values.json === true, values.fixes === true);
+  return answered(job, study, json, values.fixes === true);
 }
 
 /** A board, what goes dark, what to open first: what is asked of them. */
@@ -332,7 +335,7 @@ function ofResidual(job: Job, study: Study, { residual, arrange }: { residual: b
 }
 
 /** All the answers, with fixes, demands, what is missing and who is under whom. */
-function answered(job: Job, study: Study, shown: boolean, withFixes: boolean): string {
+function answered(job: Job, study: Study, format: '1' | '2' | undefined, withFixes: boolean): string {
   const fixes = (withFixes ? study.circuits : []).flatMap(({ circuitId }) =>
     triedFixes(job, study, circuitId).map((fix) => ({ circuitId, ...fix })),
   );
@@ -344,7 +347,8 @@ function answered(job: Job, study: Study, shown: boolean, withFixes: boolean): s
     });
   const required = requiredStudy(job, study);
   const boards = Object.keys(job.boards).flatMap((id) => boardStudy(job, study, id) ?? []);
-  if (!shown) return studyText(study, fixes, demands, required);
-  const all = { ...shownStudy(study), ...(withFixes ? { fixes } : {}), demands, required, boards };
+  if (format === undefined) return studyText(study, fixes, demands, required);
+  const written = format === '1' ? shownStudy(study) : studyData(job, study);
+  const all = { ...written, ...(withFixes ? { fixes } : {}), demands, required, boards };
   return `${JSON.stringify({ ...all, selectivity: selectivityStudy(study) }, null, 2)}\n`;
 }

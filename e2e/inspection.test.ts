@@ -24,17 +24,17 @@ const measure = async (page: Page, within: string, typed: string) => {
 };
 
 describe('a board is inspected', () => {
-  it('zone by zone: what is wrong says what to do, what nobody looked at is not seen', async () => {
+  it('zone by zone: what is wrong says what to do, what nobody looked at is not inspected', async () => {
     const page = await inspection('kiln-house', '&zone=wires');
-    await expect.poll(() => text(page, '[data-testid=inspection-counts]')).toContain('33 of 54 seen');
+    await expect.poll(() => text(page, '[data-testid=inspection-counts]')).toContain('33 of 54 inspected');
     await page.waitForSelector(item('tug', 'not-seen'));
-    await press(page, '[data-item=tug]', 'Wrong');
+    await press(page, '[data-item=tug]', 'Defect');
     await page.waitForSelector(item('tug', 'stop'));
     await expect.poll(() => text(page, '[data-item=tug]')).toContain('tighten to its torque');
     await page.waitForFunction(() =>
       document.querySelector('[data-testid=inspection-counts]')?.textContent?.includes('34 of 54'),
     );
-    await press(page, '[data-item=tug]', 'Right');
+    await press(page, '[data-item=tug]', 'Satisfactory');
     await page.waitForSelector(item('tug', 'pass'));
     await undo(page);
     await page.waitForSelector(item('tug', 'stop'));
@@ -71,7 +71,7 @@ describe('a board is inspected', () => {
     await page.waitForSelector(`${row} [data-fact$=".torque"] [data-mark=pass]`);
     await measure(page, `${row} [data-fact$=".wires"]`, '2');
     await page.waitForFunction((at) => document.querySelector(at)?.textContent?.includes('how many wires a terminal'), {}, row);
-    await press(page, '[data-testid=torque-list]', 'One wire under each of the 5 not seen');
+    await press(page, '[data-testid=torque-list]', 'One wire under each of the 5 not inspected');
     await page.waitForSelector('[data-testid=torque-list] [data-device=cold-device] [data-fact$=".wires"] [data-mark=pass]');
     await page.close();
   });
@@ -105,7 +105,7 @@ describe('a board is inspected', () => {
     const made = await sendJson(app.url, '/api/jobs/file', { ...file, id: 'coded', name: 'Coded', pack: 'bs-7671-2018-a2' });
     expect(made.status).toBe(200);
     const page = await inspection('coded', '&b=boat&zone=wires');
-    await press(page, '[data-item=tug]', 'Wrong');
+    await press(page, '[data-item=tug]', 'Defect');
     await page.waitForSelector(item('tug', 'stop'));
     await expect.poll(() => text(page, '[data-item=tug]')).toContain('C2 proposed: confirm one');
     await press(page, '[data-item=tug]', 'C2?');
@@ -116,11 +116,11 @@ describe('a board is inspected', () => {
     await page.close();
   });
 
-  it('prints what was found and what was not seen, and labels for outlets and appliances', async () => {
+  it('prints what was found and what was not inspected, and labels for outlets and appliances', async () => {
     const page = await app.open('/jobs/kiln-house/handover?print=inspection');
     await page.waitForSelector('[data-testid=found] tbody tr');
     const sheet = await text(page, '[data-testid=sheet]');
-    expect(sheet).toMatch(/\d+ of 54 things looked at, \d+ wrong, \d+ not seen/);
+    expect(sheet).toMatch(/\d+ of 54 inspected, (one defect|\d+ defects), \d+ not inspected/);
     expect(sheet).toContain('close it with a blank intended for it');
     await page.goto(`${app.url}/jobs/kiln-house/handover?print=labels`);
     await page.waitForSelector('[data-label=pantry-point]');

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { applyCommand } from '@/core/job/commands';
 import type { Job } from '@/core/job/schema/job';
-import { firstKey } from '@/core/study/firstKeys';
+import { earlierKey } from '@/core/study/earlierKeys';
 import { studyJob } from '@/core/study/study';
 import { demoJob } from './demos';
 import { takeIn } from './intake';
@@ -27,14 +27,14 @@ function accepted(): Job {
   return applyCommand(job, {
     label: 'accept',
     steps: [
-      { do: 'put', on: 'acceptances', row: { id: 'holds', ...row, inputsKey: firstKey(job, check) } },
+      { do: 'put', on: 'acceptances', row: { id: 'holds', ...row, inputsKey: earlierKey(job, check) } },
       { do: 'put', on: 'acceptances', row: { id: 'never', ...row, inputsKey: '0123456789abcdef' } },
     ],
   });
 }
 const keys = (id: string) => Object.values(store.jobs.load(id)!.job.acceptances).map((each) => [each.id, each.inputsKey]);
 const RENEWED = [
-  ['holds', expect.stringMatching(/^2:/)],
+  ['holds', expect.stringMatching(/^3:/)],
   ['never', '0123456789abcdef'],
 ];
 

@@ -68,7 +68,7 @@ export function unlook(job: Job, looking: Looking): Command | undefined {
   const rows = Object.values(job.inspections).filter(same(looking));
   return rows.length === 0
     ? undefined
-    : edit(`${looking.says}: not seen`, [
+    : edit(`${looking.says}: not inspected`, [
         ...rows.map(({ id }): Step => ({ do: 'drop', on: 'inspections', id })),
         ...bySeeing(job, looking, undefined, undefined),
       ]);

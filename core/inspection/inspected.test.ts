@@ -177,7 +177,7 @@ describe('what nobody looked at', () => {
       job,
       look(job, { item: 'tug', on: 'boardId', id: 'board', says: 'Tug' }, { result: 'right' }, 'a', { from: 'measured' }),
     );
-    expect(of(begun)).toMatchObject({ verdict: 'unknown', because: expect.stringContaining('Bushings, not seen') });
+    expect(of(begun)).toMatchObject({ verdict: 'unknown', because: expect.stringContaining('Bushings, not inspected') });
   });
   it.each(['bushings-board', 'wires-main', 'torque-outlets-device', 'polarity-outlet', 'run-whole-outlets'])(
     '%s alone lacks, and all is unknown',

@@ -112,9 +112,9 @@ export function together({ pack }: Job, subject: Subject, looked: readonly Looke
   const id = keyed('inspection', subject.id);
   const title = `Inspection of ${subject.name}`;
   if (unseen.length > 0) {
-    const missing = unseen.map(({ of, subject: on }): Missing => {
+    const missing = unseen.map(({ item, of, subject: on }): Missing => {
       const whose = on.id === subject.id ? '' : ` at ${on.name}`;
-      return lack('inspection', placeOf(on), `${inWords(pack, of.name)}${whose}, not seen`);
+      return lack('inspection', placeOf(on), `${inWords(pack, of.name)}${whose}, not inspected`, item);
     });
     return [placed(unknownCheck(id, title, missing), placeOf(subject))];
   }

@@ -248,6 +248,7 @@ describe('typed values', () => {
     ['12', 'AWG', '12AWG'],
     ['#10', 'AWG', '10AWG'],
     ['1/0', 'mm2', '1/0AWG'],
+    ['4/0awg', 'mm2', '4/0AWG'],
     ['250 kcmil', 'AWG', '250kcmil'],
     ['250', 'AWG', '250kcmil'],
     ['350', 'AWG', '350kcmil'],

@@ -27,6 +27,8 @@ export interface Missing {
   what: string;
   /** What is absent, where the path leads to no fact that is typed; a path without fields always says it. */
   lack?: Lack;
+  /** Which of several of that kind at one row: the item that is not inspected. */
+  of?: string;
   /** Other facts, each of which would do in its place. */
   or?: readonly string[];
 }
@@ -86,7 +88,12 @@ export const unknown = (path: string, what: string, or: readonly string[] = []):
 });
 
 /** Something absent that is no fact of a row, at the row where it belongs. */
-export const lack = (kind: Lack, path: string, what: string): Missing => ({ path, what, lack: kind });
+export const lack = (kind: Lack, path: string, what: string, which?: string): Missing => ({
+  path,
+  what,
+  lack: kind,
+  ...(which !== undefined && { of: which }),
+});
 /** The same, where a value was wanted. */
 export const lacks = (kind: Lack, path: string, what: string): Unknown => ({ known: false, missing: [lack(kind, path, what)] });
 

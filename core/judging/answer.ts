@@ -113,7 +113,12 @@ export const markOf = ({ verdict, checks }: Answer): Mark =>
 export type AcceptanceState =
   | { kind: 'open' }
   | { kind: 'accepted'; acceptance: Acceptance }
-  | { kind: 'reopened'; acceptance: Acceptance };
+  | {
+      kind: 'reopened';
+      acceptance: Acceptance;
+      /** Its key is of an earlier version, and can no longer be held against what it rests on. */
+      earlier: boolean;
+    };
 
 /** A check as it leaves the core: plain data, its working written out, the weakest basis of it named. */
 export interface ShownCheck {

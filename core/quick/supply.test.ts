@@ -48,6 +48,10 @@ describe('a line of what stands at the supply', () => {
     expect(Object.values(job.electrodes)).toMatchObject([{ resistanceOhm: { value: 19, from: 'measured' } }]);
   });
 
+  it('takes the least current into a fault in kA', () => {
+    expect(entered('at least 1.3 kA', iec).origins.network!.minFaultA).toEqual({ value: 1300, from: 'stated' });
+  });
+
   it('makes no cut-out whose fuse nobody said, and no kind of electrode from its resistance', () => {
     const job = entered('TT 100 A cut-out, RA 19 measured', iec);
     expect(job.devices).toEqual({});

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../job/commands';
+import { lack, type Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Check, ShownCheck } from '../judging/answer';
 import { breaker, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { JOBS } from '../testing/witnesses';
-import { inputsKey } from './acceptance';
-import { firstKey } from './firstKeys';
+import { inputsKey } from './acceptanceKey';
+import { earlierKey } from './earlierKeys';
 import { renewal, renewed } from './renewal';
 import { shownCircuit, studyJob } from './study';
 
@@ -155,7 +156,7 @@ describe('the key of what a check rests on', () => {
   const key = keyOf();
 
   it('holds no word: another title, reason, unit, name of a fact or of a rule is the same key', () => {
-    expect(key).toMatch(/^2:[0-9a-f]{16}$/);
+    expect(key).toMatch(/^3:[0-9a-f]{16}$/);
     expect(inputsKey(job, own)).toBe(key);
     const given = own.given.map((each) => ({ ...each, what: 'otherwise' }));
     expect(keyOf({ title: 'T', because: 'B', unit: 'amps', given })).toBe(key);
@@ -165,7 +166,13 @@ describe('the key of what a check rests on', () => {
     expect(keyOf({ rule })).toBe(key);
     const lacks = (what: string) => keyOf({ missing: [{ path: 'loads.a.powerW', what }] });
     expect(lacks('power of a')).toBe(lacks('rated power of a'));
-    // Nothing but its name says which thing is missing of a row.
+    // A thing is its kind at its row, whatever it is called.
+    const lost = (missing: Missing) => keyOf({ missing: [missing] });
+    expect(lost(lack('loads', 'circuits.c', 'loads of c'))).toBe(lost(lack('loads', 'circuits.c', 'the loads')));
+    expect(lost(lack('loads', 'circuits.c', 'it'))).not.toBe(lost(lack('outlets', 'circuits.c', 'it')));
+    const unseen = (item: string) => lost(lack('inspection', 'boards.b', 'not inspected', item));
+    expect(unseen('tug')).not.toBe(unseen('sheath'));
+    // Where no kind is said nothing but its name says which.
     const thing = (what: string) => keyOf({ missing: [{ path: 'circuits.c', what }] });
     expect(thing('loads of c')).not.toBe(thing('outlets of c'));
   });
@@ -194,7 +201,7 @@ describe('an acceptance under a key that held words', () => {
       .circuits.find((each) => each.circuitId === 'c')!
       .answerTo('protects-cable')
       .checks.find(({ id }) => id === stopOf(job).id)!;
-  const old = accept(job, { ...stopOf(job), inputsKey: firstKey(job, head(job)) });
+  const old = accept(job, { ...stopOf(job), inputsKey: earlierKey(job, head(job)) });
 
   it('holds, and is renewed; renewed it holds the same', () => {
     expect(stopOf(old).standing.kind).toBe('accepted');
@@ -210,6 +217,15 @@ describe('an acceptance under a key that held words', () => {
     expect(stopOf(changed).standing.kind).toBe('reopened');
     // Put back, it holds again.
     expect(stopOf(withField(changed, 'devices', 'c-device', ['settings', 'ratingA'], stated(32))).standing.kind).toBe('accepted');
+  });
+  it('of a version whose words stand no more is open and says so, and so is one of a form nobody knows', () => {
+    for (const key of ['0123456789abcdef', '9:0123456789abcdef']) {
+      const other = accept(job, { ...stopOf(job), inputsKey: key });
+      expect(renewed(other)).toBe(other);
+      expect(stopOf(other).standing).toMatchObject({ kind: 'reopened', earlier: true });
+    }
+    const changed = withField(renewed(old), 'devices', 'c-device', ['settings', 'ratingA'], stated(40));
+    expect(stopOf(changed).standing).toMatchObject({ kind: 'reopened', earlier: false });
   });
   it('of a check, a circuit or a question there is none of stays as it is', () => {
     for (const more of [{ check: 'nothing' }, { circuitId: 'main' }, { question: 'of-old' }]) {

@@ -36,7 +36,7 @@ const stemOf = ({ path, lack }: Missing): string => {
 function atOnce({ missing, text }: Finding): readonly Missing[] {
   const unseen = missing.filter(({ lack }) => lack === 'inspection');
   if (unseen.length < 2) return missing;
-  const what = `${text.split(':')[0]}, ${unseen.length} things not seen`;
+  const what = `${text.split(':')[0]}, ${unseen.length} things not inspected`;
   return [...missing.filter(({ lack }) => lack !== 'inspection'), { ...unseen[0]!, what }];
 }
 

@@ -1,12 +1,12 @@
 import { applyCommand, type Command, type Step } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { QUESTION_IDS } from '../job/terms';
-import { inputsKey, isOfData } from './acceptance';
-import { firstKey } from './firstKeys';
+import { inputsKey, isOfData } from './acceptanceKey';
+import { earlierKey } from './earlierKeys';
 import { studyJob } from './study';
 
 /**
- * Acceptances whose keys held words, under keys of data alone: those that hold. One that does not stays as it is, and open.
+ * Acceptances whose keys named things in words, under keys of data alone: those that hold. One that does not stays as it is, and open.
  * @returns nothing where there is none to renew
  */
 export function renewal(job: Job): Command | undefined {
@@ -20,7 +20,7 @@ export function renewal(job: Job): Command | undefined {
       asked === undefined
         ? undefined
         : circuit?.answerTo(asked).checks.find((each) => each.id === of || each.name.formerly === of);
-    if (check === undefined || firstKey(job, check) !== key) return [];
+    if (check === undefined || earlierKey(job, check) !== key) return [];
     return [{ do: 'set', on: 'acceptances', id, field: ['inputsKey'], to: inputsKey(job, check) }];
   });
   return steps.length === 0 ? undefined : { label: 'Acceptances kept under keys without words', steps };

@@ -3,7 +3,8 @@ import type { QuestionId } from '../job/terms';
 import { type Answer, type Check, markOf, type ShownAnswer, type ShownCheck } from '../judging/answer';
 import { figuresOf } from '../judging/figures';
 import { weakestBasis } from '../tables/source';
-import { acceptanceStateOf, inputsKey } from './acceptance';
+import { acceptanceStateOf } from './acceptance';
+import { inputsKey } from './acceptanceKey';
 
 /** Where a check is made: in which job, for which circuit. */
 type CheckedIn = Pick<CircuitFacts, 'job' | 'circuitId'>;

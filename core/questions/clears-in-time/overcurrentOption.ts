@@ -42,7 +42,11 @@ export function openingCurrent({ job }: CircuitFacts, device: Device, timeS: num
     const iaA = currentWithin(band.maximum, timeS);
     if (iaA === undefined) return unknown(`devices.${id}`, `${name}: no current opens it within ${timeS} s`);
     const sure = band.instantaneous !== undefined && iaA === band.instantaneous.upperA;
-    return known({ iaA, what: sure ? 'Ia = upper instantaneous bound' : `Ia = current of max trip time ${timeS} s`, sources: band.sources });
+    return known({
+      iaA,
+      what: sure ? 'Ia = upper instantaneous bound' : `Ia = current of max trip time ${timeS} s`,
+      sources: band.sources,
+    });
   });
 }
 

@@ -35,7 +35,7 @@ function partsOf(house: House, group: readonly Circuit[]): Maybe<Part[]> {
       if (device === undefined || lines.length === 0)
         return unknown(
           device === undefined ? `circuits.${circuit.id}` : `devices.${device.id}.lines`,
-          `the line ${circuit.name} hangs on`,
+          `the line of ${circuit.name}`,
         );
       // Two halves oppose each other in their third harmonics too; those of three phases add up.
       const third = hasThreeLines(job.supply) ? house.thirdHarmonicOf(wiring!) : NO_HARMONIC;

@@ -133,9 +133,7 @@ export const RING_SPUR: Relaxation<OnRing> = {
       wants: 'feeds one point',
       holds: ({ facts: { circuit, house }, stretch: { segment, facts } }) => {
         const count = house.pointsOf(circuit.id).filter(({ segmentId }) => segmentId === segment.id).length;
-        return count === 0
-          ? unknown(`circuits.${circuit.id}.points`, `what hangs on the spur ${facts.name}`)
-          : drawn(count === 1);
+        return count === 0 ? unknown(`circuits.${circuit.id}.points`, `points on the spur ${facts.name}`) : drawn(count === 1);
       },
     },
   ],

@@ -292,7 +292,9 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
     return [ruled(id, title, 'stop', `${backup.name} opens ${linesOpened(backup)} of its ${lines} lines`, rule, own.given)];
   const named = identityOf(backup);
   if (named.value.includes('?'))
-    return [unknownCheck(id, title, [lack('partner', `devices.${backup.id}`, `what ${backup.name} is, ${named.value}`)])];
+    return [
+      unknownCheck(id, title, [lack('partner', `devices.${backup.id}`, `what ${backup.name} is, ${named.value}`, named.value)]),
+    ];
   if (backupAs === undefined)
     return [
       unknownCheck(id, title, [
@@ -398,7 +400,7 @@ function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Ch
     const stands = ifEntered(
       residual?.surgeImmune,
       `devices.${each.id}.settings.residual.surgeImmune`,
-      `surge ${each.name} stands`,
+      `surge immunity of ${each.name}`,
     );
     const rule = clause(job.pack, 'surgeResidual');
     if (part?.known === true && part.value.delay === 'S')

@@ -5,7 +5,7 @@ import { type Item, p51, p52, p54, part } from './item';
 export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], Item>> = {
   'space-depth': {
     zone: 'space',
-    name: 'Depth before it',
+    name: { nec: 'Working space depth', iec: 'Clear depth' },
     right: 'room to stand in front of it',
     weight: 'work',
     nec: '110.26(A)(1)',
@@ -13,7 +13,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'space-width': {
     zone: 'space',
-    name: 'Width before it',
+    name: { nec: 'Working space width', iec: 'Clear width' },
     right: 'room beside it, as wide as the panel where that is wider',
     fix: 'clear the space, or move what takes it',
     weight: 'work',
@@ -21,7 +21,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'space-height': {
     zone: 'space',
-    name: 'Height before it',
+    name: { nec: 'Working space height', iec: 'Headroom' },
     right: 'headroom from the floor up',
     fix: 'find it another place',
     weight: 'work',
@@ -29,7 +29,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'space-clear': {
     zone: 'space',
-    name: 'Nothing kept before it',
+    name: { nec: 'Working space kept clear', iec: 'Access kept clear' },
     right: 'reached without moving anything',
     weight: 'work',
     code: 'C3',
@@ -40,7 +40,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'handle-height': {
     zone: 'space',
-    name: 'Highest handle',
+    name: 'Height of the highest handle',
     right: 'no handle out of reach',
     fix: 'lower it',
     weight: 'work',
@@ -48,7 +48,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   location: {
     zone: 'space',
-    name: 'Its place',
+    name: 'Location',
     weight: 'work',
     code: 'C2',
     right: {
@@ -74,7 +74,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'label-source': {
     optional: true,
     zone: 'door',
-    name: 'What feeds it',
+    name: { nec: 'Source marking', iec: 'Supply marking' },
     right: 'marked with the place it is fed from',
     fix: 'mark it',
     weight: 'work',
@@ -104,7 +104,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'label-residual': {
     optional: true,
     zone: 'door',
-    name: 'Notice to test',
+    name: { nec: 'Test notice', iec: 'RCD test notice' },
     right: 'a notice to press the test button of each RCD',
     weight: 'work',
     code: 'C3',
@@ -114,7 +114,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'label-retest': {
     optional: true,
     zone: 'door',
-    name: 'Date of the next inspection',
+    name: 'Next inspection notice',
     right: 'last and next inspection are on it',
     weight: 'work',
     code: 'C3',
@@ -124,7 +124,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'label-colours': {
     optional: true,
     zone: 'door',
-    name: 'Two sets of colours',
+    name: { nec: 'Two color codes', iec: 'Two sets of colours' },
     right: 'a notice where old and new conductor colours meet',
     weight: 'work',
     code: 'C3',
@@ -133,7 +133,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'cover-fits': {
     zone: 'enclosure',
-    name: 'Cover',
+    name: { nec: 'Dead front', iec: 'Cover' },
     right: 'closes all round, nothing live behind a gap',
     weight: 'hazard',
     code: 'C1',
@@ -145,7 +145,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'cover-screws': {
     optional: true,
     zone: 'enclosure',
-    name: 'Screws of the cover',
+    name: 'Cover screws',
     weight: 'worth-saying',
     practice: 'both',
     code: 'C3',
@@ -154,7 +154,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'knock-outs': {
     zone: 'enclosure',
-    name: 'Knock-outs',
+    name: 'Knockouts',
     right: 'every opening without a cable is closed',
     weight: 'hazard',
     code: 'C2',
@@ -179,7 +179,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'cables-held': {
     zone: 'enclosure',
-    name: 'Cables held',
+    name: { nec: 'Cables secured', iec: 'Cable clamps' },
     right: 'each cable is held where it comes in',
     weight: 'work',
     code: 'C3',
@@ -208,7 +208,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'heat-marks': {
     zone: 'enclosure',
-    name: 'Heat',
+    name: { nec: 'Signs of overheating', iec: 'Thermal damage' },
     right: 'no burn, no melted or browned insulation, no smell',
     weight: 'hazard',
     code: 'C2',
@@ -219,7 +219,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   damp: {
     zone: 'enclosure',
-    name: 'Damp and rust',
+    name: { nec: 'Moisture and rust', iec: 'Damp and corrosion' },
     right: 'dry, clean, no rust on bars or terminals',
     weight: 'hazard',
     code: 'C2',
@@ -231,7 +231,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'bonded-case': {
     optional: true,
     zone: 'enclosure',
-    name: 'Metal of the enclosure',
+    name: { nec: 'Bonding of the enclosure', iec: 'Earthing of the enclosure' },
     weight: 'hazard',
     code: 'C2',
     right: { nec: 'bonded to the ground bar', iec: 'joined to the earth bar, or none of it is metal' },
@@ -246,7 +246,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'supply-barrier': {
     optional: true,
     zone: 'supply',
-    name: 'Barrier before the line side',
+    name: { nec: 'Line-side barrier', iec: 'Shrouding of the supply side' },
     weight: 'work',
     right: 'with the main off no live service part can be touched by chance',
     fix: 'fit the barrier intended for it',
@@ -269,7 +269,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   'main-earth-marked': {
     optional: true,
     zone: 'supply',
-    name: 'Label of the main earth',
+    name: { nec: 'Grounding label', iec: 'Main earth label' },
     right: '“Safety electrical connection – do not remove” at each clamp',
     fix: 'fix the label',
     weight: 'work',
@@ -289,7 +289,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
     zone: 'supply',
     weight: 'hazard',
     code: 'C2',
-    name: { nec: 'Aluminum ends', iec: 'Aluminium ends' },
+    name: { nec: 'Aluminum terminations', iec: 'Aluminium terminations' },
     right: 'terminals marked for it, clean ends, joint compound where the terminal asks for it',
     fix: 'cut back, brush, compound, tighten to its torque',
     nec: '110.14, 110.14(A)',
@@ -298,7 +298,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'neutrals-single': {
     zone: 'bars',
-    name: 'Neutrals',
+    name: 'Neutral terminations',
     right: 'each under a terminal of its own',
     weight: 'work',
     code: 'C3',
@@ -332,7 +332,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   'devices-seated': {
     zone: 'devices',
-    name: 'Devices in their seat',
+    name: 'Devices seated',
     right: 'each holds, none rocks or sits askew',
     weight: 'hazard',
     code: 'C2',
@@ -386,7 +386,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   tug: {
     zone: 'wires',
-    name: 'Tug',
+    name: 'Pull test',
     right: 'each wire holds when tugged',
     weight: 'hazard',
     code: 'C2',
@@ -397,7 +397,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   bends: {
     zone: 'wires',
-    name: 'Bends in it',
+    name: 'Bends in the wires',
     right: 'no wire kinked, none forced round a corner',
     weight: 'worth-saying',
     code: 'C3',
@@ -406,7 +406,7 @@ export const BOARD_ITEMS: Readonly<Record<(typeof INSPECTED.boardId)[number], It
   },
   traceable: {
     zone: 'wires',
-    name: 'Looks',
+    name: 'Workmanship',
     right: 'every wire can be followed with the eye',
     weight: 'worth-saying',
     code: 'C3',

@@ -5,7 +5,7 @@ import { type Item, p52, p54, part } from './item';
 export const DEVICE_ITEMS: Readonly<Record<(typeof INSPECTED.deviceId)[number], Item>> = {
   wires: {
     zone: 'devices',
-    name: 'Wires under it',
+    name: 'Conductors per terminal',
     right: 'no more under a terminal than it is listed for',
     weight: 'hazard',
     code: 'C3',
@@ -73,7 +73,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     iec: p52('526.2'),
   },
   'bare-out': {
-    name: 'Bare copper outside',
+    name: 'Exposed copper',
     weight: 'hazard',
     code: 'C2',
     right: {
@@ -87,7 +87,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
   },
   'free-length': {
     optional: true,
-    name: 'Free length',
+    name: { nec: 'Free conductor length', iec: 'Free length' },
     right: 'wire to work with',
     fix: 'splice on a longer end, with room for the splice',
     weight: 'work',
@@ -140,7 +140,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
     iec: p54('543.3'),
   },
   heat: {
-    name: 'Heat',
+    name: { nec: 'Signs of overheating', iec: 'Thermal damage' },
     right: 'no crack, no brown or melted place',
     weight: 'hazard',
     code: 'C2',
@@ -154,7 +154,7 @@ export const POINT_ITEMS: Readonly<Record<(typeof INSPECTED.pointId)[number], It
 /** What is looked at along a cable or raceway. */
 export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], Item>> = {
   'run-protected': {
-    name: 'Kept from damage',
+    name: 'Protection from damage',
     weight: 'work',
     code: 'C3',
     right: {
@@ -167,7 +167,7 @@ export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], 
     iec: p52('522.6'),
   },
   'run-whole': {
-    name: 'Sheath whole',
+    name: 'Sheath intact',
     right: 'no cut, crush, gnawed or browned place',
     weight: 'hazard',
     code: 'C2',
@@ -178,7 +178,7 @@ export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], 
   },
   'support-spacing': {
     optional: true,
-    name: 'Between supports',
+    name: 'Support spacing',
     right: 'held often enough',
     fix: 'put a support between',
     weight: 'work',
@@ -186,7 +186,7 @@ export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], 
   },
   'support-end': {
     optional: true,
-    name: 'To the last support',
+    name: 'Distance to the last support',
     right: 'held near each box',
     fix: 'put a support near the box',
     weight: 'work',
@@ -212,14 +212,14 @@ export const CABLE_ITEMS: Readonly<Record<(typeof INSPECTED.segmentId)[number], 
     practice: 'iec',
   },
   'burial-depth': {
-    name: 'Cover in the ground',
+    name: { nec: 'Burial depth', iec: 'Depth of burial' },
     right: 'deep enough',
     fix: 'dig deeper, or a raceway that may lie there',
     weight: 'work',
     nec: '300.5(A), table 300.5',
   },
   burial: {
-    name: 'In the soil',
+    name: { nec: 'Underground protection', iec: 'Protection underground' },
     weight: 'work',
     code: 'C3',
     bs: '522.8.10',

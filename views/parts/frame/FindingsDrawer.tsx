@@ -135,7 +135,11 @@ function CauseRow({ jobId, cause }: { jobId: string; cause: Cause }) {
               {standing.acceptance.reason} ·{' '}
             </b>
           )}
-          {standing.kind === 'reopened' && <b className="font-semibold text-ink">open again, its inputs changed · </b>}
+          {standing.kind === 'reopened' && (
+            <b className="font-semibold text-ink">
+              open again, {standing.earlier ? 'accepted under an earlier version' : 'its inputs changed'} ·{' '}
+            </b>
+          )}
           {text}
           {rule !== '' && ` · ${rule}`}
         </span>

@@ -151,7 +151,7 @@ function Names({ title, rows }: { title: string; rows: readonly Named[] }) {
 const said = ({ asked, seen, wrong }: Seen): string =>
   seen === 0
     ? 'not inspected'
-    : `${seen} of ${asked} things looked at, ${wrong} wrong${seen < asked ? `, ${asked - seen} not seen` : ''}`;
+    : `${seen} of ${asked} inspected, ${wrong === 1 ? 'one defect' : `${wrong} defects`}${seen < asked ? `, ${asked - seen} not inspected` : ''}`;
 
 /** Codes as confirmed, and what they come to; nothing is called satisfactory while a fault has no code or something was not seen. */
 function codesSaid({ coded: { counts, unconfirmed, outcome } }: InspectionStudy): string {

@@ -113,7 +113,8 @@ function Accepted({ check: { title, standing, verdict } }: { check: ShownCheck }
       <b className="font-semibold">
         {title} ({VERDICT_WORDS[verdict]}):
       </b>{' '}
-      {standing.kind === 'reopened' && 'open again, its inputs have changed since. '}
+      {standing.kind === 'reopened' &&
+        (standing.earlier ? 'open again: accepted under an earlier version. ' : 'open again, its inputs have changed since. ')}
       {reason} · {by}, {on}
     </p>
   );

@@ -37,7 +37,7 @@ export function ToCheckSheets({ paper }: { paper: PaperName }) {
       <table className="w-full border-collapse text-[11.5px] leading-[15px]">
         <thead>
           <tr className="border-ink border-b text-left">
-            {['What', 'As specified', 'Where', 'By', 'Right', 'Wrong'].map((head) => (
+            {['What', 'As specified', 'Where', 'By', 'Satisfactory', 'Defect'].map((head) => (
               <th key={head} scope="col" className="py-1 pr-2 font-semibold">
                 {head}
               </th>

@@ -309,6 +309,6 @@ function premisesOf({ job, circuit, path }: CircuitFacts): Maybe<string> {
   }
   const nearest = there[0];
   return nearest === undefined
-    ? unknown(`circuits.${circuit.id}`, 'the board it hangs on')
+    ? unknown(`circuits.${circuit.id}`, 'the board that supplies it')
     : factOf('boards', nearest, 'premises');
 }

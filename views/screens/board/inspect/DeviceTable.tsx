@@ -31,7 +31,7 @@ export function DeviceTable({ devices, codes }: { devices: readonly InspectedDev
         <h3 className="font-semibold">Device by device</h3>
         {uncounted.length > 0 && (
           <Button className="ml-auto" onClick={oneEach}>
-            One wire under each of the {uncounted.length} not seen
+            One wire under each of the {uncounted.length} not inspected
           </Button>
         )}
       </div>
@@ -88,10 +88,10 @@ function Said({ row: { verdict, because, value } }: { row: InspectionRow }) {
   return (
     <span className="mt-1 flex items-start gap-1 text-[12px]">
       <span className="mt-px">
-        <VerdictMark kind={verdict ?? 'unknown'} size={12} label={verdict === null ? 'not seen' : VERDICT_WORDS[verdict]} />
+        <VerdictMark kind={verdict ?? 'unknown'} size={12} label={verdict === null ? 'not inspected' : VERDICT_WORDS[verdict]} />
       </span>
       <span className={verdict === null || verdict === 'pass' ? 'text-quiet' : ''}>
-        {verdict === null ? 'not seen' : verdict === 'pass' ? (value ?? '') : because}
+        {verdict === null ? 'not inspected' : verdict === 'pass' ? (value ?? '') : because}
       </span>
     </span>
   );

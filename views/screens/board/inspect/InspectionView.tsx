@@ -79,11 +79,11 @@ function Total({ counts: { asked, seen, wrong } }: { counts: Seen }) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-3" data-testid="inspection-counts">
       <span className={cx('font-semibold text-[17px]', wrong > 0 && 'text-stop')}>
-        {seen === 0 ? 'Not begun' : `${wrong} wrong`}
+        {seen === 0 ? 'Not begun' : wrong === 1 ? 'one defect' : `${wrong} defects`}
       </span>
       <span className="text-quiet">
-        {seen === 0 ? `${asked} things to look at` : `${seen} of ${asked} seen`}
-        {seen > 0 && seen < asked && <span className="font-semibold text-ink">, {asked - seen} not seen</span>}
+        {seen === 0 ? `${asked} items to inspect` : `${seen} of ${asked} inspected`}
+        {seen > 0 && seen < asked && <span className="font-semibold text-ink">, {asked - seen} not inspected</span>}
       </span>
     </p>
   );

@@ -38,7 +38,7 @@ function Item({ row, codes, whose }: { row: InspectionRow; codes: boolean; whose
     >
       <div className="flex min-w-0 items-start gap-2">
         <span className="mt-[3px]">
-          <VerdictMark kind={mark} label={verdict === null ? 'not seen' : VERDICT_WORDS[verdict]} />
+          <VerdictMark kind={mark} label={verdict === null ? 'not inspected' : VERDICT_WORDS[verdict]} />
         </span>
         <div className="min-w-0">
           <p>
@@ -60,7 +60,7 @@ function Item({ row, codes, whose }: { row: InspectionRow; codes: boolean; whose
       <div className="flex flex-wrap items-start gap-2 md:justify-end max-md:pl-6">
         {kind === 'seen' && <Answer row={row} whose={whose} />}
         {kind === 'fact' && row.path !== null && <FactField path={row.path} className="font-semibold" />}
-        {kind === 'judged' && <span className="text-[12px] text-quiet">worked out</span>}
+        {kind === 'judged' && <span className="text-[12px] text-quiet">calculated</span>}
         {codes && isWrong(row) && kind === 'seen' && <Code row={row} whose={whose} />}
       </div>
     </li>
@@ -84,8 +84,8 @@ export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose
         label={label}
         value={row.result ?? undefined}
         options={[
-          { value: 'right' as const, label: 'Right' },
-          { value: 'wrong' as const, label: 'Wrong' },
+          { value: 'right' as const, label: 'Satisfactory' },
+          { value: 'wrong' as const, label: 'Defect' },
           ...(row.optional ? [DOES_NOT_APPLY] : []),
         ]}
         onChange={see}
@@ -115,7 +115,7 @@ export function Answer({ row, whose, bare = false }: { row: InspectionRow; whose
           <Choice
             label={label}
             value={row.result ?? undefined}
-            options={[{ value: 'wrong' as const, label: 'Wrong' }, ...(row.optional ? [DOES_NOT_APPLY] : [])]}
+            options={[{ value: 'wrong' as const, label: 'Defect' }, ...(row.optional ? [DOES_NOT_APPLY] : [])]}
             onChange={see}
             onClear={clear}
           />

@@ -9,6 +9,12 @@ import type { Judged } from './AcceptForm';
 // Opened now and then: read when it is.
 const AcceptForm = dynamic(() => import('./AcceptForm').then((module) => module.AcceptForm));
 
+const SAID = {
+  accepted: 'Accepted',
+  reopened: 'Open again: what it rests on has changed since it was accepted',
+  earlier: 'Open again: accepted under an earlier version, which cannot be held against this one',
+} as const;
+
 /** Whether somebody has taken on a finding, and how to do so or take it back. What is in order has nothing to take on. */
 export function Accepting({ circuitId, question, check }: Judged) {
   const session = useSession();
@@ -19,8 +25,8 @@ export function Accepting({ circuitId, question, check }: Judged) {
   const { by, on, reason } = standing.acceptance;
   return (
     <span data-standing={standing.kind} className="basis-full border-line-strong border-l-[3px] pl-2 text-[13px] text-ink">
-      <b className="font-semibold">{standing.kind === 'accepted' ? 'Accepted' : 'Open again: what it rests on has changed'}</b>
-      {standing.kind === 'reopened' && ' since it was accepted'} by {by}, {on}: {reason}{' '}
+      <b className="font-semibold">{SAID[standing.kind === 'reopened' && standing.earlier ? 'earlier' : standing.kind]}</b> by{' '}
+      {by}, {on}: {reason}{' '}
       <button
         type="button"
         className="min-h-6 text-copper underline decoration-dotted underline-offset-4 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
