@@ -43,6 +43,6 @@ export function brokenContacts({ job, house, circuit, wiring }: CircuitFacts): B
     // Marked so on a cable that has no equipment ground it is a replacement the code knows, judged with the way back.
     const marked = ifStated('points', point, 'noEarthMarked');
     if (job.dialect === 'nec' && bare && marked.value === true) return neutral;
-    return [...neutral, found(`its ${earth} contact is joined to nothing`, join(to.given, marked.given), false)];
+    return [...neutral, found(`its ${earth} contact is not connected`, join(to.given, marked.given), false)];
   });
 }

@@ -10,7 +10,7 @@ import { clause } from '../../rules/clauses';
 
 /**
  * Where neutral and protective conductor are joined: once, where they part. Joined again at a board behind, metalwork carries
- * neutral current; not joined where the neutral is to bring earth faults home, nothing does.
+ * neutral current; not joined where the neutral is the return path of earth faults, nothing does.
  */
 export function bondChecks(facts: CircuitFacts): Check[] {
   const { circuit, path, job } = facts;
@@ -38,7 +38,7 @@ function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board
             id,
             title,
             'stop',
-            `the neutral is to bring earth faults home, and is not joined to ${earth} here`,
+            `the neutral is the return path of earth faults, and is not joined to ${earth} here`,
             rule,
             joined.given,
           ),
@@ -72,7 +72,16 @@ function secondBond({ house, job }: CircuitFacts, board: Board): Check[] {
           joined.given,
         ),
       ]
-    : [ruled(id, title, 'pass', 'they are apart here', rule, joined.given)];
+    : [
+        ruled(
+          id,
+          title,
+          'pass',
+          job.dialect === 'nec' ? 'no neutral-to-ground bond here' : 'neutral and earth are separate here',
+          rule,
+          joined.given,
+        ),
+      ];
 }
 
 /** By the NEC a second building has an electrode of its own. */

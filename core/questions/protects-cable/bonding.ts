@@ -25,7 +25,7 @@ function sizeCheck(
   if (!least.known) return [];
   const { size, why, rule } = least.value;
   const words = `${showSize(size)} copper required ${why}`;
-  if (entered === undefined) return [ruled(id, title, 'not-applicable', `${words}; what is there is not entered`, rule)];
+  if (entered === undefined) return [ruled(id, title, 'not-applicable', `${words}; the size fitted is not entered`, rule)];
   const comparison = map(all({ present: need(entered, path, title), least }), ({ present }): Comparison => {
     const [demand, limit] = [sizeMm2(size), sizeMm2(present)];
     return {

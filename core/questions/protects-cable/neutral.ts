@@ -84,7 +84,7 @@ function flows(facts: CircuitFacts, { facts: of }: Stretch): Maybe<Comparison> {
       rule,
       atLeast:
         design.atLeast === undefined ? undefined : { demand: times * design.atLeast.demandA, missing: design.atLeast.missing },
-      because: () => `what may flow in it, all of the fullest line, against what ${of.name} lets a neutral of its section carry`,
+      because: () => `its greatest unbalanced load, against what ${of.name} lets a neutral of its section carry`,
       working: () => [
         ...ampacityLines(iz),
         line('I in the neutral ≤ Iz of it', `${figure(demand)} ≤ ${figure(iz.izA)}`, holds(demand, iz.izA), rule),

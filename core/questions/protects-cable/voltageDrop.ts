@@ -32,7 +32,7 @@ export function dropCheck(facts: CircuitFacts): Check {
         leastV < sumV
           ? { demand: inPercent(leastV) / job.supply.u0V, missing: volts.flatMap(({ missing }) => missing) }
           : undefined,
-      because: () => `voltage drop from the origin, ${figure(sumV)} V line to neutral`,
+      because: () => `from the origin, ${figure(sumV)} V line to neutral`,
       working: () => [
         line(
           job.dialect === 'nec' ? 'Vd = Σ I · L · (R·cosφ + X·sinφ)' : 'ΔU = Σ Ib · L · (r·cosφ + x·sinφ)',

@@ -55,7 +55,7 @@ function shown({ job }: CircuitFacts, { device }: SurgeStage): Check[] {
   return [
     read.value === 'failed'
       ? ruled(id, title, 'stop', 'indicator failed: replace it', rule, read.given)
-      : ruled(id, title, 'pass', 'shows that it is good', rule, read.given),
+      : ruled(id, title, 'pass', 'indicator good', rule, read.given),
   ];
 }
 
@@ -269,7 +269,7 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   const { backupDeviceId, backupAs } = settingsOf(device);
   const own = settingIfEntered(device, 'ownDisconnector');
   if (at === 'outlet' && own.value === undefined && backupDeviceId === undefined) return [];
-  if (own.value === true) return [ruled(id, title, 'pass', 'opens by itself', rule, own.given)];
+  if (own.value === true) return [ruled(id, title, 'pass', 'internal disconnector', rule, own.given)];
   const backup = job.devices[backupDeviceId ?? ''];
   if (backup === undefined && own.value === false)
     return [ruled(id, title, 'stop', 'it does not open itself, and nothing else is named that does', rule, own.given)];
@@ -345,7 +345,7 @@ function leads({ job }: CircuitFacts, { device, at }: SurgeStage): Check[] {
       of: ['leads', 'permitted'],
       rule,
       beyond: fits(metres, LEAD_M.most) ? 'caution' : 'stop',
-      because: () => 'line to device and device to earth bar, in a row',
+      because: () => 'line to SPD plus SPD to earth bar',
       working: () => [line('length ≤ 0.5 m', `${figure(metres)} ≤ ${LEAD_M.best}`, holds(metres, LEAD_M.best), rule)],
     }),
   );

@@ -144,11 +144,11 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
       beyond: later ? 'caution' : 'stop',
       because: () =>
         sure
-          ? `sure instantaneous opening of ${device.name} against the far-end ground fault, conductors at operating temperature`
+          ? `upper instantaneous bound of ${device.name} against the far-end ground fault, conductors at operating temperature`
           : later
-            ? `below its sure instantaneous opening: ${device.name} opens within ${figure(timeS)} s by the customary band${meanwhile}${stood ? '' : '; the grounding conductor grows hotter than its insulation takes'}`
+            ? `below its upper instantaneous bound: ${device.name} opens within ${figure(timeS)} s by the customary band${meanwhile}${stood ? '' : '; the grounding conductor grows hotter than its insulation takes'}`
             : fits(tripsA, least.currentA)
-              ? `${device.name} takes ${figure(timeS)} s by the customary band: a grounding conductor this thin overheats first`
+              ? `${device.name} takes ${figure(timeS)} s by the customary band: a grounding conductor of that size overheats first`
               : `${figure(least.currentA)} A may not trip ${device.name} at all`,
       working: () => [
         faultLine(least),

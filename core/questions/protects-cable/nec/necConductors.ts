@@ -164,7 +164,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       of: ['Ib', 'IzLower'],
       rule,
       atLeast: least(load.atLeast.factored),
-      because: () => 'what is continuous at 125 %, before any factor',
+      because: () => '125 % of the continuous load, before adjustment',
       working: () => [
         ...ampacityLines(it),
         line(load.formula, load.values, `${figure(load.factoredA)} A`, rule),
@@ -182,7 +182,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
       of: ['Ib', 'Iz'],
       rule,
       atLeast: least(load.atLeast.whole),
-      because: () => 'where it lies, after its factors',
+      because: () => 'as installed, after its factors',
       working: () => [
         ...ampacityLines(it),
         line('I ≤ ampacity', `${figure(demand)} ≤ ${figure(it.ampacityA)}`, holds(demand, it.ampacityA), rule),

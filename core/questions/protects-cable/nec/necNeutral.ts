@@ -39,7 +39,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
       unit: 'A',
       of: ['In', 'permitted'],
       rule,
-      because: () => `${showSize(size)} beside ${showSize(lineSize)}, behind ${device.name} which does not watch it`,
+      because: () => `${showSize(size)} beside ${showSize(lineSize)}, behind ${device.name} which does not monitor it`,
       working: () => [
         ...ampacityLines(it),
         line('rating ≤ what the neutral bears', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
@@ -53,7 +53,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
         unit: 'A',
         of: ['IN', 'IzN'],
         rule: REDUCED_NEUTRAL.clause(facts.job.pack),
-        because: () => `what may flow in it, all of the fullest line, against what ${showSize(size)} bears`,
+        because: () => `its greatest unbalanced load, against what ${showSize(size)} bears`,
         working: () => [
           ...ampacityLines(it),
           line(

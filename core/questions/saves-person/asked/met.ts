@@ -142,7 +142,7 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks, besides: Readonl
   }
   // What is on its way but unsure may be the one.
   if (missing !== undefined) return missing;
-  return assumed ?? known(no(near[0] ?? 'nothing on its way gives it'));
+  return assumed ?? known(no(near[0] ?? 'none on its way: fit one'));
 }
 
 /** Why arc-fault protection in an outlet does not count here. */
