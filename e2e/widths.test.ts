@@ -27,6 +27,7 @@ const VIEWS = [
   ['/jobs/kiln-house/board?show=inspection&zone=devices', '[data-testid=torque-list] li'],
   ['/jobs/kiln-house/board?show=inspection&walk=bath', '[data-part] li'],
   ['/jobs/bindery-yard/supply?ask=open', '[data-testid=question]'],
+  ['/check', '[data-testid=four] li'],
   ['/compare?d=t:B16~t:C63', '[data-testid=plot]'],
   ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
   ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],

@@ -53,7 +53,16 @@ const VIEWS = [
     ready: '[data-arrangement=one]',
     theme: 'cupboard',
   },
-  { name: 'jobs', at: '/', ready: 'h1', theme: 'day' },
+  {
+    name: 'check',
+    at: '/check',
+    ready: '[data-testid=four]',
+    theme: 'day',
+    width: 390,
+    height: 844,
+    touch: true,
+    click: '[aria-label=Rating] button:nth-child(6)',
+  },
   {
     name: 'select',
     at: `${desk('guillotine')}&choose=device`,

@@ -99,6 +99,7 @@ export function KeptText({
   at,
   begun = false,
   leave: left,
+  decimal = false,
 }: {
   label: string;
   value: string;
@@ -110,6 +111,8 @@ export function KeptText({
   begun?: boolean;
   /** It is left without anything to keep. */
   leave?: () => void;
+  /** A figure: a phone shows its keys for figures. */
+  decimal?: boolean;
 }) {
   const [text, setText] = useState(value);
   const [problem, setProblem] = useState<string>();
@@ -132,6 +135,7 @@ export function KeptText({
           {...wiring}
           ref={box}
           type={type}
+          inputMode={decimal ? 'decimal' : undefined}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onBlur={leave}

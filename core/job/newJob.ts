@@ -1,3 +1,4 @@
+import { PACKS } from './packs';
 import { Firm } from './schema/firm';
 import { JOB_FORMAT, type Job, type RulePackId } from './schema/job';
 
@@ -14,6 +15,13 @@ const SUPPLY: Readonly<Record<Job['dialect'], Job['supply']>> = {
   iec: { voltageSystem: 'single-phase', earthing: 'TN-C-S', u0V: 230, frequencyHz: 50, cMax: 1.1, cMin: 0.9 },
   nec: { voltageSystem: 'split-phase', earthing: 'TN-C-S', u0V: 120, frequencyHz: 60, cMax: 1, cMin: 1 },
 };
+
+/** BS 7671 411.4.4 takes 0.95 of the nominal voltage for the least fault, for its ±10 % and what is usual there (from memory). */
+const BRITISH_C_MIN = 0.95;
+const supplyOf = (dialect: Job['dialect'], pack: RulePackId): Job['supply'] => ({
+  ...SUPPLY[dialect],
+  ...(PACKS[pack].standard === 'BS 7671' && { cMin: BRITISH_C_MIN }),
+});
 
 /** A firm that has entered nothing yet. */
 const NO_FIRM: Firm = Firm.parse({});
@@ -35,7 +43,7 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
       ...(firm.licence === undefined ? {} : { licence: firm.licence }),
     },
     defaults: { ...usual.defaults },
-    supply: { ...SUPPLY[dialect] },
+    supply: supplyOf(dialect, pack),
     origins: { network: { id: 'network', order: 'a', name: 'Network', kind: 'network', state: 'existing' } },
     sourceStates: { grid: { id: 'grid', order: 'a', name: 'Network', kind: 'grid', originIds: ['network'] } },
     electrodes: {},

@@ -8,6 +8,7 @@ import { CopyTrouble } from '../words/CopyTrouble';
 
 const PLACES = [
   { name: 'Jobs', at: '/' },
+  { name: 'Check', at: '/check' },
   { name: 'Compare', at: '/compare' },
   { name: 'Firm', at: '/firm' },
   { name: 'Backups', at: '/backups' },
@@ -31,7 +32,9 @@ export function HomeFrame({
     <div className={cx('mx-auto p-4 sm:p-6', wide ? 'max-w-[1600px]' : 'max-w-5xl')}>
       <SkipLink />
       <header className="flex items-center gap-1 sm:gap-4">
-        <Sign size={32} />
+        <span className="shrink-0 max-sm:hidden">
+          <Sign size={32} />
+        </span>
         <h1 className="sr-only">{current}</h1>
         <nav aria-label="Places" className="flex gap-1">
           {PLACES.map(({ name, at }) => (

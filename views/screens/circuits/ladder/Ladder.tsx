@@ -14,12 +14,12 @@ import { cx } from '@/ui/cx';
 import { MarginBar } from '@/ui/MarginBar';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState, useOwnAnswer, useProgress } from '../../../client/JobContext';
+import { Accepting } from '../../../parts/answers/Accepting';
+import { Because, CheckWorking } from '../../../parts/answers/Working';
 import { FixCard } from '../../../parts/facts/FixCard';
 import { Panel } from '../../../parts/facts/Panel';
 import { hrefOf } from '../../../parts/frame/places';
 import { Figures } from '../../../parts/words/Figures';
-import { Accepting } from './Accepting';
-import { Because, CheckWorking } from './Working';
 
 /**
  * The eight questions for the chosen circuit.

@@ -7,13 +7,13 @@ import { fromWords, MARK_WORDS, type QuestionId } from '@/core/job/terms';
 import type { ShownCheck, WorkingLine } from '@/core/judging/answer';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
-import { useJobState } from '../../../client/JobContext';
-import { DeviceFacts } from '../../../parts/facts/DevicePanel';
-import { FactField } from '../../../parts/facts/FactField';
-import { Panel } from '../../../parts/facts/Panel';
-import { Figures } from '../../../parts/words/Figures';
-import { BASIS_WORDS } from '../../../parts/words/labels';
-import { markOf } from '../../../parts/words/mark';
+import { useJobState } from '../../client/JobContext';
+import { DeviceFacts } from '../facts/DevicePanel';
+import { FactField } from '../facts/FactField';
+import { Panel } from '../facts/Panel';
+import { Figures } from '../words/Figures';
+import { BASIS_WORDS } from '../words/labels';
+import { markOf } from '../words/mark';
 import { Accepting } from './Accepting';
 
 /** Everything one comparison rests on: formula with the values put in, sources, the facts and where each is from. */

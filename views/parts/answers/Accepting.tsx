@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { takeOut } from '@/core/edits/rows';
 import { Popover } from '@/ui/Popover';
-import { useJobState, useSession } from '../../../client/JobContext';
+import { useJobState, useSession } from '../../client/JobContext';
 import type { Judged } from './AcceptForm';
 
 // Opened now and then: read when it is.

@@ -6,7 +6,7 @@ import type { QuestionId } from '@/core/job/terms';
 import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
 import { Labelled, TextArea, TextInput } from '@/ui/Field';
-import { useJobState, useSession } from '../../../client/JobContext';
+import { useJobState, useSession } from '../../client/JobContext';
 
 const NAME_KEY = 'isotrip-name';
 
