@@ -1,8 +1,8 @@
-import type { ButtonHTMLAttributes } from 'react';
+import type { ComponentProps } from 'react';
 import { cx } from './cx';
 
 /** The two buttons there are: the primary action in copper, everything else outlined. */
-export function Button({ primary = false, className, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { primary?: boolean }) {
+export function Button({ primary = false, className, ...rest }: ComponentProps<'button'> & { primary?: boolean }) {
   return (
     <button
       type="button"

@@ -167,6 +167,10 @@ export class House {
   readingsOf(circuitId: string): readonly Reading[] {
     return readingsIn(this, circuitId) ?? NO_READINGS;
   }
+  /** The same by the device they are of, wherever that sits. */
+  readingsOn(deviceId: string): readonly Reading[] {
+    return readingsOfDevice(this, deviceId) ?? NO_READINGS;
+  }
   /** The points of a circuit, those taken out left aside. */
   pointsOf(circuitId: string): readonly Point[] {
     return pointsIn(this, circuitId) ?? NO_POINTS;
@@ -266,15 +270,21 @@ const pointsIn = byOwner('points', ({ points }) =>
 const combinationsIn = byOwner('combinations', ({ combinations }) =>
   grouped(rowsOf(combinations), ({ downstreamDeviceId }) => downstreamDeviceId),
 );
-const readingsIn = byOwner('readings', ({ readings, points, devices }) => {
+const readingsIn = byOwner('readings', ({ readings, points, devices }) =>
+  grouped(
+    unsuperseded(readings),
+    ({ circuitId, pointId, deviceId }) =>
+      circuitId ?? points[pointId ?? devices[deviceId ?? '']?.pointId ?? '']?.circuitId ?? devices[deviceId ?? '']?.circuitId,
+  ),
+);
+const readingsOfDevice = byOwner('readings of devices', ({ readings }) =>
+  grouped(unsuperseded(readings), ({ deviceId }) => deviceId),
+);
+function unsuperseded(readings: TrackedJob['readings']): readonly Reading[] {
   const all = rowsOf(readings);
   const superseded = new Set(all.map((reading) => reading.supersedes));
-  return grouped(all, ({ id, circuitId, pointId, deviceId }) =>
-    superseded.has(id)
-      ? undefined
-      : (circuitId ?? points[pointId ?? devices[deviceId ?? '']?.pointId ?? '']?.circuitId ?? devices[deviceId ?? '']?.circuitId),
-  );
-});
+  return all.filter(({ id }) => !superseded.has(id));
+}
 const safetyIn = HOUSE.cell(
   'safety services',
   (house: House, boardId): readonly SafetyService[] =>

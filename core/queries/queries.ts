@@ -24,6 +24,7 @@ import { type SelectivityStudy, selectivityStudy } from '../reports/selectivity'
 import { type StepVerdicts, type SupplyStudy, stepVerdicts, supplyStudy } from '../reports/supply';
 import { type SurgeStudy, surgeStudy } from '../reports/surge';
 import { type SwapsStudy, swapsStudy } from '../reports/swaps';
+import { type TestsStudy, testsStudy } from '../reports/tests';
 import { type FaultsAlong, faultsAlong } from '../reports/whoOpens';
 import { type Compared, compareEditions } from '../rules/requirements/requirements';
 import { type Cause, causesOf } from '../study/causes';
@@ -121,6 +122,8 @@ interface Questions {
   arrangements: { asks: { boardId: string }; answer: Arranged[] };
   /** Devices and sizes of a circuit, of a board or of all, chosen together. */
   coordinate: { asks: Coordinating; answer: Coordinated };
+  /** Every circuit with its tests, what each is held to and what was read. */
+  tests: { asks: object; answer: TestsStudy };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
   reports: { asks: { circuitIds: readonly string[] }; answer: CircuitReport[] };
 }
@@ -170,6 +173,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   inspection: (study, { boardId }, job) => inspectionStudy(job, study, boardId),
   inspectedCircuit: (study, { circuitId }, job) => ofCircuit(study, circuitId, (circuit) => circuitInspection(job, circuit)),
   labels: (study, _, job) => labelsStudy(job, study),
+  tests: (study, _, job) => testsStudy(job, study),
   dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),
   beforeOpening: (study, { at }, job) => boxStudy(job, study, at),
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),

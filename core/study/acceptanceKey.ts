@@ -1,7 +1,8 @@
+import { hash } from '../cells/hash';
 import type { Missing } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Check } from '../judging/answer';
-import { digits, hash, valueAt } from './naming';
+import { digits, valueAt } from './naming';
 
 /** What a key of data alone begins with. Earlier forms (earlierKeys.ts) held words as well. */
 const FORM = '3:';

@@ -40,6 +40,8 @@ export const Reading = z.strictObject({
   instrument: ShortText.optional(),
   by: ShortText.optional(),
   supersedes: Id.optional(),
+  /** A short name of the cables or the device it was read on: another one now, and it proves nothing any more. */
+  takenOn: ShortText.optional(),
 });
 export type Reading = z.infer<typeof Reading>;
 

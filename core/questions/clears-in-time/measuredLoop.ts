@@ -1,10 +1,14 @@
+import { residualPart } from '../../devices/residual';
 import { type CircuitFacts, isResidual } from '../../house/facts';
-import { all, map } from '../../job/known';
+import { lastOf } from '../../inspection/readings';
+import { isVoid } from '../../inspection/tests';
+import { all, andThen, known, list, type Maybe, map } from '../../job/known';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
 import { keyed } from '../../judging/keys';
 import { COLD_SHARE } from '../../tables/customary';
 import { disconnectionTimeS } from '../../tables/disconnection';
+import { TOUCH_V } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 import { openingCurrent } from './overcurrentOption';
 
@@ -15,6 +19,33 @@ const COLD: Source = {
   basis: 'practice',
 };
 
+/** What a loop read cold is held to: Ω, with the device or the rule it comes from. */
+export interface LoopLimit {
+  ohm: number;
+  by: 'overcurrent' | 'residual';
+}
+/**
+ * Greatest loop of a circuit: of its own overcurrent device, or where a residual one clears its earth faults 50 V over its sensitivity.
+ * @returns nothing under rules that have no such figure
+ */
+export function loopLimit(facts: CircuitFacts): Maybe<LoopLimit> | undefined {
+  const { circuit, protective, job, ahead, isTT } = facts;
+  if (job.dialect === 'nec') return undefined;
+  const residual = ahead.filter(isResidual).flatMap(({ device }) => residualPart(device) ?? []);
+  if (residual.length > 0 || (isTT.known && isTT.value)) {
+    const finest = list(residual.map((part) => andThen(part, ({ sensitivityA }) => known(sensitivityA))));
+    return residual.length === 0
+      ? undefined
+      : map(finest, (all) => ({ ohm: TOUCH_V / Math.min(...all), by: 'residual' as const }));
+  }
+  const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
+  if (protective === undefined || allowedS === undefined) return undefined;
+  return map(openingCurrent(facts, protective, allowedS), ({ iaA }) => ({
+    ohm: (job.supply.cMin * job.supply.u0V) / iaA,
+    by: 'overcurrent' as const,
+  }));
+}
+
 /**
  * Loop readings of the circuit, taken cold, against the limit of its own overcurrent device: within 0.8 of it in order, to
  * 1.0 a caution. Circuits cleared by a residual device are not held to it.
@@ -23,7 +54,9 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
   const { house, circuit, protective, job, ahead, isTT: tt } = facts;
   if (job.dialect === 'nec' || (tt.known && tt.value) || protective === undefined) return [];
   if (ahead.some(isResidual)) return [];
-  const readings = house.readingsOf(circuit.id).filter((reading) => reading.kind === 'zs' && reading.value !== undefined);
+  const readings = lastOf(house.readingsOf(circuit.id)).filter(
+    (reading) => reading.kind === 'zs' && reading.value !== undefined && !isVoid(facts, reading),
+  );
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   if (allowedS === undefined) return [];
   return readings.map((reading) => {
