@@ -155,6 +155,25 @@ describe('npm run study', () => {
     expect(printed.fixes.map((fix: { circuitId: string }) => fix.circuitId)).toContain('guillotine');
   });
 
+  it('prints the sheet of every circuit, with what has been read', () => {
+    const job = JSON.parse(demo);
+    const sheet = study('demo/bindery-yard.json', '--tests').stdout;
+    expect(sheet).toMatch(/^0 of \d+ tests done$/m);
+    expect(sheet).toMatch(
+      /^5 Guillotine bench: C32 · 2\.5 mm²\n {2}not tested {5}Continuity R1 \+ R2 at the far end, by its length \d/m,
+    );
+    job.readings.low = {
+      id: 'low',
+      at: '2026-03-01T10:00:00Z',
+      kind: 'insulation',
+      value: 0.4,
+      unit: 'MΩ',
+      circuitId: 'guillotine',
+    };
+    const read = study(file('read.json', JSON.stringify(job)), '--tests').stdout;
+    expect(read).toMatch(/^ {2}stop {11}Insulation, live conductors to earth, at least 1 MΩ: insulation 0\.4 MΩ, minimum 1 MΩ$/m);
+  });
+
   it('prints text with demand before limit, and tries nothing unless it is asked to', () => {
     const { status, stdout, stderr } = spawned('demo/bindery-yard.json');
     expect([status, stderr]).toEqual([0, '']);

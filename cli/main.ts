@@ -27,6 +27,7 @@ import { residualStudy, triedEvenings } from '../core/reports/residual';
 import { selectivityStudy } from '../core/reports/selectivity';
 import { studyData } from '../core/reports/studyData';
 import { surgeStudy } from '../core/reports/surge';
+import { testsStudy } from '../core/reports/tests';
 import { compareEditions } from '../core/rules/requirements/requirements';
 import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { type AskCall, asked, askedText } from './asked';
@@ -37,9 +38,10 @@ import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
 import { selectText } from './selectText';
 import { studyText } from './studyText';
+import { testsText } from './testsText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/2 with --json (isotrip.study/1 with --json=1). Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -52,6 +54,7 @@ const USAGE = [
   'With --select what could stand at the start of a circuit, by its id, each tried on the whole job: its eight answers, what is nearest to a limit.',
   'With --coordinate devices and sizes of a circuit, of all circuits of a board, or of all, chosen together so that nothing is worse; --keep cables, existing work, or no type B.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
+  'with --tests the sheet of every circuit: what is tested, what it is held to, what was read;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
   'With --inspect what was looked at on a board, by its id, and along its circuits; with --labels what the labels of outlets and appliances say.',
@@ -134,6 +137,7 @@ function read(args: string[]) {
         surge: { type: 'string' },
         inspect: { type: 'string' },
         labels: { type: 'boolean' },
+        tests: { type: 'boolean' },
         new: { type: 'string' },
         supply: { type: 'string' },
         points: { type: 'string', multiple: true },
@@ -242,6 +246,7 @@ function printed(args: string[], io: Io): string {
     const how = coordinatingOf(job, values.coordinate, values.keep);
     return 'wrong' in how ? refuse(how.wrong) : coordinateText(job, study, how);
   }
+  if (values.tests === true) return testsText(testsStudy(job, study));
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)
     return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));

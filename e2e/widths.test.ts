@@ -28,6 +28,7 @@ const VIEWS = [
   ['/jobs/kiln-house/board?show=inspection&walk=bath', '[data-part] li'],
   ['/jobs/bindery-yard/supply?ask=open', '[data-testid=question]'],
   ['/check', '[data-testid=four] li'],
+  ['/jobs/skerry-light/tests?c=sauna', '[data-testid=sheet] li'],
   ['/compare?d=t:B16~t:C63', '[data-testid=plot]'],
   ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
   ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],

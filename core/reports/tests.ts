@@ -70,7 +70,7 @@ const RIGHT_WRONG = [
   { value: 'right', label: 'Right' },
   { value: 'wrong', label: 'Wrong' },
 ] as const;
-const OPEN = [{ value: 'off-scale', label: 'Open, off scale' }] as const;
+const OPEN = [{ value: 'off-scale', label: 'Off scale' }] as const;
 const BEYOND = [{ value: 'off-scale', label: 'Beyond scale' }] as const;
 const TRIPS = [
   { value: 'trips', label: 'Opens' },
@@ -135,7 +135,7 @@ function alongTheCircuit(facts: CircuitFacts): Planned[] {
       stage: 'dead',
       unit: 'Ω',
       outcomes: OPEN,
-      limit: design.known ? `by its length ${figure(design.value)} Ω` : 'its length is not known',
+      limit: design.known ? `by its length ${shown(design.value)} Ω` : 'its length is not known',
       ...(nec ? { optional: true } : {}),
     };
   };
@@ -180,14 +180,18 @@ function alongTheCircuit(facts: CircuitFacts): Planned[] {
     lines.push({ kind: 'voltage', name: 'Voltage at the farthest outlet', stage: 'live', unit: 'V', outcomes: [], limit: '' });
   return lines;
 }
+/** Ohms with as many figures as an instrument shows. */
+const shown = (ohm: number): string => (ohm < 10 ? ohm.toFixed(2) : figure(Number(ohm.toPrecision(3))));
 const loopWords = ({ ohm, by }: LoopLimit): string =>
   by === 'residual'
-    ? `at most 50 V / IΔn = ${figure(ohm)} Ω`
-    : `cold at most ${figure(COLD_SHARE * ohm)} Ω, 0.8 of ${figure(ohm)} Ω`;
+    ? `at most 50 V / IΔn = ${shown(ohm)} Ω`
+    : `cold at most ${shown(COLD_SHARE * ohm)} Ω, 0.8 of ${shown(ohm)} Ω`;
 
-/** The residual devices of a circuit itself, at its start or at its outlets. */
+/** The residual devices of a circuit itself, at its ends or at its outlets. */
 function ownResidual({ wiring }: CircuitFacts): Planned[] {
-  return [...wiring.startDevices, ...wiring.pointDevices].filter(hasResidual).flatMap((device) => residualTests(device));
+  return [...wiring.startDevices, ...wiring.endDevices, ...wiring.pointDevices]
+    .filter(hasResidual)
+    .flatMap((device) => residualTests(device));
 }
 /** Those in the board a circuit leads to, which several circuits hang behind: tested once, with what feeds the board. */
 function ofTheBoard({ circuit, house }: CircuitFacts): Planned[] {

@@ -4,7 +4,7 @@ import type { TestLine } from '@/core/reports/tests';
 import { cx } from '@/ui/cx';
 
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'] as const;
-const KEY = 'grid min-h-[54px] place-items-center rounded border border-line bg-sunk font-semibold text-[20px] active:bg-chosen';
+const KEY = 'grid min-h-[54px] place-items-center rounded border border-line bg-sunk font-semibold active:bg-chosen';
 
 /** Keys for one hand, where there is no keyboard: as large as a thumb, and kept with one that is larger. */
 export function Keypad({
@@ -33,6 +33,7 @@ export function Keypad({
           onClick={() => setText(text + key)}
           className={cx(
             KEY,
+            'text-[20px]',
             index < 3 && 'row-start-1',
             index >= 3 && index < 6 && 'row-start-2',
             index >= 6 && index < 9 && 'row-start-3',

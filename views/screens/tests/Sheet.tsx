@@ -162,7 +162,7 @@ function Line({ line, lit, light, text, setText, problem, enter, step, take }: L
   const first = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // Where there are keys on the screen the box takes no focus: the phone's own would cover them.
-    if (lit && matchMedia('(pointer: fine)').matches) (box.current ?? first.current)?.focus({ preventScroll: false });
+    if (lit && !matchMedia('(pointer: coarse)').matches) (box.current ?? first.current)?.focus({ preventScroll: false });
   }, [lit]);
   return (
     <li
@@ -187,9 +187,7 @@ function Line({ line, lit, light, text, setText, problem, enter, step, take }: L
         </span>
         <span className="text-right">
           {reading !== null && <b className="font-semibold text-[17px] tabular-nums">{readingWords(line)}</b>}{' '}
-          <span className="text-[13px] text-quiet">
-            {reading === null ? unit : ''} {limit}
-          </span>
+          <span className="text-[13px] text-quiet">{reading === null && limit === '' ? unit : limit}</span>
         </span>
         {(verdict === 'caution' || verdict === 'unknown' || verdict === 'stop') && (
           <span className={cx('col-span-2 col-start-2 text-[13px]', verdict === 'stop' ? 'text-stop' : 'text-quiet')}>
