@@ -160,10 +160,11 @@ function Line({ line, lit, light, text, setText, problem, enter, step, take }: L
   const { name, verdict, because, limit, unit, blocked, reading, optional, key, outcomes } = line;
   const box = useRef<HTMLInputElement>(null);
   const first = useRef<HTMLButtonElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a line that was blocked gets its box when it no longer is
   useEffect(() => {
     // Where there are keys on the screen the box takes no focus: the phone's own would cover them.
     if (lit && !matchMedia('(pointer: coarse)').matches) (box.current ?? first.current)?.focus({ preventScroll: false });
-  }, [lit]);
+  }, [lit, blocked]);
   return (
     <li
       data-test={key}
