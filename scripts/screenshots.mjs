@@ -44,8 +44,16 @@ const VIEWS = [
   },
   { name: 'curves', at: '/jobs/bindery-yard/curves?c=hob', ready: '[data-testid=swaps] li', theme: 'day' },
   { name: 'desk-phone', at: desk('guillotine'), ready: '[data-unfold]', theme: 'day', width: 390, height: 844, touch: true },
+  {
+    name: 'tests-phone',
+    at: '/jobs/skerry-light/tests?c=sauna',
+    ready: '[data-testid=keypad]',
+    theme: 'day',
+    width: 390,
+    height: 844,
+    touch: true,
+  },
   { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
-  { name: 'desk-tt', at: desk('sauna', 'skerry-light'), ready: '[data-testid=plot]', theme: 'cupboard' },
   { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-option=combined-breaker]', theme: 'day' },
   {
     name: 'people-devices',

@@ -6,7 +6,7 @@ import { edit } from './steps';
 
 /** What was read, and of what. */
 export type Taken = Pick<Reading, 'kind' | 'circuitId'> &
-  Partial<Pick<Reading, 'deviceId' | 'value' | 'unit' | 'outcome' | 'reason' | 'by' | 'instrument' | 'takenOn'>>;
+  Partial<Pick<Reading, 'deviceId' | 'pointId' | 'value' | 'unit' | 'outcome' | 'reason' | 'by' | 'instrument' | 'takenOn'>>;
 
 /** How far a figure may stand from what was typed. */
 const FIGURES = 4;

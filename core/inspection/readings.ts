@@ -20,10 +20,20 @@ export function lastOf(readings: readonly Reading[]): Reading[] {
 
 /** Readings of a circuit and of every residual device on its way, a group's too: it holds for all behind it. */
 export function readingsOn({ house, circuit, ahead }: CircuitFacts): readonly Reading[] {
-  const own = house.readingsOf(circuit.id);
+  const { devices } = house.job;
+  // A device that was taken out has left with what was read of it.
+  const own = house
+    .readingsOf(circuit.id)
+    .filter(({ deviceId }) => deviceId === undefined || devices[deviceId]?.state !== 'removed');
   const ofDevices = ahead.flatMap(({ device }) => house.readingsOn(device.id));
   return [...own, ...ofDevices.filter((reading) => !own.includes(reading))];
 }
+
+/** A ring that is one no longer is proved by what is read along it now. */
+const isOvertaken = (facts: CircuitFacts, { kind, at }: Reading, standing: readonly Reading[]): boolean =>
+  kind.startsWith('ring') &&
+  facts.circuit.topology !== 'ring' &&
+  standing.some((each) => each.kind === 'r1-r2' && each.at >= at && judgeReading(facts, each, standing)?.verdict === 'pass');
 
 /**
  * What readings of a circuit and of its residual devices prove wrong: a device that holds at its test, or is too slow; insulation that is
@@ -39,7 +49,7 @@ export function readingChecks(facts: CircuitFacts): Check[] {
     if (isVoid(facts, reading)) {
       const { takenOn: _, ...as } = reading;
       const was = judgeReading(facts, as, standing);
-      return was?.verdict === 'stop'
+      return was?.verdict === 'stop' && !isOvertaken(facts, reading, standing)
         ? [unknownCheck(id, title, [lack('inspection', `readings.${reading.id}`, `a test of ${place} since it was changed`)])]
         : [];
     }

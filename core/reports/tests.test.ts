@@ -215,6 +215,38 @@ describe('what a reading was taken on', () => {
     expect(tests(changed)).toEqual(['unknown']);
     expect(tests(taken(changed, { key: 'rcd-one c-device', value: 25, unit: 'ms' }))).toEqual([]);
   });
+  it('leaves with a device that is taken out, and a ring that is one no longer is proved by what is read along it now', () => {
+    const tests = (job: Job) =>
+      ask(job, 'saves-person')
+        .checks.filter(({ key }) => key === 'tested')
+        .map(({ verdict }) => verdict);
+    const held = taken(tested(), { key: 'rcd-one c-device', outcome: 'holds' });
+    expect(tests(withField(held, 'devices', 'c-device', ['state'], 'removed'))).toEqual([]);
+    const ring = radial(breaker('B', 32), { circuit: { topology: 'ring' }, lengthM: 60 });
+    const open = taken(ring, { key: 'ring-r1', outcome: 'off-scale' });
+    expect(tests(open)).toEqual(['stop']);
+    const parted = withField(open, 'circuits', 'c', ['topology'], 'radial');
+    expect(tests(parted)).toEqual(['unknown']);
+    expect(tests(taken(parted, { key: 'r1-r2', value: 1.17, unit: 'Ω' }))).toEqual([]);
+    expect(tests(taken(parted, { key: 'r1-r2', outcome: 'off-scale' }))).toEqual(['unknown', 'stop']);
+  });
+  it('at one outlet stands on the sheet by itself, and is cleared there alone', () => {
+    const job = radial();
+    job.points.p = { id: 'p', circuitId: 'c', order: 'a', name: 'by the door', kind: 'socket', state: 'new' };
+    const wrong: Reading = { id: 'w', at: '2026-03-01T09:00:00Z', kind: 'polarity', pointId: 'p', outcome: 'wrong' };
+    const read = taken({ ...job, readings: { w: wrong } }, { key: 'polarity', outcome: 'right' });
+    expect(line(read, 'polarity p')).toMatchObject({ verdict: 'stop', name: 'Polarity, by the door' });
+    const polarity = (of: Job) => ask(of, 'saves-person').checks.filter(({ key }) => key === 'tested').length;
+    expect(polarity(read)).toBe(1);
+    expect(polarity(taken(read, { key: 'polarity p', outcome: 'right', pointId: 'p' }))).toBe(0);
+  });
+  it('of a loop behind a residual device stops question 4 where it is too great', () => {
+    const read = (value: number) =>
+      ask(taken(radial(rcbo({ residual: residual(0.03, 'general') })), { key: 'zs', value, unit: 'Ω' }), 'clears-in-time')
+        .checks.filter(({ key }) => key === 'reading')
+        .map(({ verdict }) => verdict);
+    expect([200, 201, 1666, 1667].map(read)).toEqual([['pass'], ['caution'], ['caution'], ['stop']]);
+  });
   it('stays in the job when it is read again', () => {
     const twice = taken(tested(), { key: 'insulation', value: 150, unit: 'MΩ' });
     expect(Object.values(twice.readings).filter(({ kind }) => kind === 'insulation')).toHaveLength(2);

@@ -23,6 +23,7 @@ export interface TestLine {
   key: string;
   kind: TestKind;
   deviceId: string | null;
+  pointId: string | null;
   name: string;
   /** Dead tests come first: no live one is opened before they are right. */
   stage: 'dead' | 'live';
@@ -63,6 +64,7 @@ export interface TestsStudy {
 
 interface Planned extends Pick<TestLine, 'kind' | 'name' | 'stage' | 'unit' | 'limit' | 'outcomes'> {
   device?: Device;
+  point?: { id: string; name: string };
   optional?: boolean;
 }
 
@@ -96,7 +98,7 @@ function circuitTests(job: Job, facts: CircuitFacts): CircuitTests {
     ...house.readingsOf(circuit.id),
     ...planned.flatMap(({ device }) => (device === undefined ? [] : house.readingsOn(device.id))),
   ]);
-  const bare = planned.map((each) => lineOf(facts, each, standing));
+  const bare = [...planned, ...atPoints(job, planned, standing)].map((each) => lineOf(facts, each, standing));
   const lines = bare.map((line): TestLine => ({ ...line, blocked: blockedBy(facts, line, bare) }));
   const counted = lines.filter(({ optional }) => !optional);
   const judged = lines.flatMap(({ verdict }) => verdict ?? []);
@@ -236,6 +238,25 @@ function residualTests(device: Device, nec = device.settings.family === 'moulded
   ];
 }
 
+/** What was read at one outlet stands beside what is read of the circuit: a defect there is not cleared by a reading elsewhere. */
+const atPoints = (job: Job, planned: readonly Planned[], standing: readonly Reading[]): Planned[] =>
+  standing.flatMap(({ kind, pointId, deviceId }) => {
+    const point = job.points[pointId ?? ''];
+    const like = planned.find((each) => each.kind === kind && each.device?.id === deviceId) ?? OF_KIND[kind];
+    return point === undefined || like === undefined
+      ? []
+      : [{ ...like, point, optional: true, name: `${like.name}, ${point.name}` }];
+  });
+/** Kinds that are read at an outlet, though the sheet of this circuit does not ask them. */
+const OF_KIND: Readonly<Partial<Record<TestKind, Planned>>> = {
+  'r1-r2': { kind: 'r1-r2', name: 'Continuity R1 + R2', stage: 'dead', unit: 'Ω', outcomes: OPEN, limit: '' },
+  r2: { kind: 'r2', name: 'Continuity R2', stage: 'dead', unit: 'Ω', outcomes: OPEN, limit: '' },
+  insulation: { kind: 'insulation', name: 'Insulation', stage: 'dead', unit: 'MΩ', outcomes: BEYOND, limit: '' },
+  polarity: { kind: 'polarity', name: 'Polarity', stage: 'dead', unit: '', outcomes: RIGHT_WRONG, limit: '' },
+  functional: { kind: 'functional', name: 'Function', stage: 'live', unit: '', outcomes: RIGHT_WRONG, limit: '' },
+  'gfci-trip': { kind: 'gfci-trip', name: 'Test button', stage: 'live', unit: '', outcomes: TRIPS, limit: 'opens' },
+};
+
 const functional = ({ circuit }: CircuitFacts): Planned[] =>
   circuit.kind === 'final'
     ? [{ kind: 'functional', name: 'What it feeds, switched on', stage: 'live', unit: '', outcomes: RIGHT_WRONG, limit: '' }]
@@ -243,17 +264,18 @@ const functional = ({ circuit }: CircuitFacts): Planned[] =>
 
 function lineOf(
   facts: CircuitFacts,
-  { device, optional = false, ...planned }: Planned,
+  { device, point, optional = false, ...planned }: Planned,
   standing: readonly Reading[],
 ): Omit<TestLine, 'blocked'> {
   const reading = standing.find(
-    (each) => each.kind === planned.kind && each.deviceId === device?.id && (device !== undefined || each.pointId === undefined),
+    (each) => each.kind === planned.kind && each.deviceId === device?.id && (each.pointId === point?.id || device !== undefined),
   );
   const judged = reading === undefined ? undefined : (judgeReading(facts, reading, standing) ?? judgeLoop(facts, reading));
   return {
     ...planned,
-    key: `${planned.kind} ${device?.id ?? ''}`.trim(),
+    key: `${planned.kind} ${device?.id ?? point?.id ?? ''}`.trim(),
     deviceId: device?.id ?? null,
+    pointId: point?.id ?? null,
     optional,
     reading:
       reading === undefined

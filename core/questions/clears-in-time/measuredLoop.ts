@@ -3,12 +3,13 @@ import { type CircuitFacts, isResidual } from '../../house/facts';
 import { lastOf } from '../../inspection/readings';
 import { isVoid } from '../../inspection/tests';
 import { all, andThen, known, list, type Maybe, map } from '../../job/known';
+import type { Reading } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
 import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
 import { keyed } from '../../judging/keys';
 import { COLD_SHARE } from '../../tables/customary';
 import { disconnectionTimeS } from '../../tables/disconnection';
-import { TOUCH_V } from '../../tables/residualTimes';
+import { TOUCH_V, UNSTABLE_ELECTRODE_OHM } from '../../tables/residualTimes';
 import type { Source } from '../../tables/source';
 import { openingCurrent } from './overcurrentOption';
 
@@ -17,6 +18,13 @@ const COLD: Source = {
   edition: '',
   clause: 'cold loop readings are held to 0.8 of the limit',
   basis: 'practice',
+};
+
+const TOUCH_SOURCE: Source = {
+  standard: 'IEC 60364-4-41',
+  edition: '2005+A1:2017',
+  clause: '411.5.3, 411.4.4 with 50 V',
+  basis: 'memory',
 };
 
 /** What a loop read cold is held to: Ω, with the device or the rule it comes from. */
@@ -48,17 +56,18 @@ export function loopLimit(facts: CircuitFacts): Maybe<LoopLimit> | undefined {
 
 /**
  * Loop readings of the circuit, taken cold, against the limit of its own overcurrent device: within 0.8 of it in order, to
- * 1.0 a caution. Circuits cleared by a residual device are not held to it.
+ * 1.0 a caution; behind a residual device against what that bears.
  */
 export function measuredLoop(facts: CircuitFacts): Check[] {
   const { house, circuit, protective, job, ahead, isTT: tt } = facts;
-  if (job.dialect === 'nec' || (tt.known && tt.value) || protective === undefined) return [];
-  if (ahead.some(isResidual)) return [];
+  if (job.dialect === 'nec') return [];
   const readings = lastOf(house.readingsOf(circuit.id)).filter(
     (reading) => reading.kind === 'zs' && reading.value !== undefined && !isVoid(facts, reading),
   );
+  const bears = ahead.some(isResidual) ? loopLimit(facts) : undefined;
+  if (bears !== undefined) return readings.map((reading) => behindResidual(bears, reading));
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
-  if (allowedS === undefined) return [];
+  if (allowedS === undefined || (tt.known && tt.value) || protective === undefined) return [];
   return readings.map((reading) => {
     const demand = reading.value!;
     const comparison = map(all({ opening: openingCurrent(facts, protective, allowedS), tt }), ({ opening }): Comparison => {
@@ -94,4 +103,22 @@ export function measuredLoop(facts: CircuitFacts): Check[] {
     });
     return judge(keyed('reading', reading.id), 'Loop as measured', comparison);
   });
+}
+
+/** A loop behind a residual device, against 50 V over its sensitivity: beyond it the metal may stay live. */
+function behindResidual(bears: Maybe<LoopLimit>, { id, value }: Reading): Check {
+  const comparison = map(bears, ({ ohm }): Comparison => {
+    const stable = fits(value!, UNSTABLE_ELECTRODE_OHM);
+    return {
+      demand: value!,
+      limit: ohm,
+      unit: 'Ω',
+      of: ['Zs', 'ZsMax'],
+      rule: TOUCH_SOURCE,
+      within: stable ? 'pass' : 'caution',
+      because: () => (stable ? 'behind a residual device' : `above ${UNSTABLE_ELECTRODE_OHM} Ω it may not be stable`),
+      working: () => [line('limit = 50 V / IΔn', `${TOUCH_V} V`, `${figure(ohm)} Ω`, TOUCH_SOURCE)],
+    };
+  });
+  return judge(keyed('reading', id), 'Loop as measured', comparison);
 }

@@ -46,11 +46,12 @@ export function Sheet({
     setProblem(undefined);
   };
   const take = (taken: Partial<Taken>) => {
-    const { kind, deviceId, unit, takenOn, reading } = line;
+    const { kind, deviceId, pointId, unit, takenOn, reading } = line;
     const said: Taken = {
       kind,
       circuitId,
       ...(deviceId === null ? {} : { deviceId }),
+      ...(pointId === null ? {} : { pointId }),
       takenOn,
       ...(who.by === '' ? {} : { by: who.by }),
       ...(who.instrument === '' ? {} : { instrument: who.instrument }),
