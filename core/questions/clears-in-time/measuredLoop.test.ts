@@ -21,7 +21,7 @@ describe('measured loops', () => {
     job.devices.cutout = device('cutout', 'service', gg(63));
     job.devices.head = device('head', 'service', rccb(), { seat: 'end', order: 'b' });
     expect(check(ask(job, 'clears-in-time', 'c'), 'reading')).toMatchObject({ verdict: 'pass', demand: 9 });
-    expect(check(ask(job, 'clears-in-time', 'c'), 'reading').limit).toBeCloseTo(50 / 0.03, 6);
+    expect(check(ask(job, 'clears-in-time', 'c'), 'reading').limit).toBeCloseTo(50 / 0.1, 6);
   });
   it('that were superseded do not count', () => {
     const job = read(9);
