@@ -50,6 +50,13 @@ describe('the tests', () => {
       .toEqual(expect.arrayContaining(['r1-r2 pass', 'insulation pass', 'polarity pass', 'zs none']));
     await reload(page);
     await page.waitForSelector('[data-test="insulation"][data-verdict=pass]');
+    await page.goto(`${app.url}/jobs/bindery-yard/handover?print=tests`);
+    await page.waitForSelector('[data-testid=sheet] tbody tr');
+    const sheets = await page.$$eval('[data-testid=sheet]', (all) =>
+      all.map((each) => [each.textContent ?? '', each.scrollHeight - each.clientHeight] as const),
+    );
+    expect(sheets.map(([text]) => text).join(' ')).toMatch(/Kitchenette hob.*by its length 0\.15 Ω0\.15 Ωpass/);
+    for (const [, over] of sheets) expect(over).toBeLessThanOrEqual(0);
     await page.close();
     expect(app.problems).toEqual([]);
   });

@@ -16,6 +16,7 @@ import { LabelSheets } from './LabelSheets';
 import { PanelSheets } from './PanelSheets';
 import { PAPERS, type PaperName, PRINTS, type PrintKind, usualPaper } from './paper';
 import { ReportSheet } from './ReportSheet';
+import { TestSheets } from './TestSheets';
 import { ToCheckSheets } from './ToCheckSheets';
 
 /** Services, then the circuits of each board by their numbers. */
@@ -78,6 +79,7 @@ export function HandoverScreen() {
         {kind === 'labels' && <LabelSheets paper={paper} />}
         {kind === 'inspection' && <InspectionSheets paper={paper} />}
         {kind === 'check' && <ToCheckSheets paper={paper} />}
+        {kind === 'tests' && <TestSheets paper={paper} />}
         {kind === 'demand' && <DemandSheets paper={paper} />}
         {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (

@@ -12,12 +12,22 @@ export const usualPaper = (dialect: Dialect): PaperName => (dialect === 'nec' ? 
 const PX_PER_MM = 96 / 25.4;
 export const px = (mm: number): number => mm * PX_PER_MM;
 
-export type PrintKind = 'directory' | 'labels' | 'inspection' | 'check' | 'demand' | 'report' | 'reports' | 'conductors';
+export type PrintKind =
+  | 'directory'
+  | 'labels'
+  | 'inspection'
+  | 'check'
+  | 'tests'
+  | 'demand'
+  | 'report'
+  | 'reports'
+  | 'conductors';
 export const PRINTS: readonly { value: PrintKind; label: string }[] = [
   { value: 'directory', label: 'Circuit directory' },
   { value: 'labels', label: 'Labels' },
   { value: 'inspection', label: 'Inspection' },
   { value: 'check', label: 'To check' },
+  { value: 'tests', label: 'Tests' },
   { value: 'demand', label: 'Demand' },
   { value: 'report', label: 'Report of one circuit' },
   { value: 'reports', label: 'Reports of all circuits' },
