@@ -2,14 +2,27 @@ import { layoutOf } from '../job/board/layout';
 import type { Board } from '../job/schema/supply';
 import { word } from '../job/terms';
 import { type Asks, asked } from './question';
-import { type Applies, type AppliesTo, british, choice, iec, nec, quantity, type Row, type SpecsOf, said, yesNo } from './spec';
+import {
+  type Applies,
+  type AppliesTo,
+  british,
+  choice,
+  choiceIn,
+  iec,
+  nec,
+  quantity,
+  type Row,
+  type SpecsOf,
+  said,
+  yesNo,
+} from './spec';
 
 /** A board with an electrode of its own: only there its earth may be another than the supply's. */
 const ownEarth: AppliesTo = ({ electrodes }, { id }) => Object.values(electrodes).some(({ boardId }) => boardId === id);
 
 const isApart = (row: Row): boolean => (row as Board).otherBuilding === true && (row as Board).areaM2 === undefined;
 
-const PREMISES = choice('serves', [
+const PREMISES = choice('premises type', [
   { value: 'household', label: 'a household' },
   { value: 'high-rise', label: 'a residential building above 18 m' },
   { value: 'shared', label: 'a house in multiple occupation' },
@@ -18,7 +31,7 @@ const PREMISES = choice('serves', [
   { value: 'work', label: 'a workplace' },
 ]);
 /** The American book tells a dwelling from what is none, and those who live together from both. */
-const NEC_PREMISES = choice('serves', [
+const NEC_PREMISES = choice('premises type', [
   { value: 'household', label: 'a dwelling unit' },
   { value: 'student', label: 'a dormitory' },
   { value: 'care', label: 'a nursing home' },
@@ -27,7 +40,7 @@ const NEC_PREMISES = choice('serves', [
 
 /** Facts of boards, in the order they are asked. */
 export const SPECS: SpecsOf<Board> = {
-  deviceFactor: quantity('share of its rating a device may carry here', 'factor'),
+  deviceFactor: quantity('device derating factor', 'factor'),
   ratedA: quantity('rating', 'current'),
   neutralBonded: (job, row) => yesNo(word(job.dialect, 'neutralBond'))(job, row),
   earthTied: (job, row) =>
@@ -50,7 +63,7 @@ export const SPECS: SpecsOf<Board> = {
   emergencyDisconnect: yesNo('emergency disconnect', 'outdoors, within reach', 'none'),
   readilyAccessible: yesNo('readily accessible', 'readily', 'not readily'),
   overSteps: yesNo('stands', 'over steps', 'beside them'),
-  disconnect: choice('switched off as a whole', [
+  disconnect: choiceIn('main isolation', 'disconnecting means', [
     { value: 'own-main', label: 'by its own main' },
     { value: 'in-sight', label: 'ahead, in sight' },
     { value: 'lockable', label: 'ahead, can be locked off' },

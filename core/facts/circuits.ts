@@ -25,7 +25,7 @@ export const SPECS: SpecsOf<Circuit> = {
   neutralPigtailed: yesNo('shared neutral at each outlet', 'pigtailed', 'through the outlet'),
   neutralGrouped: yesNo('shared neutral in the panel', 'grouped with its lines', 'not grouped'),
   neutralMark: choice('shared neutral told apart by', ['tape', 'number', 'size', 'colour', 'none']),
-  purpose: choice('asked for as', [
+  purpose: choice('required-circuit type', [
     { value: 'small-appliance', label: 'small-appliance circuit' },
     { value: 'laundry', label: 'laundry circuit' },
     { value: 'bathroom', label: 'bathroom circuit' },

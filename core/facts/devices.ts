@@ -4,7 +4,21 @@ import type { Job } from '../job/schema/job';
 import { word } from '../job/terms';
 import { BREAKER_RATINGS, GG_RATINGS, NEC_RATINGS } from './preferred';
 import { type Asks, asked } from './question';
-import { type Applies, choice, iec, length, named, nec, quantity, type Row, type Spec, type SpecsOf, said, yesNo } from './spec';
+import {
+  type Applies,
+  choice,
+  choiceIn,
+  iec,
+  length,
+  named,
+  nec,
+  quantity,
+  type Row,
+  type Spec,
+  type SpecsOf,
+  said,
+  yesNo,
+} from './spec';
 
 /** The steps a rating is walked through. */
 const RATINGS = { breaker: BREAKER_RATINGS, fuse: GG_RATINGS, nec: NEC_RATINGS } as const;
@@ -44,7 +58,7 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
   'settings.timeDelay': yesNo('time delay'),
   'settings.bidirectional': yesNo('may be fed from both sides'),
   'settings.energyClass': choice('energy limiting class', ['1', '2', '3']),
-  'settings.ownFactor': quantity('share of its rating it may carry', 'factor'),
+  'settings.ownFactor': quantity('device derating factor', 'factor'),
   'settings.residual.sensitivityA': quantity('sensitivity', 'current', 'mA'),
   'settings.residual.type': choice('residual type', ['AC', 'A', 'F', 'B']),
   'settings.residual.delay': choice('delay', [
@@ -59,7 +73,7 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
   ]),
   'settings.residual.surgeImmune': yesNo('stands a surge of 3 kA 8/20', 'stands it', 'not said to'),
   standingMa: quantity('standing leakage by clamp, mA', 'ratio'),
-  standingAllOn: yesNo('read by clamp with', 'everything on', 'some of it off'),
+  standingAllOn: yesNo('loads on at the reading', 'everything on', 'some of it off'),
   'settings.type': choice('type', ['1', '1+2', '2', '3']),
   'settings.ucV': named((dialect) => (dialect === 'nec' ? 'MCOV, V' : 'maximum continuous voltage Uc, V'), 'ratio'),
   'settings.upKv': (job, row) =>
@@ -72,13 +86,14 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
     quantity(job.dialect === 'nec' ? 'short-circuit current rating' : 'short-circuit rating Isccr', 'current', 'kA')(job, row),
   // As a tape reads them.
   'settings.leadM': (job, row) => (job.dialect === 'nec' ? quantity(LEADS, 'length', 'in')(job, row) : length(LEADS)(job, row)),
-  'settings.ownDisconnector': yesNo('opened when it fails', 'by itself', 'by a device ahead'),
+  'settings.ownDisconnector': (job, row) =>
+    yesNo(job.dialect === 'nec' ? 'SPD overcurrent protection' : 'SPD disconnector', 'internal', 'a device ahead')(job, row),
   'settings.mount': choice('connected', [
     { value: 'plug-on', label: 'plugged onto the bars' },
     { value: 'breaker-fed', label: 'behind a breaker' },
     { value: 'line-side', label: 'ahead of the main' },
   ]),
-  'settings.indicator': choice('its window', [
+  'settings.indicator': choice('status indicator', [
     { value: 'good', label: 'shows it is good' },
     { value: 'failed', label: 'shows it has failed' },
   ]),
@@ -109,7 +124,7 @@ export const SPECS: SpecsOf<Device, 'settings.makerLetThrough' | 'settings.curve
     { value: 'this-device', label: 'this device' },
     { value: 'other-device', label: 'another device' },
   ]),
-  tie: choice('tied to its neighbour by', [
+  tie: choiceIn('pole linking', 'handle tie or common trip', [
     { value: 'handle', label: 'a handle tie' },
     { value: 'common-trip', label: 'a common trip' },
   ]),

@@ -3,7 +3,7 @@ import type { Job } from '../job/schema/job';
 import { type Dialect, hasThreeLines, linesOf, word } from '../job/terms';
 import { configurationsOf } from './configurations';
 import { type Asks, asked } from './question';
-import { type Applies, choice, iec, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
+import { type Applies, choice, choiceIn, iec, nec, type Option, quantity, type Spec, type SpecsOf, yesNo } from './spec';
 
 /** Each line of the supply by itself, two of three, or all its circuit has. */
 function linesChoice({ supply }: Job): Spec {
@@ -72,7 +72,7 @@ export const SPECS: SpecsOf<Load> = {
       { value: 'fixed', label: 'another, fastened in place' },
       { value: 'other', label: 'none of these' },
     ])(job, row),
-  equipment: (job, row) => choice('asked for by codes as', equipmentOf(job.dialect))(job, row),
+  equipment: (job, row) => choice('equipment type', equipmentOf(job.dialect))(job, row),
   inCord: choice('protection in its cord', [
     { value: 'none', label: 'none' },
     { value: 'gfci', label: 'GFCI' },
@@ -81,7 +81,7 @@ export const SPECS: SpecsOf<Load> = {
     { value: 'hdci', label: 'HDCI' },
   ]),
   listed: yesNo('listed for its use'),
-  disconnect: choice('separated from the supply by', [
+  disconnect: choiceIn('isolation', 'disconnecting means', [
     { value: 'plug', label: 'its plug' },
     { value: 'in-sight', label: 'a switch in sight' },
     { value: 'lockable', label: 'a device that can be locked off' },
@@ -93,7 +93,7 @@ export const SPECS: SpecsOf<Load> = {
   maximumDeviceA: quantity('MOCP, maximum overcurrent device marked on it', 'current'),
   continuous: (job, row) => yesNo(word(job.dialect, 'continuous'))(job, row),
   fastened: yesNo('fastened in place or wired in', 'fastened', 'plugged in'),
-  voltages: choice('voltage it takes', [
+  voltages: choice('rated voltage', [
     { value: 'line', label: 'line to neutral' },
     { value: 'line-line', label: 'line to line' },
     { value: 'either', label: 'either' },
@@ -111,7 +111,7 @@ export const SPECS: SpecsOf<Load> = {
     ])(job, row),
   dcDetection: yesNo('6 mA DC detection in it (RDC-DD)', 'there', 'not there'),
   makersType: choice('residual type its maker asks for in writing', ['A', 'F', 'B']),
-  withstandKv: quantity('surge it stands, kV', 'ratio'),
+  withstandKv: quantity('impulse withstand, kV', 'ratio'),
   leakageMa: quantity('standing leakage, mA', 'ratio'),
   dcLeakageMa: quantity('DC leakage, mA', 'ratio'),
   inrushPeakA: quantity('inrush, peak', 'current'),

@@ -12,8 +12,8 @@ export const SPECS: SpecsOf<Origin> = {
   pscc3A: quantity('short-circuit current, three-phase', 'current', 'kA'),
   pefcA: named((dialect) => `${word(dialect, 'earthFault')} current`, 'current', 'kA'),
   maxFaultA: said('declaredFault', 'current', 'kA'),
-  minFaultA: quantity('minimum current it drives into a fault', 'current'),
-  fullNeutral: yesNo('neutral as good as a line'),
+  minFaultA: (job, row) => quantity(job.dialect === 'nec' ? 'minimum fault current' : 'minimum Ipf', 'current')(job, row),
+  fullNeutral: (job, row) => yesNo(job.dialect === 'nec' ? 'full-size neutral' : 'neutral equal to the lines')(job, row),
   xOverR: quantity('X/R', 'ratio'),
   runsAlone: yesNo('can feed the house by itself', 'yes', 'only beside another'),
   dcLeakageMa: quantity('DC it can leak, mA; 0 through a transformer', 'ratio'),
@@ -24,7 +24,7 @@ export const SPECS: SpecsOf<Origin> = {
   overheadHvM: quantity('overhead line of high voltage before that', 'length', 'km'),
   cableHvM: quantity('cable of high voltage before that', 'length', 'km'),
   lightningProtection: yesNo('external lightning protection', 'stands', 'none'),
-  surgeCosts: choice('a surge could cost', [
+  surgeCosts: choice('overvoltage consequence', [
     { value: 'life', label: 'life or limb' },
     { value: 'safety-service', label: 'a safety service' },
     { value: 'money-or-data', label: 'significant money or data' },

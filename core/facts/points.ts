@@ -31,12 +31,13 @@ const GANGS: readonly Option[] = [
 /** Facts of points, in the order they are asked. */
 export const SPECS: SpecsOf<Point> = {
   onward: (job, row) =>
-    choice('the next ones are fed', [
+    choice('onward feed', [
       { value: 'feed-through', label: job.dialect === 'nec' ? 'feed-through' : 'looped through it' },
       { value: 'pigtail', label: job.dialect === 'nec' ? 'pigtailed' : 'from a connector beside it' },
     ])(job, row),
   ratedA: quantity('rating', 'current'),
-  receptacles: (job, row) => (job.dialect === 'nec' ? choice('receptacles', YOKES)(job, row) : choice('gangs', GANGS)(job, row)),
+  receptacles: (job, row) =>
+    job.dialect === 'nec' ? choice('receptacles on the yoke', YOKES)(job, row) : choice('gangs', GANGS)(job, row),
   configuration: (job, row) => choice('configuration', configurationsOf(job.dialect))(job, row),
   serves: (job, row) =>
     choice('purpose', [
@@ -53,7 +54,7 @@ export const SPECS: SpecsOf<Point> = {
   tubDistanceM: (job, row) => length(`distance to the ${job.dialect === 'nec' ? 'tub' : 'bath'} or shower`)(job, row),
   poolDistanceM: length('distance to the pool or spa'),
   zone: choice('zone', ['0', '1', '2', '3', 'outside']),
-  ipX: quantity('second figure of its IP code', 'count'),
+  ipX: quantity('IPX rating', 'count'),
   fedBy: choice('fed by', [
     { value: 'mains', label: 'the mains' },
     { value: 'selv', label: 'SELV' },
@@ -62,7 +63,7 @@ export const SPECS: SpecsOf<Point> = {
   ]),
   selvV: quantity('extra-low voltage, V', 'ratio'),
   earthTo: (job, row) =>
-    choice(`its ${job.dialect === 'nec' ? 'ground' : 'earth'} terminal is joined to`, [
+    choice(job.dialect === 'nec' ? 'EGC terminal connection' : 'PE terminal connection', [
       { value: 'conductor', label: job.dialect === 'nec' ? 'an equipment ground' : 'a protective conductor' },
       { value: 'metal-box', label: job.dialect === 'nec' ? 'a metal box that is grounded' : 'a metal box that is earthed' },
       { value: 'unearthed-box', label: job.dialect === 'nec' ? 'a box that is not grounded' : 'a box that is not earthed' },

@@ -5,7 +5,7 @@ import { type Applies, choice, length, nec, type SpecsOf, yesNo } from './spec';
 /** Facts of rooms, in the order they are asked. */
 export const SPECS: SpecsOf<Room> = {
   use: choice(
-    'used as',
+    'room use',
     RoomUse.options.map((value) => ({ value, label: value.replace('basement-', 'basement, ').replace('-', ' ') })),
   ),
   part: choice('part of', [

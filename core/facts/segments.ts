@@ -102,7 +102,7 @@ export const SPECS: SpecsOf<Segment> = {
     { value: 75, label: '75 °C' },
     { value: 90, label: '90 °C' },
   ]),
-  concealed: choice('in the wall', [
+  concealed: choice('cable concealment', [
     { value: 'shallow', label: 'less than 50 mm deep, in the zones' },
     { value: 'off-zones', label: 'less than 50 mm deep, outside the zones' },
     { value: 'deep', label: '50 mm deep or more' },

@@ -61,6 +61,11 @@ export const choice =
       options: options.map((each) => (typeof each === 'object' ? each : { value: each, label: `${each}` })),
     },
   });
+/** A choice by what each trade calls it. */
+export const choiceIn =
+  (iecLabel: string, necLabel: string, options: readonly (FactValue | Option)[]): SpecOf =>
+  (job, row) =>
+    choice(job.dialect === 'nec' ? necLabel : iecLabel, options)(job, row);
 export const yesNo = (label: string, yes = 'yes', no = 'no'): SpecOf =>
   choice(label, [
     { value: true, label: yes },
