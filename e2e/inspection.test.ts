@@ -70,7 +70,7 @@ describe('a board is inspected', () => {
     await measure(page, `${row} [data-fact$=".torque"]`, '36');
     await page.waitForSelector(`${row} [data-fact$=".torque"] [data-mark=pass]`);
     await measure(page, `${row} [data-fact$=".wires"]`, '2');
-    await page.waitForFunction((at) => document.querySelector(at)?.textContent?.includes('how many wires a terminal'), {}, row);
+    await page.waitForFunction((at) => document.querySelector(at)?.textContent?.includes('conductors per terminal of'), {}, row);
     await press(page, '[data-testid=torque-list]', 'One wire under each of the 5 not inspected');
     await page.waitForSelector('[data-testid=torque-list] [data-device=cold-device] [data-fact$=".wires"] [data-mark=pass]');
     await page.close();
