@@ -5,6 +5,7 @@ import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';
 import { studyJob } from '../study/study';
 import { ask } from '../study/testing/ask';
+import { demo } from '../testing/demos';
 import { breaker, device, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { rcbo, residual } from '../testing/residuals';
 import { testsStudy } from './tests';
@@ -279,6 +280,15 @@ describe('a group device', () => {
     const stops = (id: string) => ask(held, 'saves-person', id).checks.filter(({ key }) => key === 'tested').length;
     expect(['c', 'd', 'e'].map(stops)).toEqual([1, 1, 0]);
   });
+});
+
+it('devices of a board that two sources feed are on the sheet once', () => {
+  const skerry = demo('skerry-light');
+  const devices = testsStudy(skerry, studyJob(skerry)).circuits.flatMap(({ lines }) =>
+    lines.flatMap(({ kind, deviceId }) => (kind === 'rcd-one' ? [deviceId] : [])),
+  );
+  expect(devices.length).toBeGreaterThan(5);
+  expect(new Set(devices).size).toBe(devices.length);
 });
 
 describe('a figure as an instrument shows it', () => {

@@ -82,7 +82,9 @@ const HOLDS = [{ value: 'holds', label: 'Does not open' }] as const;
 
 /** Every circuit's sheet, in the order of the boards. */
 export function testsStudy(job: Job, study: Study): TestsStudy {
-  const circuits = study.circuits.map(({ facts }) => circuitTests(job, facts)).filter(({ lines }) => lines.length > 0);
+  // A board fed by two has its group devices tested with the first.
+  const listed = new Set<string>();
+  const circuits = study.circuits.map(({ facts }) => circuitTests(job, facts, listed)).filter(({ lines }) => lines.length > 0);
   return {
     circuits,
     done: circuits.reduce((sum, { done }) => sum + done, 0),
@@ -91,9 +93,9 @@ export function testsStudy(job: Job, study: Study): TestsStudy {
   };
 }
 
-function circuitTests(job: Job, facts: CircuitFacts): CircuitTests {
+function circuitTests(job: Job, facts: CircuitFacts, listed: Set<string>): CircuitTests {
   const { circuit, house, protective } = facts;
-  const planned = [...alongTheCircuit(facts), ...ownResidual(facts), ...ofTheBoard(facts), ...functional(facts)];
+  const planned = [...alongTheCircuit(facts), ...ownResidual(facts), ...ofTheBoard(facts, listed), ...functional(facts)];
   const standing = lastOf([
     ...house.readingsOf(circuit.id),
     ...planned.flatMap(({ device }) => (device === undefined ? [] : house.readingsOn(device.id))),
@@ -190,18 +192,22 @@ const loopWords = ({ ohm, by }: LoopLimit): string =>
     : `cold at most ${shown(COLD_SHARE * ohm)} Ω, 0.8 of ${shown(ohm)} Ω`;
 
 /** The residual devices of a circuit itself, at its ends or at its outlets. */
-function ownResidual({ wiring }: CircuitFacts): Planned[] {
-  return [...wiring.startDevices, ...wiring.endDevices, ...wiring.pointDevices]
+const ownResidual = ({ wiring }: CircuitFacts): Planned[] =>
+  [...wiring.startDevices, ...wiring.endDevices, ...wiring.pointDevices]
     .filter(hasResidual)
     .flatMap((device) => residualTests(device));
-}
-/** Those in the board a circuit leads to, which several circuits hang behind: tested once, with what feeds the board. */
-function ofTheBoard({ circuit, house }: CircuitFacts): Planned[] {
+
+/**
+ * Those in the board a circuit leads to, which several circuits hang behind: tested once, with what feeds the board.
+ * @param listed devices that stand on the sheet already
+ */
+function ofTheBoard({ circuit, house }: CircuitFacts, listed: Set<string>): Planned[] {
   if (circuit.toBoardId === undefined) return [];
-  return rowsOf(house.job.devices)
+  const groups = rowsOf(house.job.devices)
     .filter((device) => device.state !== 'removed' && device.seat === 'board' && device.boardId === circuit.toBoardId)
-    .filter(hasResidual)
-    .flatMap((device) => residualTests(device));
+    .filter((device) => hasResidual(device) && !listed.has(device.id));
+  for (const { id } of groups) listed.add(id);
+  return groups.flatMap((device) => residualTests(device));
 }
 
 function residualTests(device: Device, nec = device.settings.family === 'moulded-case-nec'): Planned[] {
