@@ -248,6 +248,20 @@ describe('what a reading was taken on', () => {
         .map(({ verdict }) => verdict);
     expect([200, 201, 1666, 1667].map(read)).toEqual([['pass'], ['caution'], ['caution'], ['stop']]);
   });
+  it('of a loop that was too great is read again when its cable is changed, and one that was not proves nothing then', () => {
+    const read = (value: number, size: string) => {
+      const job = withField(taken(radial(), { key: 'zs', value, unit: 'Ω' }), 'segments', 'c-cable', ['lineSize'], stated(size));
+      return ask(job, 'clears-in-time')
+        .checks.filter(({ key }) => key === 'reading')
+        .map(({ verdict }) => verdict);
+    };
+    expect([read(3, '2.5mm2'), read(3, '4mm2'), read(1, '2.5mm2'), read(1, '4mm2')]).toEqual([
+      ['stop'],
+      ['unknown'],
+      ['pass'],
+      [],
+    ]);
+  });
   it('stays in the job when it is read again', () => {
     const twice = taken(tested(), { key: 'insulation', value: 150, unit: 'MΩ' });
     expect(Object.values(twice.readings).filter(({ kind }) => kind === 'insulation')).toHaveLength(2);

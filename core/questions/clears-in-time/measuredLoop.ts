@@ -2,10 +2,10 @@ import { residualPart } from '../../devices/residual';
 import { type CircuitFacts, isResidual } from '../../house/facts';
 import { lastOf } from '../../inspection/readings';
 import { isVoid } from '../../inspection/tests';
-import { all, andThen, known, list, type Maybe, map } from '../../job/known';
+import { all, andThen, known, lack, list, type Maybe, map } from '../../job/known';
 import type { Reading } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
-import { type Comparison, figure, fits, holds, judge, line } from '../../judging/judge';
+import { type Comparison, figure, fits, holds, judge, line, unknownCheck } from '../../judging/judge';
 import { keyed } from '../../judging/keys';
 import { COLD_SHARE } from '../../tables/customary';
 import { disconnectionTimeS } from '../../tables/disconnection';
@@ -59,11 +59,25 @@ export function loopLimit(facts: CircuitFacts): Maybe<LoopLimit> | undefined {
  * 1.0 a caution; behind a residual device against what that bears.
  */
 export function measuredLoop(facts: CircuitFacts): Check[] {
-  const { house, circuit, protective, job, ahead, isTT: tt } = facts;
+  const { house, circuit, job } = facts;
   if (job.dialect === 'nec') return [];
-  const readings = lastOf(house.readingsOf(circuit.id)).filter(
-    (reading) => reading.kind === 'zs' && reading.value !== undefined && !isVoid(facts, reading),
-  );
+  const read = lastOf(house.readingsOf(circuit.id)).filter(({ kind, value }) => kind === 'zs' && value !== undefined);
+  const [gone, standing] = [true, false].map((of) => read.filter((reading) => isVoid(facts, reading) === of)) as [
+    Reading[],
+    Reading[],
+  ];
+  // What was changed since it was read proves nothing; one that was too great is to be read again.
+  const again = heldTo(facts, gone)
+    .filter(({ verdict }) => verdict === 'stop')
+    .map(({ name, title }) => {
+      const path = `readings.${name.of('reading')}`;
+      return unknownCheck(name, title, [lack('inspection', path, `a loop reading of ${circuit.name} since it was changed`)]);
+    });
+  return [...heldTo(facts, standing), ...again];
+}
+
+function heldTo(facts: CircuitFacts, readings: readonly Reading[]): Check[] {
+  const { circuit, protective, job, ahead, isTT: tt } = facts;
   const bears = ahead.some(isResidual) ? loopLimit(facts) : undefined;
   if (bears !== undefined) return readings.map((reading) => behindResidual(bears, reading));
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
