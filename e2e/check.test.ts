@@ -40,9 +40,10 @@ describe('a quick check on a phone', () => {
     await press(page, 'Installed', 'On or in masonry');
     await press(page, 'Surroundings', '30 °C');
     await press(page, 'Circuits together', '1');
+    await press(page, 'Device derating factor of the board', '1');
     await enter(page, 'Length, m', '18');
     await enter(page, 'Zs read at the board, Ω', '0.35');
-    await enter(page, 'Greatest fault current read there, kA', '1.2');
+    await enter(page, 'Fault current read there, line to neutral, kA', '1.2');
     await expect.poll(() => verdicts(page)).toEqual(['pass', 'stop', 'pass', 'pass']);
     await expect
       .poll(() => page.$eval('[data-question=protects-cable] h2', (row) => row.textContent))

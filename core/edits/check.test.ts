@@ -21,6 +21,7 @@ const SAID: Entered = {
   [`devices.${CHECK.device}.settings.curve`]: 'B',
   [`devices.${CHECK.device}.settings.icnA`]: 6000,
   [`devices.${CHECK.device}.settings.energyClass`]: '3',
+  [`boards.${CHECK.board}.deviceFactor`]: 1,
   [`segments.${CHECK.cable}.method`]: 'C',
   [`segments.${CHECK.cable}.ambientC`]: 30,
   [`segments.${CHECK.cable}.groupedCircuits`]: 1,
@@ -62,6 +63,27 @@ describe('a quick check', () => {
     expect(four[3]!.head.limit).toBeCloseTo(2.19, 2);
   });
 
+  it('passes an ordinary circuit under the NEC, 20 A on 12 AWG, once all is said', () => {
+    let job = applyCommand(newCheck('nec-2023'), asCable(cablesOf('nec-2023')[1]!));
+    const facts: Entered = {
+      [`devices.${CHECK.device}.settings.ratingA`]: 20,
+      [`devices.${CHECK.device}.settings.aicA`]: 10_000,
+      [`devices.${CHECK.device}.settings.voltageMarking`]: '120/240',
+      [`segments.${CHECK.cable}.lengthM`]: 12,
+      [`segments.${CHECK.cable}.place`]: 'in-wall',
+      [`segments.${CHECK.cable}.ambientC`]: 30,
+      [`segments.${CHECK.cable}.groupedCircuits`]: 1,
+      [`points.${CHECK.point}.ratedA`]: 15,
+      [`points.${CHECK.point}.receptacles`]: 2,
+      [`origins.${CHECK.origin}.maxFaultA`]: 8000,
+      [`origins.${CHECK.origin}.minFaultA`]: 3000,
+      [`boards.${CHECK.board}.neutralBonded`]: true,
+    };
+    for (const [path, value] of Object.entries(facts)) job = applyCommand(job, setFact(job, path, { value, from: 'stated' }));
+    expect(verdicts(job)).toEqual(['pass', 'pass', 'pass', 'pass']);
+    expect(verdicts(applyCommand(job, asCable(cablesOf('nec-2023')[0]!)))[1]).toBe('stop');
+  });
+
   it('stops what does not, and says what would pass instead', () => {
     const narrow = checked(32, 20, 0.35);
     expect(verdicts(narrow)[1]).toBe('stop');
@@ -74,6 +96,7 @@ describe('a quick check', () => {
   });
 
   it.each([
+    ['the derating factor of the board', `boards.${CHECK.board}.deviceFactor`, 0],
     ['the curve', `devices.${CHECK.device}.settings.curve`, 3],
     ['the breaking capacity', `devices.${CHECK.device}.settings.icnA`, 2],
     ['the method', `segments.${CHECK.cable}.method`, 1],

@@ -95,7 +95,7 @@ export function newCheck(pack: RulePackId): Job {
       main: {
         ...begun.boards.main!,
         premises: fact('household'),
-        deviceFactor: fact(1),
+        deviceFactor: fact(1, 'assumed'),
       },
     },
     circuits: { ...begun.circuits, [circuit.id]: circuit },
@@ -190,7 +190,7 @@ export const asCable = ({ label, line, protective }: CheckCable): Command => ({
   ],
 });
 
-/** What it feeds: outlets for anything are bounded by their device, anything else by the load that is entered. */
+/** What it feeds: outlets of a dwelling for anything are bounded by their device, anything else by the load that is entered. */
 export function asUse(job: Job, use: CheckUse): Command {
   const steps: Step[] = [set('circuits', CHECK.circuit, ['use'], use)];
   const there = job.points[CHECK.point] !== undefined;

@@ -163,7 +163,7 @@ export class House {
       .filter((load) => load.safetyService === true)
       .map(({ name }) => ({ circuitId, name }));
   }
-  /** Readings that no later one supersedes, by circuit. */
+  /** Every reading of a circuit, superseded ones too: which of them counts is judged (core/inspection/readings.ts). */
   readingsOf(circuitId: string): readonly Reading[] {
     return readingsIn(this, circuitId) ?? NO_READINGS;
   }
@@ -272,19 +272,12 @@ const combinationsIn = byOwner('combinations', ({ combinations }) =>
 );
 const readingsIn = byOwner('readings', ({ readings, points, devices }) =>
   grouped(
-    unsuperseded(readings),
+    rowsOf(readings),
     ({ circuitId, pointId, deviceId }) =>
       circuitId ?? points[pointId ?? devices[deviceId ?? '']?.pointId ?? '']?.circuitId ?? devices[deviceId ?? '']?.circuitId,
   ),
 );
-const readingsOfDevice = byOwner('readings of devices', ({ readings }) =>
-  grouped(unsuperseded(readings), ({ deviceId }) => deviceId),
-);
-function unsuperseded(readings: TrackedJob['readings']): readonly Reading[] {
-  const all = rowsOf(readings);
-  const superseded = new Set(all.map((reading) => reading.supersedes));
-  return all.filter(({ id }) => !superseded.has(id));
-}
+const readingsOfDevice = byOwner('readings of devices', ({ readings }) => grouped(rowsOf(readings), ({ deviceId }) => deviceId));
 const safetyIn = HOUSE.cell(
   'safety services',
   (house: House, boardId): readonly SafetyService[] =>

@@ -5,17 +5,33 @@ import type { Check } from '../judging/answer';
 import { ruled, unknownCheck } from '../judging/judge';
 import { keyed } from '../judging/keys';
 import { clause } from '../rules/clauses';
-import { isVoid, judgeReading } from './tests';
+import { isVoid, judgeReading, proves } from './tests';
 
-/** The last of a kind at a place, of readings that nothing supersedes. */
-export function lastOf(readings: readonly Reading[]): Reading[] {
+const placeOf = ({ kind, deviceId, pointId }: Reading): string => `${kind} ${deviceId ?? pointId ?? ''}`;
+
+function lastOf(readings: readonly Reading[]): Reading[] {
   const last = new Map<string, Reading>();
   for (const reading of readings) {
-    const at = `${reading.kind} ${reading.deviceId ?? reading.pointId ?? ''}`;
-    const before = last.get(at);
-    if (before === undefined || before.at <= reading.at) last.set(at, reading);
+    const before = last.get(placeOf(reading));
+    if (before === undefined || before.at <= reading.at) last.set(placeOf(reading), reading);
   }
   return [...last.values()];
+}
+const unsuperseded = (readings: readonly Reading[], by = readings): Reading[] => {
+  const superseded = new Set(by.map((each) => each.supersedes));
+  return readings.filter(({ id }) => !superseded.has(id));
+};
+
+/** What was entered last of a kind at a place, whether or not it proves anything. */
+export const latestOf = (readings: readonly Reading[]): Reading[] => lastOf(unsuperseded(readings));
+
+/**
+ * The readings that count: of a kind at a place the last that proves something. One that proves nothing (not tested, impossible, without its
+ * figure) takes the place of none: what failed before it has still failed.
+ */
+export function standingOf(facts: CircuitFacts, readings: readonly Reading[]): Reading[] {
+  const proving = readings.filter((reading) => proves(facts, reading));
+  return lastOf(unsuperseded(proving));
 }
 
 /** Readings of a circuit and of every residual device on its way, a group's too: it holds for all behind it. */
@@ -42,7 +58,7 @@ const isOvertaken = (facts: CircuitFacts, { kind, at }: Reading, standing: reado
  */
 export function readingChecks(facts: CircuitFacts): Check[] {
   const { job, circuit } = facts;
-  const standing = lastOf(readingsOn(facts));
+  const standing = standingOf(facts, readingsOn(facts));
   return standing.flatMap((reading): Check[] => {
     const place = job.devices[reading.deviceId ?? '']?.name ?? job.points[reading.pointId ?? '']?.name ?? circuit.name;
     const [id, title] = [keyed('tested', reading.id), `Test of ${place}`];

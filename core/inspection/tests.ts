@@ -2,14 +2,16 @@ import { hash } from '../cells/hash';
 import { residualPart } from '../devices/residual';
 import type { CircuitFacts } from '../house/facts';
 import { andThen, known, type Maybe, map, unknown } from '../job/known';
+import { ifStated } from '../job/readers';
 import type { Device, Reading } from '../job/sealed';
+import { rowsOf } from '../job/tracked';
 import type { Verdict } from '../judging/answer';
 import { figure, fits } from '../judging/judge';
 import type { Stretch } from '../network/paths';
 import { segmentOhm } from '../network/segmentLoop';
 import { INSULATION_MOHM } from '../tables/insulation';
 import { BREAK_S, NOT_BEFORE_S } from '../tables/residualTimes';
-import { CONTINUITY, DEAD_V, INSULATION_LOOK_MOHM, RING_ALIKE_OHM, VOLTAGE_SHARE } from '../tables/testing';
+import { CONTINUITY, DEAD_V, INSULATION_LOOK_MOHM, OPEN, RING_ALIKE_OHM, VOLTAGE_SHARE } from '../tables/testing';
 import { milli } from '../units';
 
 export type TestKind = Reading['kind'];
@@ -34,7 +36,7 @@ const BY_EYE: ReadonlySet<TestKind> = new Set(['polarity', 'functional', 'phase-
 /**
  * A reading of a circuit, or of a device on its way, held to its own limit.
  * @param others readings of the same circuit that stand, for what is read in pairs
- * @returns undefined for a kind that is judged elsewhere (loops and fault currents) or not yet
+ * @returns undefined for a kind that is judged elsewhere (loops that can be, and fault currents) or not yet
  */
 export function judgeReading(facts: CircuitFacts, reading: Reading, others: readonly Reading[] = []): Judged | undefined {
   const { kind, outcome, reason } = reading;
@@ -45,23 +47,61 @@ export function judgeReading(facts: CircuitFacts, reading: Reading, others: read
   if (kind === 'insulation') return ofInsulation(facts, reading);
   if (BY_EYE.has(kind)) return ofEye(reading);
   if (kind === 'voltage') return ofVoltage(facts, reading);
-  return undefined;
+  return kind === 'zs' ? notALoop(facts, reading) : undefined;
 }
 
-function ofResidual({ job }: CircuitFacts, { kind, value, unit, outcome, deviceId }: Reading): Judged {
-  if (kind === 'rcd-half')
-    return outcome === 'holds'
-      ? says('pass', 'holds at half its sensitivity')
-      : says('caution', 'opened at half its sensitivity: it will open without a fault');
+/** Whether a reading says anything of what it was taken on, right or wrong. */
+export function proves(facts: CircuitFacts, { takenOn: _, ...reading }: Reading): boolean {
+  return judgeReading(facts, reading)?.verdict !== 'unknown';
+}
+
+/** How many of the wanted unit are in one that may be written beside a figure. */
+const TIMES: Readonly<Record<'Ω' | 'MΩ' | 'ms' | 'V', Readonly<Partial<Record<NonNullable<Reading['unit']>, number>>>>> = {
+  Ω: { Ω: 1, MΩ: 1e6 },
+  MΩ: { MΩ: 1, Ω: 1e-6 },
+  ms: { ms: 1, s: 1000 },
+  V: { V: 1 },
+};
+/** A figure in a unit; where nobody wrote one it is that which an instrument shows. @returns nothing for one of another quantity */
+export function valueIn({ value, unit }: Pick<Reading, 'value' | 'unit'>, wanted: keyof typeof TIMES): number | undefined {
+  const times = unit === undefined || unit === '' ? 1 : TIMES[wanted][unit];
+  return value === undefined || times === undefined ? undefined : value * times;
+}
+const noFigure = (reading: Reading): Judged =>
+  says('unknown', reading.value === undefined ? 'no figure was read' : `${figure(reading.value)} ${reading.unit} is none of it`);
+
+/** Why a loop reading proves nothing: it has no figure, or is below what the supply alone has. */
+function notALoop({ job }: CircuitFacts, reading: Reading): Judged | undefined {
+  const ohm = valueIn(reading, 'Ω');
+  if (ohm === undefined) return noFigure(reading);
+  const supplies = rowsOf(job.origins)
+    .filter(({ state }) => state !== 'removed')
+    .map((origin) => ifStated('origins', origin, 'zeOhm', `Ze of ${origin.name}`).value);
+  const zeOhm = supplies.reduce(
+    (least, each) => (least === undefined || each === undefined ? undefined : Math.min(least, each)),
+    Number.POSITIVE_INFINITY as number | undefined,
+  );
+  return zeOhm !== undefined && Number.isFinite(zeOhm) && ohm < zeOhm
+    ? says('unknown', `${figure(ohm)} Ω, below Ze of ${figure(zeOhm)} Ω: it cannot be, read again`)
+    : undefined;
+}
+
+function ofResidual({ job }: CircuitFacts, reading: Reading): Judged {
+  const { kind, value, outcome, deviceId } = reading;
+  if (kind === 'rcd-half') {
+    if (outcome === 'holds') return says('pass', 'holds at half its sensitivity');
+    return outcome === 'trips'
+      ? says('caution', 'opened at half its sensitivity: it will open without a fault')
+      : says('unknown', 'nothing was said of it');
+  }
   if (outcome === 'holds') return says('stop', 'it did not open when it was tested');
   const device = job.devices[deviceId ?? ''];
   const part = device === undefined ? undefined : residualPart(device);
   const delay = part?.known === true ? part.value.delay : 'general';
   const field = kind === 'rcd-one' ? 'once' : kind === 'rcd-five' ? 'five' : undefined;
-  // An instrument shows milliseconds where nobody wrote the unit.
-  const ms = unit === 's' && value !== undefined ? milli(value) : value;
-  if (field === undefined) return says('pass', 'opened');
-  if (ms === undefined) return says('unknown', 'opened, and no time was read');
+  const ms = valueIn(reading, 'ms');
+  if (field === undefined) return outcome === 'trips' ? says('pass', 'opened') : says('unknown', 'nothing was said of it');
+  if (ms === undefined) return value === undefined ? says('unknown', 'opened, and no time was read') : noFigure(reading);
   const mostMs = milli(BREAK_S[delay][field]);
   if (!fits(ms, mostMs)) return says('stop', `it took ${figure(ms)} ms to open, of ${figure(mostMs)} ms`);
   if (delay === 'S' && !fits(milli(NOT_BEFORE_S[field]), ms))
@@ -69,13 +109,14 @@ function ofResidual({ job }: CircuitFacts, { kind, value, unit, outcome, deviceI
   return says('pass', `opened in ${figure(ms)} ms of ${figure(mostMs)} ms`);
 }
 
-function ofInsulation({ job }: CircuitFacts, { value, unit, outcome }: Reading): Judged {
-  const mohm = unit === 'Ω' && value !== undefined ? value / 1e6 : value;
-  if (outcome === 'off-scale')
+function ofInsulation({ job }: CircuitFacts, reading: Reading): Judged {
+  const mohm = valueIn(reading, 'MΩ');
+  if (mohm === undefined && reading.value !== undefined) return noFigure(reading);
+  if (reading.outcome === 'off-scale')
     return mohm === undefined || fits(INSULATION_LOOK_MOHM, mohm)
       ? says('pass', 'beyond the scale of the instrument')
       : says('unknown', `beyond ${figure(mohm)} MΩ: that scale is too short to say`);
-  if (mohm === undefined) return says('unknown', 'no figure was read');
+  if (mohm === undefined) return noFigure(reading);
   if (!fits(INSULATION_MOHM, mohm))
     // The American code has no figure for it: what is usual is the same.
     return says(job.dialect === 'nec' ? 'caution' : 'stop', `insulation ${mohm} MΩ, minimum ${INSULATION_MOHM} MΩ`);
@@ -90,8 +131,9 @@ const ofEye = ({ kind, outcome }: Reading): Judged => {
   return kind === 'polarity' ? says('stop', 'polarity found wrong') : says('caution', 'found wrong when it was tried');
 };
 
-function ofVoltage({ job, poles }: CircuitFacts, { value }: Reading): Judged {
-  if (value === undefined) return says('unknown', 'no figure was read');
+function ofVoltage({ job, poles }: CircuitFacts, reading: Reading): Judged {
+  const value = valueIn(reading, 'V');
+  if (value === undefined) return noFigure(reading);
   if (!poles.known) return says('unknown', 'which lines the circuit has is not known');
   const { lines, neutral } = poles.value;
   const between = job.supply.voltageSystem === 'split-phase' ? 2 : Math.sqrt(3);
@@ -104,19 +146,21 @@ function ofVoltage({ job, poles }: CircuitFacts, { value }: Reading): Judged {
     : says('caution', `${figure(value)} V, not within 5 % of ${figure(nominalV)} V: look at the neutral and at the supply`);
 }
 
-function ofContinuity(facts: CircuitFacts, { kind, value, outcome }: Reading, others: readonly Reading[]): Judged {
+function ofContinuity(facts: CircuitFacts, reading: Reading, others: readonly Reading[]): Judged {
+  const { kind, outcome } = reading;
   const nec = facts.job.dialect === 'nec';
-  if (outcome === 'off-scale' || outcome === 'wrong')
-    return says(
-      'stop',
-      kind === 'r1-r2' || kind === 'r2'
-        ? `${nec ? 'the ground-fault path' : 'the protective conductor'} is open`
-        : 'the ring is open',
-    );
-  if (value === undefined) return says('unknown', 'no figure was read');
+  const open =
+    kind === 'r1-r2' || kind === 'r2'
+      ? `${nec ? 'the ground-fault path' : 'the protective conductor'} is open`
+      : 'the ring is open';
+  if (outcome === 'off-scale' || outcome === 'wrong') return says('stop', open);
+  const value = valueIn(reading, 'Ω');
+  if (value === undefined) return noFigure(reading);
+  const design = designOhm(facts, kind);
+  if (value > (design.known ? OPEN.times * design.value + OPEN.ohm : OPEN.unknownOhm))
+    return says('stop', `${figure(value)} Ω: ${open}, or as good as`);
   const ring = ofRing(facts, kind, value, others);
   if (ring !== undefined) return ring;
-  const design = designOhm(facts, kind);
   if (!design.known) return look(`continuous, ${figure(value)} Ω: its length is not known, to hold it against`);
   const least = CONTINUITY.fromShare * design.value - CONTINUITY.ohm;
   if (value < least)
@@ -128,8 +172,8 @@ function ofContinuity(facts: CircuitFacts, { kind, value, outcome }: Reading, ot
 
 /** Ends of a ring against each other: line and neutral alike, the protective conductor by its section. */
 function ofRing(facts: CircuitFacts, kind: TestKind, value: number, others: readonly Reading[]): Judged | undefined {
-  const of = (other: TestKind) => others.find((each) => each.kind === other && each.value !== undefined)?.value;
-  const r1 = of('ring-r1');
+  const first = others.find((each) => each.kind === 'ring-r1');
+  const r1 = first === undefined ? undefined : valueIn(first, 'Ω');
   if (kind === 'ring-rn' && r1 !== undefined)
     return Math.abs(value - r1) <= RING_ALIKE_OHM + 1e-9
       ? says('pass', `${figure(value)} Ω, as r1`)

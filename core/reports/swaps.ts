@@ -1,5 +1,6 @@
 import { letThroughOf } from '../devices/letThrough';
 import { type CircuitFacts, faultAtDevice, isOvercurrent } from '../house/facts';
+import { latestOf } from '../inspection/readings';
 import { all } from '../job/known';
 import type { Device } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
@@ -80,8 +81,7 @@ export function swapsStudy(job: Job, facts: CircuitFacts): SwapsStudy | null {
       },
     ];
   });
-  const readings = house
-    .readingsOf(circuit.id)
+  const readings = latestOf(house.readingsOf(circuit.id))
     .filter(({ kind }) => RETAKEN.has(kind))
     .map(({ kind, at }) => ({ kind, at }));
   return { loopOhm: end.loopOhm, lengthM, timeS, swaps, readings };

@@ -95,12 +95,15 @@ describe('a reading against its own limit', () => {
     [0.39, 'pass'],
     [0.537, 'pass'],
     [0.539, 'caution'],
+    // Ten times and an ohm.
+    [4.9, 'caution'],
+    [4.91, 'stop'],
   ] as const)('R1 + R2 of %d Ω where 0.39 Ω is right: %s', (value, wanted) =>
     expect(verdict('r1-r2', { value, unit: 'Ω' })).toBe(wanted),
   );
   it('without a length continuity is continuous, and no pass', () => {
     const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 20, segment: { lengthM: undefined } as object }]);
-    expect(verdict('r1-r2', { value: 0.2, unit: 'Ω' }, job)).toBe('caution');
+    expect([0.2, 100, 100.1].map((value) => verdict('r1-r2', { value, unit: 'Ω' }, job))).toEqual(['caution', 'caution', 'stop']);
   });
   it.each([
     [0.29, 'unknown'],
@@ -215,6 +218,49 @@ describe('what a reading was taken on', () => {
     const changed = withField(held, 'devices', 'c-device', ['settings', 'ratingA'], stated(20));
     expect(tests(changed)).toEqual(['unknown']);
     expect(tests(taken(changed, { key: 'rcd-one c-device', value: 25, unit: 'ms' }))).toEqual([]);
+  });
+  it('that failed has failed until something proves it right: what was not tested, cannot be or has no figure takes its place nowhere', () => {
+    const checks = (job: Job) =>
+      (['saves-person', 'clears-in-time'] as const).flatMap((question) =>
+        ask(job, question)
+          .checks.filter(({ key }) => key === 'tested' || key === 'reading')
+          .map(({ verdict }) => verdict),
+      );
+    const failed: readonly (readonly [Job, string, Partial<Taken>, readonly Partial<Taken>[], Partial<Taken>])[] = [
+      [tested(), 'rcd-one c-device', { outcome: 'holds' }, [{ outcome: 'trips' }], { value: 20, unit: 'ms' }],
+      [
+        radial(),
+        'insulation',
+        { value: 0.2, unit: 'MΩ' },
+        [{ value: 0.5, unit: 'MΩ', outcome: 'off-scale' }],
+        { value: 9, unit: 'MΩ' },
+      ],
+      [radial(), 'r1-r2', { outcome: 'off-scale' }, [{ value: 0.1, unit: 'Ω' }], { value: 0.39, unit: 'Ω' }],
+      [radial(), 'zs', { value: 9, unit: 'Ω' }, [{ value: 0.1, unit: 'Ω' }], { value: 0.7, unit: 'Ω' }],
+    ];
+    for (const [job, key, wrong, empty, right] of failed) {
+      const stopped = taken(job, { key, ...wrong });
+      for (const nothing of [{ outcome: 'not-tested', reason: 'no time' } as const, ...empty]) {
+        const after = taken(stopped, { key, ...nothing });
+        expect([key, line(after, key).verdict, checks(after).includes('stop')]).toEqual([key, 'stop', true]);
+        expect(line(after, key).because).toContain('before that');
+        const proved = taken(after, { key, ...right });
+        expect([key, line(proved, key).verdict, checks(proved).includes('stop')]).toEqual([key, 'pass', false]);
+      }
+    }
+  });
+  it('is held to its limit in the unit it was written in, and one of another quantity proves nothing', () => {
+    const verdict = (key: string, value: number, unit: Taken['unit'], job = radial()) =>
+      line(taken(job, { key, value, unit }), key).verdict;
+    expect([verdict('r1-r2', 0.39, 'Ω'), verdict('r1-r2', 0.39, 'MΩ'), verdict('r1-r2', 0.39, 'V')]).toEqual([
+      ...['pass', 'stop', 'unknown'],
+    ]);
+    expect([verdict('zs', 0.7, 'Ω'), verdict('zs', 0.7, 'MΩ'), verdict('zs', 0.7, 'A')]).toEqual(['pass', 'stop', 'unknown']);
+    expect([verdict('insulation', 2e6, 'Ω'), verdict('insulation', 2, 'Ω'), verdict('insulation', 200, 'mA')]).toEqual([
+      ...['pass', 'stop', 'unknown'],
+    ]);
+    const residualJob = radial(rcbo({ residual: residual(0.03, 'general') }));
+    expect([0.3, 0.301].map((value) => verdict('rcd-one c-device', value, 's', residualJob))).toEqual(['pass', 'stop']);
   });
   it('leaves with a device that is taken out, and a ring that is one no longer is proved by what is read along it now', () => {
     const tests = (job: Job) =>

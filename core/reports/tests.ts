@@ -1,8 +1,8 @@
 import { hash } from '../cells/hash';
 import { hasResidual, residualPart } from '../devices/residual';
 import type { CircuitFacts } from '../house/facts';
-import { lastOf } from '../inspection/readings';
-import { designOhm, type Judged, judgeReading, restsOn, type TestKind } from '../inspection/tests';
+import { latestOf, standingOf } from '../inspection/readings';
+import { designOhm, type Judged, judgeReading, restsOn, type TestKind, valueIn } from '../inspection/tests';
 import type { Job } from '../job/schema/job';
 import type { Device, Reading } from '../job/sealed';
 import { rowsOf } from '../job/tracked';
@@ -96,11 +96,12 @@ export function testsStudy(job: Job, study: Study): TestsStudy {
 function circuitTests(job: Job, facts: CircuitFacts, listed: Set<string>): CircuitTests {
   const { circuit, house, protective } = facts;
   const planned = [...alongTheCircuit(facts), ...ownResidual(facts), ...ofTheBoard(facts, listed), ...functional(facts)];
-  const standing = lastOf([
+  const all = [
     ...house.readingsOf(circuit.id),
     ...planned.flatMap(({ device }) => (device === undefined ? [] : house.readingsOn(device.id))),
-  ]);
-  const bare = [...planned, ...atPoints(job, planned, standing)].map((each) => lineOf(facts, each, standing));
+  ].filter((reading, at, each) => each.indexOf(reading) === at);
+  const read = { latest: latestOf(all), standing: standingOf(facts, all) };
+  const bare = [...planned, ...atPoints(job, planned, read.latest)].map((each) => lineOf(facts, each, read));
   const lines = bare.map((line): TestLine => ({ ...line, blocked: blockedBy(facts, line, bare) }));
   const counted = lines.filter(({ optional }) => !optional);
   const judged = lines.flatMap(({ verdict }) => verdict ?? []);
@@ -268,15 +269,29 @@ const functional = ({ circuit }: CircuitFacts): Planned[] =>
     ? [{ kind: 'functional', name: 'What it feeds, switched on', stage: 'live', unit: '', outcomes: RIGHT_WRONG, limit: '' }]
     : [];
 
+interface Readings {
+  /** What was entered last of a kind at a place, and what was read last that proves something. */
+  latest: readonly Reading[];
+  standing: readonly Reading[];
+}
+
 function lineOf(
   facts: CircuitFacts,
   { device, point, optional = false, ...planned }: Planned,
-  standing: readonly Reading[],
+  { latest, standing }: Readings,
 ): Omit<TestLine, 'blocked'> {
-  const reading = standing.find(
-    (each) => each.kind === planned.kind && each.deviceId === device?.id && (each.pointId === point?.id || device !== undefined),
-  );
-  const judged = reading === undefined ? undefined : (judgeReading(facts, reading, standing) ?? judgeLoop(facts, reading));
+  const isHere = (each: Reading): boolean =>
+    each.kind === planned.kind && each.deviceId === device?.id && (each.pointId === point?.id || device !== undefined);
+  const reading = latest.find(isHere);
+  const proved = standing.find(isHere);
+  const judge = (of: Reading): Judged | undefined => judgeReading(facts, of, standing) ?? judgeLoop(facts, of);
+  const last = reading === undefined ? undefined : judge(reading);
+  const before = proved === undefined || proved === reading ? undefined : judge(proved);
+  // What failed has failed until something proves it right.
+  const judged =
+    last?.verdict === 'unknown' && before?.verdict === 'stop'
+      ? { verdict: before.verdict, because: `${last.because}; before that ${before.because}` }
+      : last;
   return {
     ...planned,
     key: `${planned.kind} ${device?.id ?? point?.id ?? ''}`.trim(),
@@ -300,29 +315,21 @@ function lineOf(
   };
 }
 
-/** A loop as it is read cold, against the limit of what clears the circuit; below what the supply alone has it cannot be. */
-export function judgeLoop(facts: CircuitFacts, { kind, value }: Reading): Judged | undefined {
-  if (kind !== 'zs') return undefined;
-  if (value === undefined) return { verdict: 'unknown', because: 'no figure was read' };
+/** A loop as it is read cold, against the limit of what clears the circuit. */
+function judgeLoop(facts: CircuitFacts, reading: Reading): Judged | undefined {
+  if (reading.kind !== 'zs') return undefined;
+  const ohm = valueIn(reading, 'Ω')!;
   const limit = loopLimit(facts);
   if (limit === undefined || !limit.known) return { verdict: 'unknown', because: 'what it is held to is not known' };
-  const zeOhm = supplyOhm(facts);
-  if (zeOhm !== undefined && value < zeOhm)
-    return { verdict: 'unknown', because: `${figure(value)} Ω, below Ze of ${figure(zeOhm)} Ω: it cannot be, read again` };
-  const { ohm, by } = limit.value;
-  if (!fits(value, ohm)) return { verdict: 'stop', because: `${figure(value)} Ω > ${figure(ohm)} Ω` };
+  const { ohm: most, by } = limit.value;
+  if (!fits(ohm, most)) return { verdict: 'stop', because: `${figure(ohm)} Ω > ${figure(most)} Ω` };
   if (by === 'residual')
-    return fits(value, UNSTABLE_ELECTRODE_OHM)
-      ? { verdict: 'pass', because: `${figure(value)} Ω ≤ ${figure(ohm)} Ω` }
-      : { verdict: 'caution', because: `${figure(value)} Ω: above ${UNSTABLE_ELECTRODE_OHM} Ω it may not be stable` };
-  return fits(value, COLD_SHARE * ohm)
-    ? { verdict: 'pass', because: `${figure(value)} Ω ≤ 0.8 · ${figure(ohm)} Ω` }
-    : { verdict: 'caution', because: `${figure(value)} Ω: above 0.8 of ${figure(ohm)} Ω it may be too much when warm` };
-}
-/** Least Ze of what feeds the house from outside, where every source has one entered. */
-function supplyOhm({ job }: CircuitFacts): number | undefined {
-  const all = Object.values(job.origins).map(({ zeOhm }) => zeOhm as unknown as { value: number } | undefined);
-  return all.length === 0 || all.includes(undefined) ? undefined : Math.min(...all.map((fact) => fact!.value));
+    return fits(ohm, UNSTABLE_ELECTRODE_OHM)
+      ? { verdict: 'pass', because: `${figure(ohm)} Ω ≤ ${figure(most)} Ω` }
+      : { verdict: 'caution', because: `${figure(ohm)} Ω: above ${UNSTABLE_ELECTRODE_OHM} Ω it may not be stable` };
+  return fits(ohm, COLD_SHARE * most)
+    ? { verdict: 'pass', because: `${figure(ohm)} Ω ≤ 0.8 · ${figure(most)} Ω` }
+    : { verdict: 'caution', because: `${figure(ohm)} Ω: above 0.8 of ${figure(most)} Ω it may be too much when warm` };
 }
 
 /**

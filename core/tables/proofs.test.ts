@@ -77,7 +77,7 @@ const PROOFS: Readonly<Record<string, readonly number[]>> = {
   'rounding.ts': [2, 1.000000001, 2.000000001],
   'source.ts': [0, 0, 0],
   'suitability.ts': [0, 0, 0],
-  'testing.ts': [7, 14.1, 79.75],
+  'testing.ts': [10, 125.1, 976.9],
   'surge.ts': [35, 6101.104801, 97689.52002],
   'transformer.ts': [9, 13.45, 20.875],
 };

@@ -1,7 +1,7 @@
 import { residualPart } from '../../devices/residual';
 import { type CircuitFacts, isResidual } from '../../house/facts';
-import { lastOf } from '../../inspection/readings';
-import { isVoid } from '../../inspection/tests';
+import { standingOf } from '../../inspection/readings';
+import { isVoid, valueIn } from '../../inspection/tests';
 import { all, andThen, known, lack, list, type Maybe, map } from '../../job/known';
 import type { Reading } from '../../job/sealed';
 import type { Check } from '../../judging/answer';
@@ -61,7 +61,7 @@ export function loopLimit(facts: CircuitFacts): Maybe<LoopLimit> | undefined {
 export function measuredLoop(facts: CircuitFacts): Check[] {
   const { house, circuit, job } = facts;
   if (job.dialect === 'nec') return [];
-  const read = lastOf(house.readingsOf(circuit.id)).filter(({ kind, value }) => kind === 'zs' && value !== undefined);
+  const read = standingOf(facts, house.readingsOf(circuit.id)).filter(({ kind }) => kind === 'zs');
   const [gone, standing] = [true, false].map((of) => read.filter((reading) => isVoid(facts, reading) === of)) as [
     Reading[],
     Reading[],
@@ -83,7 +83,7 @@ function heldTo(facts: CircuitFacts, readings: readonly Reading[]): Check[] {
   const allowedS = disconnectionTimeS(job.supply.u0V, false, circuit.kind !== 'final');
   if (allowedS === undefined || (tt.known && tt.value) || protective === undefined) return [];
   return readings.map((reading) => {
-    const demand = reading.value!;
+    const demand = valueIn(reading, 'Ω')!;
     const comparison = map(all({ opening: openingCurrent(facts, protective, allowedS), tt }), ({ opening }): Comparison => {
       const { iaA, sources } = opening;
       const limit = (job.supply.cMin * job.supply.u0V) / iaA;
@@ -120,11 +120,12 @@ function heldTo(facts: CircuitFacts, readings: readonly Reading[]): Check[] {
 }
 
 /** A loop behind a residual device, against 50 V over its sensitivity: beyond it the metal may stay live. */
-function behindResidual(bears: Maybe<LoopLimit>, { id, value }: Reading): Check {
+function behindResidual(bears: Maybe<LoopLimit>, reading: Reading): Check {
+  const demand = valueIn(reading, 'Ω')!;
   const comparison = map(bears, ({ ohm }): Comparison => {
-    const stable = fits(value!, UNSTABLE_ELECTRODE_OHM);
+    const stable = fits(demand, UNSTABLE_ELECTRODE_OHM);
     return {
-      demand: value!,
+      demand,
       limit: ohm,
       unit: 'Ω',
       of: ['Zs', 'ZsMax'],
@@ -134,5 +135,5 @@ function behindResidual(bears: Maybe<LoopLimit>, { id, value }: Reading): Check 
       working: () => [line('limit = 50 V / IΔn', `${TOUCH_V} V`, `${figure(ohm)} Ω`, TOUCH_SOURCE)],
     };
   });
-  return judge(keyed('reading', id), 'Loop as measured', comparison);
+  return judge(keyed('reading', reading.id), 'Loop as measured', comparison);
 }

@@ -58,6 +58,7 @@ export function Entries() {
           values={nec ? [10_000, 14_000, 22_000] : family === 'fuse' ? [33_000, 50_000, 80_000] : [4500, 6000, 10_000, 15_000]}
           name={nec ? 'Interrupting rating' : 'Breaking capacity'}
         />
+        {nec && <Values path={device('voltageMarking')} name="Marked" />}
         <Values path={device('energyClass')} values={['1', '2', '3']} name="Energy class, in the square on it" bare />
       </Group>
       <Group name="Cable">
@@ -78,6 +79,12 @@ export function Entries() {
           options={CHECK_USES.map((value) => ({ value, label: USE[value][dialect] }))}
           onChange={(to) => session.edit(asUse(job, to))}
         />
+        {nec && use === 'sockets' && (
+          <>
+            <Values path={`points.${CHECK.point}.ratedA`} values={[15, 20]} name="Receptacles rated" />
+            <Values path={`points.${CHECK.point}.receptacles`} name="Receptacles on the yoke" />
+          </>
+        )}
         {use !== 'sockets' && <Amount path={`circuits.${CHECK.circuit}.designCurrentA`} name="Load" />}
       </Group>
       <Group name="Where it begins">
@@ -95,15 +102,24 @@ export function Entries() {
         {nec ? (
           <>
             <Amount path={`origins.${CHECK.origin}.maxFaultA`} name="Available fault current at the panel" />
+            <Amount path={`origins.${CHECK.origin}.minFaultA`} name="Minimum fault current there" />
             <Values path={`boards.${CHECK.board}.neutralBonded`} name="Main bonding jumper in this panel" />
           </>
         ) : (
           <>
             <Amount path={`origins.${CHECK.origin}.zeOhm`} name="Zs read at the board" from="measured" />
-            <Amount path={`origins.${CHECK.origin}.psccA`} name="Greatest fault current read there" from="measured" />
+            <Amount path={`origins.${CHECK.origin}.psccA`} name="Fault current read there, line to neutral" from="measured" />
           </>
         )}
         {supply.earthing === 'TT' && <Amount path={`electrodes.${CHECK.electrode}.resistanceOhm`} name="RA" from="measured" />}
+        {!nec && (
+          <Values
+            path={`boards.${CHECK.board}.deviceFactor`}
+            values={[1, 0.9, 0.8, 0.7]}
+            name="Device derating factor of the board"
+            bare
+          />
+        )}
       </Group>
     </div>
   );
@@ -116,7 +132,7 @@ const FAMILY: Readonly<Record<CheckFamily, string>> = {
   'moulded-case-nec': 'Breaker',
 };
 const USE = {
-  sockets: { iec: 'Socket-outlets', nec: 'Receptacles' },
+  sockets: { iec: 'Socket-outlets of a dwelling', nec: 'Receptacles of a dwelling' },
   lighting: { iec: 'Lighting', nec: 'Lighting' },
   fixed: { iec: 'One fixed load', nec: 'One fixed load' },
 } as const;
