@@ -308,6 +308,15 @@ describe('while the server is away', () => {
     await page.click('[data-testid=ladder] a[aria-label^="This circuit on one page"]');
     await page.waitForSelector('[data-testid=notice] ::-p-text(The server is away)');
     expect((await page.$$('[data-testid=notice]')).length).toBe(1);
+    // It has a place of its own: what stands at the foot of the work can be pressed.
+    await expect
+      .poll(() =>
+        page.evaluate(() => {
+          const place = (at: string) => document.querySelector(at)?.getBoundingClientRect();
+          return (place('[data-testid=notice]')?.top ?? 0) - (place('#work')?.bottom ?? 0);
+        }),
+      )
+      .toBeGreaterThanOrEqual(0);
     expect(page.url()).toContain('/circuits?c=hob');
     await openField(page, 'segments.hob-cable.lengthM');
     await page.keyboard.type('16\n');
