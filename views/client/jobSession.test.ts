@@ -55,7 +55,12 @@ class FakeServer {
       this.asked.push({ key, base, what: command.label });
       const instead = this.instead.shift();
       if (instead !== undefined) return instead;
-      if (!this.log.some((entry) => entry.key === key)) this.happens(command, key);
+      try {
+        if (!this.log.some((entry) => entry.key === key)) this.happens(command, key);
+      } catch (error) {
+        if (!(error instanceof rules.CommandRefused)) throw error;
+        return { kind: 'refused', because: error.message, entries: this.log.filter((entry) => entry.revision > base) };
+      }
       return this.done(base);
     },
     turn: async (key, base, kind) => {
@@ -72,13 +77,13 @@ let listener: TickListener;
 let studied: string[];
 let kept: Map<string, string>;
 
-function opened(job = demo, commands: Surroundings['commands'] = async () => rules) {
+function opened(job = demo, commands: Surroundings['commands'] = async () => rules, revision = 1) {
   const study = {
     open: async () => undefined,
     change: async (_: number, changes: { id: string }[]) => void studied.push(...changes.map((change) => change.id)),
     ask: async () => ({ answer: null }),
   };
-  const session = new JobSession(job, 1, {
+  const session = new JobSession(job, revision, {
     startWorker: () => ({
       study: study as never,
       died: new Promise<never>(() => undefined),
@@ -290,6 +295,29 @@ describe('an edit', () => {
     second.stop();
   });
 
+  it('taken on an earlier visit that ended before the answer is not said to be lost', async () => {
+    const away: Command = { label: 'Take the load away', steps: [{ do: 'drop', on: 'loads', id: 'hob-load1' }] };
+    const first = opened();
+    await settled();
+    server.instead = [{ kind: 'later', because: 'the answer is lost' }];
+    first.edit(away);
+    await settled();
+    first.stop();
+    server.happens(away, server.asked[0]!.key);
+    const answer = server.link.command;
+    server.link.command = async (...asked) => {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      return answer(...asked);
+    };
+    const second = opened(server.job, undefined, server.revision);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(said(second)).toEqual([]);
+    expect(second.store.getState()).toMatchObject({ saved: { kind: 'saved' } });
+    expect(second.store.getState().job.loads['hob-load1']).toBeUndefined();
+    expect([server.log.length, kept.size]).toEqual([1, 0]);
+    second.stop();
+  });
+
   it('acknowledged but not heard of is not carried out twice', async () => {
     const session = opened();
     await settled();
@@ -379,8 +407,9 @@ describe('what others do', () => {
     listener.linked();
     await settled();
     expect(session.store.getState().job.loads['hob-load1']).toBeUndefined();
-    expect(said(session).join()).toMatch(/"More power" was not kept/);
     await vi.advanceTimersByTimeAsync(10_000);
+    expect(said(session).join()).toMatch(/"More power" was not kept/);
+    expect(said(session)).toHaveLength(1);
     expect(server.log).toHaveLength(1);
     expect(session.store.getState().saved.kind).toBe('saved');
     session.stop();

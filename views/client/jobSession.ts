@@ -123,7 +123,10 @@ export class JobSession {
     if (changes.length > 0) this.study.change(changes);
   }
 
-  /** What is on its way, on top of what is confirmed. What no longer fits is said and let go. */
+  /**
+   * What is on its way, on top of what is confirmed. What no longer fits is not shown: whether it is kept the server alone says, which may have
+   * taken it on an earlier visit already.
+   */
   #rebuild(): void {
     let next = this.#confirmed.job;
     for (const one of this.#outbox.waiting) {
@@ -132,8 +135,6 @@ export class JobSession {
         next = this.#commands.applyCommand(next, one.command);
       } catch (error) {
         if (!(error instanceof this.#commands.CommandRefused)) throw error;
-        this.#drop(one.key);
-        this.notice(`"${one.command.label}" was not kept: ${error.message}`);
       }
     }
     this.#showJob(next, changesBetween(this.store.getState().job, next));
