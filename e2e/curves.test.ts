@@ -27,7 +27,7 @@ describe('the curves', () => {
   it('are those on the way of a circuit, read at a current by the arrow keys, with what it does to the cable', async () => {
     const page = await curves('c=hob');
     await drawn(page, 3);
-    await expect.poll(() => text(page, '[data-testid=pairs]')).toContain('Feeder fuses may open too');
+    await expect.poll(() => text(page, '[data-testid=pairs]')).toContain('Feeder fuses may trip too');
     await page.$eval('[data-testid=plot]', (plot) => (plot as SVGElement).focus());
     await page.keyboard.press('ArrowRight');
     await page.waitForSelector('[data-testid=probe]');
@@ -44,7 +44,7 @@ describe('the curves', () => {
     await drawn(page, 4);
     await expect
       .poll(() => text(page, '[data-testid=pairs]'))
-      .toContain('only Kitchenette hob RCBO opens; above, C63 may open too');
+      .toContain('only Kitchenette hob RCBO trips; above, C63 may trip too');
     await page.type('form input', 'nonsense');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.body.textContent?.includes('"nonsense" is no device'));
@@ -202,7 +202,7 @@ describe('the curves', () => {
       );
     }
     await drawn(page, 2);
-    await expect.poll(() => text(page, '[data-testid=pairs]')).toContain('up to 315 A only B16 opens; above, C63 may open too');
+    await expect.poll(() => text(page, '[data-testid=pairs]')).toContain('up to 315 A only B16 trips; above, C63 may trip too');
     expect(await accessibilityProblems(page)).toEqual([]);
     expect((await fetch(`${app.url}/api/jobs/compare`)).status).toBe(404);
     await page.close();

@@ -65,7 +65,7 @@ function room({ job }: CircuitFacts, board: Board): Check[] {
       advice: wanted > limit + 1e-9 ? 'room' : undefined,
       because: () =>
         // A module a pole is custom: what a device takes on its rail is seen on it.
-        `${figure(used)} of ${limit} ${spaces} in use${seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? ', a module a pole where no width is entered' : ''}${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % kept free would want ${figure(Math.ceil(wanted))}` : ''}`,
+        `${figure(used)} of ${limit} ${spaces} used${seated.layout.kind === 'rails' && seated.seats.some(({ device }) => !saysWidth(device)) ? ', one module a pole where no width is entered' : ''}${wanted > limit + 1e-9 ? `: ${figure(growth ?? 0)} % spare would need ${figure(Math.ceil(wanted))}` : ''}`,
       working: () => [line(`${spaces} taken ≤ there are`, `${figure(used)} ≤ ${limit}`, holds(used, limit), rule)],
     };
   });
@@ -133,7 +133,7 @@ function openings({ job }: CircuitFacts, board: Board): Check {
     judge: (closed) =>
       // A hazard by itself, whatever its age.
       closed
-        ? ['pass', 'every space without a device is closed']
+        ? ['pass', job.dialect === 'nec' ? 'every unused space closed' : 'every unused way closed']
         : [
             'stop',
             job.dialect === 'nec'
@@ -217,12 +217,12 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
   const count = own.length > 0 ? own.length : devices.filter(({ as }) => as === 'branch').length;
   const most = service && heldBy(job.pack, { 'nec-2017': MOST_TOGETHER, 'nec-2020': 1 }) === 1 ? 1 : MOST_TOGETHER;
   const rule = clause(job.pack, building ? 'buildingDisconnects' : 'serviceDisconnects');
-  const title = `What switches ${board.name} off`;
+  const title = `Disconnects of ${board.name}`;
   const id = keyed('board-disconnects', board.id);
   // Whether the NEC of 2023 still lets a building have more than one in one enclosure is not known for sure here.
   const doubtful = building && count > 1 && heldBy(job.pack, { 'nec-2017': false, 'nec-2023': true }) === true;
   if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
-  const because = own.length > 0 ? `${count} of its own` : `it has no main: all its ${count} devices`;
+  const because = own.length > 0 ? `${count} in it` : `no main: ${count} devices`;
   return [
     ...checks,
     ruled(
@@ -248,11 +248,11 @@ const switchesOff = ({ as, device: { settings } }: SeatedDevice): boolean => as 
 function switchedOff({ job, house }: CircuitFacts, board: Board, mains: readonly SeatedDevice[]): Check {
   const rule = clause(job.pack, 'boardDisconnect');
   const id = keyed('board-off', board.id);
-  const title = `Switching ${board.name} off`;
+  const title = `${word(job.dialect, 'isolation')} of ${board.name}`;
   // Whatever else feeds it is switched off too, or it is not.
   const feeds = house.wirings.incoming.get(board.id) ?? [];
   const own = feeds.map(({ id: circuitId }) => mains.find(({ device }) => device.circuitId === circuitId)?.device.name);
-  if (own.every((name) => name !== undefined)) return ruled(id, title, 'pass', `by ${own.join(' and ')} in it`, rule);
+  if (own.every((name) => name !== undefined)) return ruled(id, title, 'pass', `${own.join(' and ')} in it`, rule);
   return saidCheck({
     id,
     title,
@@ -260,13 +260,11 @@ function switchedOff({ job, house }: CircuitFacts, board: Board, mains: readonly
     fact: factOf('boards', board, 'disconnect'),
     judge: (where) => {
       if (where === 'own-main') return ['unknown', 'said to have a main, and none is drawn for each of its feeds'];
-      return where === 'remote'
-        ? [asFor(board.state), 'ahead of it, neither in sight nor to be locked off']
-        : ['pass', SAID[where]];
+      return where === 'remote' ? [asFor(board.state), 'ahead of it, neither within sight nor lockable'] : ['pass', SAID[where]];
     },
   });
 }
-const SAID = { 'in-sight': 'ahead of it, in sight', lockable: 'ahead of it, can be locked off' } as const;
+const SAID = { 'in-sight': 'ahead of it, within sight', lockable: 'ahead of it, lockable' } as const;
 
 /** A terminal for every neutral, and for every protective conductor. */
 function terminals({ job, house }: CircuitFacts, board: Board, devices: readonly SeatedDevice[]): Check[] {

@@ -41,7 +41,7 @@ function pipes({ job, circuit }: CircuitFacts): Check[] {
         are === 'not-bonded'
           ? ['stop', 'metal comes in and is not bonded: a fault elsewhere makes it live']
           : are === 'none'
-            ? ['pass', 'no metal pipe or frame comes in']
+            ? ['pass', 'no metal pipe or frame enters']
             : ['pass', 'bonded'],
     }),
   ];
@@ -88,10 +88,10 @@ function madeElectrodes({ job }: CircuitFacts, board: Board, electrodes: readonl
   const [only] = others;
   const checks: Check[] = [
     only === undefined
-      ? ruled(id, title, 'stop', 'a water pipe has a second electrode beside it', rule)
+      ? ruled(id, title, 'stop', 'a water pipe requires a second electrode', rule)
       : others.length === 1 && isMade(only)
         ? enoughAlone(job.pack, only, id, title)
-        : ruled(id, title, 'pass', `${electrodes.length} of them`, rule),
+        : ruled(id, title, 'pass', `${electrodes.length} electrodes`, rule),
   ];
   for (const electrode of made) {
     if (electrode.kind !== 'plate') checks.push(longEnough(job, electrode));
@@ -109,8 +109,8 @@ function enoughAlone(pack: CircuitFacts['job']['pack'], electrode: Electrode, id
     fact: measured(electrode),
     judge: (ohm) =>
       fits(ohm, ENOUGH_ALONE_OHM)
-        ? ['pass', `alone, and measured ${ohm} Ω: ${ENOUGH_ALONE_OHM} Ω is enough`]
-        : ['stop', `alone, and measured ${ohm} Ω: above ${ENOUGH_ALONE_OHM} Ω a second one is required`],
+        ? ['pass', `single electrode, measured ${ohm} Ω ≤ ${ENOUGH_ALONE_OHM} Ω`]
+        : ['stop', `single electrode, measured ${ohm} Ω > ${ENOUGH_ALONE_OHM} Ω: add a second`],
   });
 }
 /** What was entered otherwise proves nothing. */
@@ -129,7 +129,7 @@ function longEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode
     fact: factOf('electrodes', electrode, 'lengthM'),
     judge: (lengthM) => [
       fits(MADE_ELECTRODE.lengthM, lengthM) ? 'pass' : 'stop',
-      `${showLength(lengthM, dialect)} in the soil, of ${showLength(MADE_ELECTRODE.lengthM, dialect)}`,
+      `${showLength(lengthM, dialect)} in the soil, minimum ${showLength(MADE_ELECTRODE.lengthM, dialect)}`,
     ],
   });
 }
@@ -137,12 +137,12 @@ function longEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode
 function farEnough({ dialect, pack }: CircuitFacts['job'], electrode: Electrode): Check {
   return saidCheck({
     id: keyed('electrode-apart', electrode.id),
-    title: `Distance of ${electrode.name}`,
+    title: `Spacing of ${electrode.name}`,
     rule: clause(pack, 'electrodeApart'),
     fact: factOf('electrodes', electrode, 'spacingM'),
     judge: (spacingM) => [
       fits(MADE_ELECTRODE.apartM, spacingM) ? 'pass' : 'stop',
-      `${showLength(spacingM, dialect)} from the nearest other, of ${showLength(MADE_ELECTRODE.apartM, dialect)}`,
+      `${showLength(spacingM, dialect)} from the nearest other, minimum ${showLength(MADE_ELECTRODE.apartM, dialect)}`,
     ],
   });
 }

@@ -24,7 +24,7 @@ export function landingChecks({ job, wiring }: CircuitFacts): Check[] {
           return ['unknown', 'on a bar: whether on that of the residual device ahead of it is not said'];
         return at === 'bar' && compares
           ? ['stop', `bypasses ${device.name}, which trips as soon as something runs: move it to the device`]
-          : ['pass', at === 'bar' ? 'on the bar' : 'at its own device'];
+          : ['pass', at === 'bar' ? 'on the bar' : 'on its own device'];
       },
     }),
   );

@@ -40,7 +40,7 @@ export function sharedNeutralChecks(facts: CircuitFacts): Check[] {
         keyed('shared', 'own'),
         title,
         'stop',
-        'every final circuit has a neutral of its own',
+        'each final circuit requires its own neutral',
         clause(job.pack, 'sharedDisconnect'),
       ),
     ];
@@ -68,7 +68,7 @@ function onLinesOfTheirOwn({ job }: CircuitFacts, members: readonly Member[], ti
         keyed('shared', 'lines'),
         title,
         'stop',
-        `two of them on ${twice}: their currents add up in the neutral, which nothing watches`,
+        `two of them on ${twice}: neutral currents add, without overcurrent protection: move one`,
         rule,
       );
 }
@@ -173,7 +173,7 @@ function protectedTogether({ job }: CircuitFacts, members: readonly Member[], ti
           keyed('shared', 'watched'),
           title,
           'stop',
-          'a device that compares line and neutral sees one line and the neutral of all: one 2-pole device is required',
+          `${job.dialect === 'nec' ? 'GFCI or AFCI' : 'RCD or AFDD'} on a shared neutral: one 2-pole device required`,
           rule,
         ),
   ];
@@ -190,8 +190,11 @@ function asLaid({ job, circuit }: CircuitFacts, title: string): Check[] {
       fact: factOf('circuits', circuit, 'neutralPigtailed'),
       judge: (pigtailed) =>
         pigtailed
-          ? ['pass', 'goes on without the outlet']
-          : ['stop', 'through the outlets: without one of them the neutral of both is open, and their loads are in series'],
+          ? ['pass', 'neutral pigtailed']
+          : [
+              'stop',
+              'neutral through the terminals of the outlets: with one removed the loads of both are in series: pigtail it',
+            ],
     }),
     saidCheck({
       id: keyed('shared', 'grouped'),

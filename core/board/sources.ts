@@ -55,12 +55,12 @@ function partedCheck({ job }: CircuitFacts, origin: Origin, beside: readonly Ori
     fact: factOf('origins', origin, 'partedBy'),
     judge: (by) =>
       by === 'nothing'
-        ? ['stop', `nothing keeps it from feeding into ${others}: it is out of step, and makes what was switched off live`]
+        ? ['stop', `not interlocked: it feeds into ${others} out of step, and makes live what was switched off`]
         : [
             'pass',
             by === 'interlock'
-              ? 'an interlock lets only one of the two breakers in'
-              : `a ${changeoverWord(job)} lets only one of them in`,
+              ? 'interlocked: only one of the two breakers can be on'
+              : `${changeoverWord(job)}: only one of them feeds`,
           ],
   });
 }
@@ -88,10 +88,7 @@ function neutralCheck({ job }: CircuitFacts, origin: Origin, switches: readonly 
       }),
       judge: ({ joined, parted: apart }) => {
         if (joined === apart)
-          return [
-            'pass',
-            apart ? `joined at it, and parted by the ${changeoverWord(job)}` : 'joined where the service is, and nowhere else',
-          ];
+          return ['pass', apart ? `joined at it, and switched by the ${changeoverWord(job)}` : 'joined at the service only'];
         return joined
           ? [
               'stop',

@@ -34,10 +34,7 @@ export function brokenContacts({ job, house, circuit, wiring }: CircuitFacts): B
     // Without an earth contact there is none to be wrong; apart from the mains it is joined to nothing by design.
     if (contacts.value?.startsWith('10-') === true || fedBy.value === 'selv' || fedBy.value === 'separated') return neutral;
     if (to.value === 'used-as-neutral' && point.kind !== 'switch')
-      return [
-        ...neutral,
-        found(`its ${earth} contact is joined to the neutral, or carries current in its place`, to.given, true),
-      ];
+      return [...neutral, found(`its ${earth} contact is connected to the neutral, or used as one`, to.given, true)];
     if (to.value === 'unearthed-box') return [...neutral, found(`joined to a box that is not ${earthed}`, to.given, false)];
     if (to.value !== 'none' || !TERMINAL.has(point.kind)) return neutral;
     // Marked so on a cable that has no equipment ground it is a replacement the code knows, judged with the way back.

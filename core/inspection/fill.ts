@@ -82,7 +82,7 @@ export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
       };
     });
   });
-  return [placed(judge(keyed('box-fill', point.id), `Box of ${point.name}`, judged), `points.${point.id}`)];
+  return [placed(judge(keyed('box-fill', point.id), `Box fill, ${point.name}`, judged), `points.${point.id}`)];
 }
 
 /** Whoever counted wires of other sizes than the cable that leads there counted something else. */

@@ -44,8 +44,8 @@ const WORDS = {
   aluminium: { iec: 'aluminium', nec: 'aluminum' },
   armour: { iec: 'armour', nec: 'armor' },
   raceway: { iec: 'metal conduit or trunking', nec: 'metal raceway' },
-  diversity: { iec: 'diversity: share that runs together', nec: 'demand factor' },
-  diversityBehind: { iec: 'rated diversity factor of what is behind it', nec: 'demand factor of what is behind it' },
+  diversity: { iec: 'diversity factor', nec: 'demand factor' },
+  diversityBehind: { iec: 'rated diversity factor of the circuits behind it', nec: 'demand factor of the circuits behind it' },
   declaredFault: { iec: 'declared prospective fault current', nec: 'available fault current, as declared' },
   designCurrent: { iec: 'design current', nec: 'load current' },
   continuous: { iec: 'runs three hours or more', nec: 'continuous load, three hours or more' },
@@ -53,8 +53,15 @@ const WORDS = {
   service: { iec: 'supply intake', nec: 'service' },
   spaces: { iec: 'ways', nec: 'spaces' },
   lineOfBoard: { iec: 'Phase', nec: 'Leg' },
-  surelyAbove: { iec: 'surely trips at once above', nec: 'instantaneous pickup, high' },
-  mayAbove: { iec: 'may trip at once above', nec: 'instantaneous pickup, low' },
+  outlets: { iec: 'Points', nec: 'Outlets' },
+  /** What is lost when a device opens. */
+  power: { iec: 'supply', nec: 'power' },
+  /** Where the supply comes in. */
+  atOrigin: { iec: 'origin', nec: 'service' },
+  /** What separates equipment to work on it. */
+  isolation: { iec: 'Isolation', nec: 'Disconnect' },
+  surelyAbove: { iec: 'certain to trip instantaneously above', nec: 'instantaneous pickup, high' },
+  mayAbove: { iec: 'may trip instantaneously above', nec: 'instantaneous pickup, low' },
 } as const;
 export type Word = keyof typeof WORDS;
 

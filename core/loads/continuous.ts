@@ -55,7 +55,7 @@ export function continuousCurrent(
           factoredA: (continuous ? CONTINUOUS_TIMES : 1) * ibA,
           wholeA: ibA,
           atLeast: { factored: undefined, whole: undefined },
-          formula: continuous ? '1.25 · I continuous, as entered' : 'I as entered, not continuous',
+          formula: continuous ? '125 % continuous load, as entered' : 'noncontinuous load, as entered',
           values: `${continuous ? '1.25 · ' : ''}${round(ibA)} A`,
           sized: [],
         }),
@@ -104,7 +104,7 @@ function greatest(found: readonly ContinuousCurrent[]): ContinuousCurrent {
     ...most,
     wholeA,
     atLeast: { factored: least('factored', most.factoredA), whole: least('whole', wholeA) },
-    formula: `${most.formula}, the greater`,
+    formula: `${most.formula}; the larger counts`,
     values: `${most.values}; ${others.map(({ formula, values }) => `${formula}: ${values}`).join('; ')}`,
   };
 }

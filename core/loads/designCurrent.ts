@@ -108,7 +108,7 @@ function greatest(found: readonly DesignCurrent[]): DesignCurrent {
   return {
     ...most,
     atLeast: most.atLeast === undefined || least >= most.ibA ? undefined : { ...most.atLeast, demandA: least },
-    formula: `${most.formula}, the greater`,
+    formula: `${most.formula}; the larger counts`,
     values: `${most.values}; ${others.map(({ formula, values }) => `${formula}: ${values}`).join('; ')}`,
   };
 }

@@ -1,6 +1,7 @@
 import { andThen, lacks, list, type Maybe, map, unknown } from '../job/known';
 import { factOf } from '../job/readers';
 import type { Circuit, Job, Point } from '../job/sealed';
+import { word } from '../job/terms';
 import type { Poles } from '../network/states';
 import { clause } from '../rules/clauses';
 import { applies, drawn, type Relaxation } from '../rules/relaxation';
@@ -48,10 +49,10 @@ export const GENERAL_USE: Relaxation<GeneralCircuit> = {
     {
       id: 'outlets',
       wants: 'is for outlets a plug goes into, and nothing wired in',
-      holds: ({ circuit, points }) =>
+      holds: ({ job, circuit, points }) =>
         points.length > 0
           ? drawn(points.every(({ kind }) => WITHOUT_LOAD.has(kind)) && socketsAmong(points).length > 0)
-          : lacks('outlets', `circuits.${circuit.id}`, `outlets of ${circuit.name}`),
+          : lacks('outlets', `circuits.${circuit.id}`, `${word(job.dialect, 'outlets').toLowerCase()} of ${circuit.name}`),
     },
     {
       id: 'rating',

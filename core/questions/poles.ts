@@ -14,8 +14,8 @@ import { POLE_RULES, type PolePlace, type PoleRule, type PoleSubject } from '../
 export function leavesALine({ job, poles }: CircuitFacts, device: Device, id: CheckName, title: string): Check | undefined {
   const opened = linesOpened(device);
   if (!poles.known || opened >= poles.value.lines) return undefined;
-  const sits = device.lines.length === 1 ? `${device.name} sits on ${device.lines[0]} alone and opens` : `${device.name} opens`;
-  const words = `${sits} ${opened} of ${poles.value.lines} lines: what is left has no protection and stays live`;
+  const sits = device.lines.length === 1 ? `${device.name} is on ${device.lines[0]} alone and opens` : `${device.name} opens`;
+  const words = `${sits} ${opened} of ${poles.value.lines} lines: the rest is without protection and stays live`;
   return ruled(id, title, 'stop', words, clause(job.pack, 'everyLine'));
 }
 

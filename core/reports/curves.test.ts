@@ -55,7 +55,7 @@ describe('bands over each other', () => {
     const { pairs } = curves(one(), ['t:C63', 't:B16']);
     expect(pairs).toHaveLength(1);
     expect(pairs[0]).toMatchObject({ downstreamId: 't:B16', upstreamId: 't:C63', limitA: 315, total: false });
-    expect(pairs[0]!.sentence).toBe('up to 315 A only B16 opens; above, C63 may open too');
+    expect(pairs[0]!.sentence).toBe('partial: up to 315 A only B16 trips; above, C63 may trip too');
   });
   it('are no more than twelve', () => {
     const many = Array.from({ length: 20 }, (_, at) => `t:B${at + 6}`);

@@ -75,14 +75,14 @@ function energyWithin(
   return known({ letThroughA2s: sureA2s, preArcingA2s: preArcing }, given);
 }
 
-/** What a pair does, in a sentence: `up to 315 A only B3 opens; above, the main may open too`. */
+/** What a pair does, in a sentence: `partial: up to 315 A only B3 trips; above, the main may trip too`. */
 export function pairSentence(
   { total, limitA, downstream: { ratedA } }: OvercurrentPair,
   down: string,
   up: string,
   to: string,
 ): string {
-  if (total) return `total: only ${down} opens, up to ${to}`;
-  if (limitA <= ratedA) return `none: ${up} may open first`;
-  return `up to ${Number(limitA.toPrecision(4))} A only ${down} opens; above, ${up} may open too`;
+  if (total) return `total: only ${down} trips, up to ${to}`;
+  if (limitA <= ratedA) return `none: ${up} may trip first`;
+  return `partial: up to ${Number(limitA.toPrecision(4))} A only ${down} trips; above, ${up} may trip too`;
 }

@@ -27,7 +27,7 @@ export const UNSUITED_NEC: readonly Unsuited[] = [
 export const UNSUITED_INSULATION = {
   insulation: 'THHN90',
   places: ['wet', 'buried'] as readonly Place[],
-  why: 'THHN is for dry and damp places only',
+  why: 'THHN is permitted in dry and damp locations only',
   clause: '310.10(C), 300.5(B)',
 } as const;
 /** The same by the IEC. Single cores are not told apart by whether they have a sheath, so nothing is said of them. From memory. */

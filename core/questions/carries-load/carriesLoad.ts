@@ -230,7 +230,7 @@ function largeRange({ job, loads }: CircuitFacts, device: Device): Check[] {
       of: ['required', 'In', 'limit-first'],
       rule,
       secondary: true,
-      because: () => `${range.name}, of ${figure(kilo(powerW))} kW, behind ${device.name}`,
+      because: () => `${range.name} ${figure(kilo(powerW))} kW, on ${device.name}`,
       working: () => [line('40 A ≤ rating', `${RANGE_LEAST_A} ≤ ${figure(ratedA)}`, holds(RANGE_LEAST_A, ratedA), rule)],
     }),
   );

@@ -38,7 +38,7 @@ export function dedicatedCheck(facts: CircuitFacts): Check[] {
   return [
     judge(
       keyed('dedicated'),
-      'What this circuit is for',
+      'Circuit type',
       map(comparison, (read) => ({
         demand: read!.others.length,
         limit: 0,
@@ -49,8 +49,8 @@ export function dedicatedCheck(facts: CircuitFacts): Check[] {
         beyond: circuit.state === 'existing' ? 'caution' : 'stop',
         because: () =>
           read!.others.length === 0
-            ? `it feeds nothing but what a ${read!.purpose} circuit is for`
-            : `${read!.others.join(', ')}: a ${read!.purpose} circuit feeds no other outlets`,
+            ? `supplies only what a ${read!.purpose} circuit is permitted to`
+            : `${read!.others.join(', ')}: a ${read!.purpose} circuit is permitted to supply no other outlets: separate it`,
         working: () => [
           line('other outlets ≤ none', `${read!.others.length} ≤ 0`, read!.others.length === 0 ? 'holds' : 'does not hold', rule),
         ],

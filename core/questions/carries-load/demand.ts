@@ -60,7 +60,7 @@ export function dwellingCheck({ house, wiring, job, own }: CircuitFacts): Check[
             ...plain,
             demand: heldA,
             rule: MANAGED(job.pack),
-            because: () => `held to ${figure(heldA)} A by its energy management, of ${figure(totalA)} A that could run together`,
+            because: () => `limited to ${figure(heldA)} A by energy management, of ${figure(totalA)} A connected`,
             working: () => [
               ...plain.working(),
               line(
@@ -75,5 +75,5 @@ export function dwellingCheck({ house, wiring, job, own }: CircuitFacts): Check[
       () => applies(LOAD_MANAGEMENT, dwelling.about),
     );
   });
-  return [judge(keyed('demand', board.id), `Demand of the dwelling ${board.name} serves`, comparison)];
+  return [judge(keyed('demand', board.id), `Calculated load of ${board.name}`, comparison)];
 }

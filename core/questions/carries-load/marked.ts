@@ -29,8 +29,7 @@ export function markedDevices({ job, loads, wiring, protective }: CircuitFacts):
         of: ['In', 'MOCP'],
         rule,
         secondary: true,
-        because: () =>
-          `${load.name} is marked for a maximum device of ${figure(markedA)} A; the smallest ahead of it is ${figure(ratedA)} A`,
+        because: () => `maximum device marked on ${load.name} ${figure(markedA)} A; smallest device ahead ${figure(ratedA)} A`,
         working: () => [line('rating ≤ as marked', `${figure(ratedA)} ≤ ${figure(markedA)}`, holds(ratedA, markedA), rule)],
       };
     });

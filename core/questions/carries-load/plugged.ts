@@ -99,7 +99,7 @@ function pluggedIn({ job }: CircuitFacts, { load, currentA, fastened }: Connecte
       secondary: true,
       atLeast: fastened.known ? undefined : { demand: 0, missing: fastened.missing },
       because: () =>
-        is ? `${load.name} is fastened in place` : `${load.name}, ${figure(currentA)} A, plugged in on ${figure(ratedA)} A`,
+        is ? `${load.name} is fastened in place` : `one cord-and-plug load on a ${figure(ratedA)} A circuit: 80 % permitted`,
       working: () => [
         line(
           'I of one load plugged in ≤ 0.8 · rating',
@@ -110,7 +110,7 @@ function pluggedIn({ job }: CircuitFacts, { load, currentA, fastened }: Connecte
       ],
     }),
   );
-  return { id: keyed('plugged', load.id), title: `${load.name}, plugged in`, comparison: asked };
+  return { id: keyed('plugged', load.id), title: `Cord-and-plug load ${load.name}`, comparison: asked };
 }
 
 /** All that is fastened in place together: half. */
@@ -132,11 +132,11 @@ function fastenedIn({ job }: CircuitFacts, each: readonly Connected[], ratedA: n
       rule,
       secondary: true,
       atLeast: unsaid === 0 ? undefined : { demand: least, missing },
-      because: () => `${figure(demand)} A fastened in place beside outlets, on ${figure(ratedA)} A`,
+      because: () => `with receptacles or lighting on a ${figure(ratedA)} A circuit: 50 % permitted`,
       working: () => [
         line('Σ I fastened in place ≤ 0.5 · rating', `${figure(demand)} ≤ ${figure(limit)}`, holds(demand, limit), rule),
       ],
     };
   });
-  return { id: keyed('fastened'), title: 'What is fastened in place', comparison };
+  return { id: keyed('fastened'), title: 'Fastened-in-place load', comparison };
 }

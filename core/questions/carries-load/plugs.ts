@@ -100,7 +100,11 @@ function voltageCheck({ job, circuit, loads, poles }: CircuitFacts, load: Load):
     const gives = lines > 1 ? (neutral ? 'two lines and a neutral' : 'two lines, no neutral') : 'one line and the neutral';
     return together(
       fits,
-      { rule, because: () => `${load.name} takes ${takes === 'either' ? 'either voltage' : volts}; it has ${gives}` },
+      {
+        rule,
+        because: () =>
+          `${load.name} is rated ${takes === 'either' ? `${job.supply.u0V} or ${2 * job.supply.u0V} V` : volts}; its circuit has ${gives}`,
+      },
       'the circuit gives the voltage it takes',
       gives,
     );

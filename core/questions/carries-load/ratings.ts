@@ -57,9 +57,7 @@ export function boardRating({ circuit, own, job, chain }: CircuitFacts): Check[]
   const { device } = ahead;
   // An old board may bear no rating at all: that is said, and there is nothing to hold against the device.
   if (board.ratedA === undefined)
-    return [
-      ruled(id, title, 'not-applicable', `no rating of ${board.name} is entered: it is not held against ${device.name}`, rule),
-    ];
+    return [ruled(id, title, 'not-applicable', `rating of ${board.name} not entered: not compared with ${device.name}`, rule)];
   const parts = all({
     ratedA: ratedCurrent(device),
     boardA: factOf('boards', board, 'ratedA'),
@@ -114,7 +112,7 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
     return ahead === undefined ? unknown(`circuits.${feed.id}`, `an overcurrent device of ${feed.name}`) : ratedCurrent(ahead);
   };
   const rated = all({ each: list(feeds.map(letsIn)), boardA: factOf('boards', board, 'ratedA') });
-  const title = `Sources on the bars of ${board.name}`;
+  const title = `Sources feeding ${board.name}`;
   const comparison = map(rated, ({ each, boardA }): Comparison => {
     // A feeder from another board is there in every state.
     const [first, ...others] = states.map(({ originIds }) =>
@@ -141,7 +139,7 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
             ],
           }
         : {}),
-      because: () => `${together.map(({ name }) => name).join(' and ')} on the bars of ${board.name} at once`,
+      because: () => `${together.map(({ name }) => name).join(' and ')} feed ${board.name} at the same time`,
       working: () => [
         line(
           'Σ In of what feeds it ≤ rating of its bars',

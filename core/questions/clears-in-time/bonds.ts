@@ -32,7 +32,7 @@ function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board
     if (!joined.known) return [unknownCheck(id, title, joined.missing)];
     const rule = clause(job.pack, 'mainBond');
     return joined.value
-      ? [ruled(id, title, 'pass', 'joined here, where the supply comes in', rule, joined.given)]
+      ? [ruled(id, title, 'pass', `joined here, at the ${word(job.dialect, 'atOrigin')}`, rule, joined.given)]
       : [
           ruled(
             id,
@@ -46,7 +46,9 @@ function mainBond({ house, job, circuit }: CircuitFacts, service: Circuit, board
   }
   if (circuit !== service || !joined.known || !joined.value) return [];
   const rule = clause(job.pack, 'secondBond');
-  return [ruled(id, title, 'stop', `they come apart to ${board.name}, and are joined again there`, rule, joined.given)];
+  return [
+    ruled(id, title, 'stop', `neutral joined to ${earth} a second time at ${board.name}: separate them`, rule, joined.given),
+  ];
 }
 
 /** A source that says of itself whether its neutral is joined to earth. */

@@ -112,8 +112,8 @@ function compare(
     within: tt ? 'caution' : 'pass',
     because: () =>
       besides(
-        `${figure(least.currentA)} A flow at the far end, conductors at operating temperature; ${device.name} needs ${figure(iaA)} A to open within ${allowedS} s`,
-        tt ? 'only with an electrode that stays as low' : '',
+        `fault current ${figure(least.currentA)} A at the far end, conductors at operating temperature; Ia ${figure(iaA)} A for ${allowedS} s`,
+        tt ? 'only while the electrode resistance stays as low' : '',
       ),
     working: () => [
       faultLine(least),

@@ -16,7 +16,7 @@ describe('clears-in-time in TT', () => {
     const low = soilHouse(0.3, 0.2);
     low.segments.tails = { ...low.segments.tails!, lengthM: stated(5) };
     expect(ask(low, 'clears-in-time', 'sauna').verdict).toBe('caution');
-    expect(ask(low, 'clears-in-time', 'sauna').because).toContain('electrode that stays as low');
+    expect(ask(low, 'clears-in-time', 'sauna').because).toContain('electrode resistance stays as low');
   });
 
   it('a residual device needs both the time and RA · IΔn ≤ 50 V', () => {
@@ -51,7 +51,7 @@ describe('clears-in-time in TT', () => {
     measured.origins.net = { ...measured.origins.net!, zeOhm: stated(21, 'measured') };
     const answer = ask(measured, 'clears-in-time', 'sauna');
     expect(answer.verdict).toBe('pass');
-    expect(check(answer, 'touch:').because).toContain('Ze, which holds RA and more');
+    expect(check(answer, 'touch:').because).toContain('Ze (includes RA)');
   });
 
   it('is unknown without the source electrode or a loop', () => {

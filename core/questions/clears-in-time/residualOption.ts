@@ -4,6 +4,7 @@ import type { OnThePath } from '../../house/chains';
 import type { CircuitFacts } from '../../house/facts';
 import { RESIDUAL } from '../../house/relaxations';
 import { all, andThen, known, type Maybe, map, need, unknown } from '../../job/known';
+import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { faultLine, LOOP_SOURCE } from '../../judging/faultLine';
 import { type Comparison, figure, fits, holds, judge, line, ruled, unknownCheck } from '../../judging/judge';
@@ -66,8 +67,8 @@ function compare({ job, isTT: tt }: CircuitFacts, least: Fault, allowedS: number
     rests: [RESIDUAL_SOURCE, LOOP_SOURCE],
     because: () =>
       Number.isFinite(timeS)
-        ? `${figure(least.currentA)} A flow, conductors at operating temperature; its residual part opens within ${figure(timeS)} s`
-        : `${figure(least.currentA)} A flow, conductors at operating temperature: less than opens its residual part`,
+        ? `earth fault current ${figure(least.currentA)} A, conductors at operating temperature; ${word(job.dialect, 'residualDevice')} trips within ${figure(timeS)} s`
+        : `earth fault current ${figure(least.currentA)} A, conductors at operating temperature: too low to trip the ${word(job.dialect, 'residualDevice')}`,
     working: () => [
       faultLine(least),
       line(
@@ -88,13 +89,13 @@ function earthOhm({ job, house, path }: CircuitFacts): Maybe<{ ohm: number; what
     const boardId = circuit.fromBoardId;
     const electrodes = boardId === undefined ? undefined : house.wirings.electrodesAt.get(boardId);
     if (boardId !== undefined && electrodes !== undefined)
-      return map(electrodesOhm(electrodes, `boards.${boardId}`, 'electrode'), (ohm) => ({ ohm, what: 'RA of the electrode' }));
+      return map(electrodesOhm(electrodes, `boards.${boardId}`, 'electrode'), (ohm) => ({ ohm, what: 'RA' }));
   }
   const originId = path.value[0]!.circuit.fromOriginId;
   const origin = originId === undefined ? undefined : job.origins[originId];
   return map(need(origin?.zeOhm, `origins.${originId}.zeOhm`, 'resistance of the electrode, or Ze'), (ohm) => ({
     ohm,
-    what: 'Ze, which holds RA and more',
+    what: 'Ze (includes RA)',
   }));
 }
 
@@ -112,7 +113,7 @@ function touchCheck(facts: CircuitFacts, { device }: OnThePath, suffix: string):
         unit: 'V',
         of: ['touchV', 'UL'],
         rule,
-        because: () => `${earth.what}, ${figure(earth.ohm)} Ω, at the sensitivity of ${device.name}`,
+        because: () => `${earth.what} ${figure(earth.ohm)} Ω × IΔn ${figure(milli(residual.sensitivityA))} mA`,
         working: () => [
           line('RA · IΔn', `${figure(earth.ohm)} · ${figure(residual.sensitivityA)}`, `${figure(demand)} V`, rule),
           line('RA · IΔn ≤ 50 V', `${figure(demand)} ≤ ${TOUCH_V}`, holds(demand, TOUCH_V), rule),
@@ -120,7 +121,7 @@ function touchCheck(facts: CircuitFacts, { device }: OnThePath, suffix: string):
       });
     },
   );
-  return judge(keyed('touch', device.id).in(suffix), `Touch voltage left by ${device.name}${suffix}`, comparison);
+  return judge(keyed('touch', device.id).in(suffix), `Touch voltage, ${device.name}${suffix}`, comparison);
 }
 
 /** An electrode of high resistance may not stay as it is. */

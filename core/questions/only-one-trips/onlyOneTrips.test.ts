@@ -20,7 +20,7 @@ describe('residual devices in series', () => {
     return check(ask(job, 'only-one-trips', 'c'), 'residual:');
   };
   it.each([
-    ['100 mA S over 30 mA', [0.1, 'S', 'A'], [0.03, 'general', 'A'], 'pass', 'only c-device opens: 100 mA S over 30 mA general'],
+    ['100 mA S over 30 mA', [0.1, 'S', 'A'], [0.03, 'general', 'A'], 'pass', 'only c-device trips: 100 mA S over 30 mA general'],
     ['300 mA S over 100 mA', [0.3, 'S', 'A'], [0.1, 'general', 'A'], 'pass', ''],
     ['ratio of less than three', [0.1, 'S', 'A'], [0.05, 'general', 'A'], 'caution', 'less than three times'],
     ['upstream not delayed', [0.3, 'general', 'A'], [0.03, 'general', 'A'], 'caution', 'not delayed'],
@@ -77,7 +77,7 @@ describe('only-one-trips', () => {
   it('C63 over B16 holds up to its lower instantaneous bound of 315 A', () => {
     const answer = ask(pair(breaker('C', 63), breaker('B', 16), 'typical'), 'only-one-trips');
     expect(answer).toMatchObject({ verdict: 'caution', limit: 315, grade: 'typical' });
-    expect(answer.because).toContain('up to 315 A only c-device opens');
+    expect(answer.because).toContain('up to 315 A only c-device trips');
   });
 
   it('a fault below the limit is total', () => {
@@ -123,7 +123,7 @@ describe('only-one-trips', () => {
     };
     job.loads.light = { id: 'light', circuitId: 'escape', order: 'a', name: 'Escape light', safetyService: true };
     expect(ask(job, 'only-one-trips')).toMatchObject({ verdict: 'stop' });
-    expect(ask(job, 'only-one-trips').because).toContain('Escape light is lost');
+    expect(ask(job, 'only-one-trips').because).toContain('Escape light loses supply');
   });
 
   it('has nothing to compare at the head of the supply', () => {
@@ -173,7 +173,7 @@ describe('selectivity that is lost only near the board', () => {
   it('shows the fault there against the limit', () => {
     const found = pair(house(200, [{}]));
     expect(found.demand!).toBeLessThanOrEqual(found.limit!);
-    expect(found.because).toContain('head may open too');
+    expect(found.because).toContain('head may trip too');
   });
   it.each<[string, readonly Partial<Point>[]]>([
     ['nobody drew an outlet', []],

@@ -177,7 +177,7 @@ function pairCheck(
           demand: from.currentA,
           advice: 'selectivity',
           because: () =>
-            `${before.because()}: no fault further on than the first ${facts.job.dialect === 'nec' ? 'outlet' : 'point'} is as great`,
+            `${before.because()}: no fault further on than the first ${facts.job.dialect === 'nec' ? 'outlet' : 'point'} is that high`,
           working: () => [faultLine(from), ...before.working()],
         },
         kept.given,
@@ -238,7 +238,7 @@ function compare(
     rule: ruleOf(facts),
     grade: pair.grade,
     beyond: lost === undefined ? 'caution' : 'stop',
-    because: () => `${sentence()}${lost === undefined ? '' : `; then ${lost} is lost`}${when}`,
+    because: () => `${sentence()}${lost === undefined ? '' : `; then ${lost} loses ${word(facts.job.dialect, 'power')}`}${when}`,
     working: () => [faultLine(most), settled()],
   };
 }
@@ -295,16 +295,16 @@ function inSeries(facts: CircuitFacts, upstream: Seated, downstream: Seated, ori
       of: ['required', 'ratio', 'limit-first'],
       rule: rule,
       secondary: true,
-      because: () => `only ${downstream.device.name} opens: ${values}`,
+      because: () => `only ${downstream.device.name} trips: ${values}`,
       working: () => [line(`ratio ≥ ${RESIDUAL_RATIO}, S over general, type not less`, values, 'total', rule)],
     };
     return judge(id, title, known(comparison, given));
   }
   const lost = safetyServiceLost(facts, upstream);
-  const why = `${upstream.device.name} may open too: ${pair.value.reason}`;
+  const why = `${upstream.device.name} may trip too: ${pair.value.reason}`;
   return lost === undefined
     ? ruled(id, title, 'caution', why, rule, given)
-    : ruled(id, title, 'stop', `${why}; then ${lost} is lost`, rule, given);
+    : ruled(id, title, 'stop', `${why}; then ${lost} loses ${word(facts.job.dialect, 'power')}`, rule, given);
 }
 
 const partOf = (device: Device): Maybe<ResidualPart> =>
@@ -317,16 +317,16 @@ function alone(facts: CircuitFacts, upstream: Seated, originId?: string): Check 
     originId === undefined
       ? keyed('residual-above', upstream.device.id)
       : keyed('residual-above', upstream.device.id, originId).was(keyed('residual-above', upstream.device.id).id);
-  const title = `Earth fault under ${upstream.device.name}`;
+  const title = `${facts.job.dialect === 'nec' ? 'Ground' : 'Earth'} fault behind ${upstream.device.name}`;
   const others =
     upstream.seat === 'group' ? house.wirings.idsBehindGroup(upstream.device.id).some((each) => each !== circuit.id) : true;
-  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} feeds this circuit alone`, ruleOf(facts));
+  if (!others) return ruled(id, title, 'pass', `${upstream.device.name} supplies this circuit alone`, ruleOf(facts));
   const lost = safetyServiceLost(facts, upstream);
   return ruled(
     id,
     title,
     lost === undefined ? 'caution' : 'stop',
-    `a fault to ${word(facts.job.dialect, 'earth')} here opens ${upstream.device.name}: other circuits behind it lose ${facts.job.dialect === 'nec' ? 'power' : 'supply'}${lost === undefined ? '' : `: ${lost} is lost`}`,
+    `${facts.job.dialect === 'nec' ? 'a ground' : 'an earth'} fault on this circuit trips ${upstream.device.name}: other circuits lose ${word(facts.job.dialect, 'power')}${lost === undefined ? '' : `, ${lost} among them`}`,
     ruleOf(facts),
   );
 }

@@ -4,7 +4,7 @@ import { ask, cableAnswer, check } from '../../study/testing/ask';
 import { jobWith, measuredOrigin, stated } from '../../testing/jobs';
 import { RELAXATION_JOBS } from '../../testing/relaxations';
 
-describe('a device that does not hold the cable against overload', () => {
+describe('a device that does not protect the cable against overload', () => {
   const job = RELAXATION_JOBS['overload-elsewhere']!.job();
   const { circuit } = RELAXATION_JOBS['overload-elsewhere']!;
   const cable = Object.values(job.segments).find(({ circuitId }) => circuitId === circuit)!;
@@ -19,7 +19,7 @@ describe('a device that does not hold the cable against overload', () => {
     });
     const far = check(cableAnswer(withLength(60), circuit), `energy:${cable.id}:live`);
     expect(far).toMatchObject({ verdict: 'stop', demand: 60, limit: 5, unit: 's' });
-    expect(far.because).toContain('does not hold the cable against overload');
+    expect(far.because).toContain('does not protect the cable against overload');
     // On a cable it holds the same fault is left to its overload protection.
     const thick = withLength(60);
     thick.segments[cable.id] = { ...thick.segments[cable.id]!, lineSize: stated('16mm2'), neutralSize: stated('16mm2') };

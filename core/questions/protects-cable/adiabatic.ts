@@ -43,7 +43,7 @@ const OVERLOAD: Source = { standard: 'IEC 60364-4-43', edition: '2008', clause: 
 export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: Stretch, held: boolean): Check[] {
   const { segment } = stretch;
   const liveId = keyed('energy', segment.id, 'live');
-  const live = `Heat in the live conductors of ${stretch.facts.name}`;
+  const live = `Adiabatic, live conductors of ${stretch.facts.name}`;
   if (!facts.poles.known) return [unknownCheck(liveId, live, facts.poles.missing)];
   const kinds = kindsAmong(facts.poles.value).filter((kind) => kind !== 'L-PE');
   const residual = residualOnAllWays(facts);
@@ -51,15 +51,15 @@ export function adiabaticChecks(facts: CircuitFacts, device: Device, stretch: St
     const worst = worstOf(facts, device, stretch, among, residual, held);
     if (!worst.known) return unknownCheck(id, title, worst.missing);
     if (worst.value !== undefined) return judge(id, title, known(worst.value, worst.given));
-    return notApplicable(id, title, `every opening takes longer than ${ADIABATIC_S} s: its overload protection holds it`);
+    return notApplicable(id, title, `disconnection > ${ADIABATIC_S} s: overload protection decides`);
   };
   const checks = kinds.length === 0 ? [] : [check(liveId, live, kinds)];
   const path = stretch.facts.returnPath;
   const earthId = keyed('energy', segment.id, 'L-PE');
-  if (!path.known) checks.push(unknownCheck(earthId, `Heat in the way back along ${stretch.facts.name}`, path.missing));
+  if (!path.known) checks.push(unknownCheck(earthId, `Adiabatic, return path along ${stretch.facts.name}`, path.missing));
   else if (path.value !== 'pen' && path.value !== 'none') {
     const conductor = path.value === 'conductor' ? protectiveWord(facts.job) : path.value;
-    checks.push(check(earthId, `Heat in the ${conductor} of ${stretch.facts.name}`, ['L-PE']));
+    checks.push(check(earthId, `Adiabatic, ${conductor} of ${stretch.facts.name}`, ['L-PE']));
   }
   return checks;
 }
@@ -205,7 +205,7 @@ const tooLong = (device: Device, { fault, timeS }: Asked): Comparison => ({
   of: ['trip', 'tMax'],
   rule: OVERLOAD,
   because: () =>
-    `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: ${device.name} ${Number.isFinite(timeS) ? `takes ${figure(timeS)} s` : 'never opens'}, and does not hold the cable against overload`,
+    `${figure(fault.currentA)} A ${fault.said} ${where(fault)}: ${device.name} ${Number.isFinite(timeS) ? `takes ${figure(timeS)} s` : 'never opens'}, and does not protect the cable against overload`,
   working: () => [faultLine(fault), line('t ≤ 5 s', `${figure(timeS)} ≤ ${ADIABATIC_S}`, holds(timeS, ADIABATIC_S), OVERLOAD)],
 });
 

@@ -35,7 +35,7 @@ function sizeCheck(
       of: ['requiredSize', 'S', 'limit-first'],
       rule,
       secondary: true,
-      because: () => `${words}; ${showSize(present)} there`,
+      because: () => `${words}; ${showSize(present)} fitted`,
       working: () => [
         line('size required ≤ size fitted', `${showSize(size)} ≤ ${showSize(present)}`, holds(demand, limit), rule),
       ],

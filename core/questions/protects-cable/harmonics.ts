@@ -72,7 +72,7 @@ export function harmonicCheck(facts: CircuitFacts, { id, name, iz }: Cable, prot
     checks.push(
       judge(
         keyed('harmonics-in', id),
-        `${protective.name} over harmonic currents in ${name}`,
+        `${protective.name} and harmonic currents in ${name}`,
         behind(protective, iz, percent, rule),
       ),
     );

@@ -66,7 +66,7 @@ function compare({ job, house, circuit }: CircuitFacts, ratings: readonly number
     of: fitsTable ? 'whether' : least < deviceA ? ['In', 'outletRating'] : ['outletRating', 'permitted'],
     rule,
     secondary: true,
-    because: () => `${ratings.map(figure).join(', ')} A behind ${figure(deviceA)} A: ${wanted}`,
+    because: () => `${[...new Set(ratings)].map(figure).join(' and ')} A on a ${figure(deviceA)} A circuit; permitted: ${wanted}`,
     working: () => [
       line('ratings by the table', `behind ${figure(deviceA)} A: ${wanted}`, fitsTable ? 'holds' : 'does not hold', rule),
     ],

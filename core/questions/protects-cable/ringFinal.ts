@@ -61,7 +61,7 @@ export function ringChecks(facts: CircuitFacts, device: Device, cable: Cable, st
 export function ringTerminal({ job }: CircuitFacts, device: Device): Check[] {
   const wires = settingIfEntered(device, 'terminalWires');
   if (wires.value === undefined || wires.value >= 2) return [];
-  const because = `both ends of the ring land on ${device.name}, whose terminals take one wire each`;
+  const because = `both ends of the ring terminate on ${device.name}, whose terminals take one conductor each`;
   return [
     ruled(
       keyed('terminal', device.id),
@@ -118,12 +118,12 @@ function legCheck({ id, name, iz }: Cable, leg: Maybe<number>, rule: Comparison[
       unit: 'A',
       of: ['Ib', 'Iz'],
       rule,
-      because: () => `what flows in ${name} by where the loads are on the ring`,
+      because: () => `share of the ring current in ${name}, by the places of the loads`,
       working: () => [
         ...ampacityLines(ampacity),
         line('I in this length ≤ Iz', `${figure(demand)} ≤ ${figure(ampacity.izA)}`, holds(demand, ampacity.izA), rule),
       ],
     }),
   );
-  return judge(keyed('ring-load', id), `Load in ${name} as a part of the ring`, comparison);
+  return judge(keyed('ring-load', id), `Load in ${name}, part of the ring`, comparison);
 }

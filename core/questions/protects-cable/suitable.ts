@@ -15,7 +15,7 @@ function wetCheck(pack: RulePackId, segment: Stretch['segment'], facts: Stretch[
   const entered = need(segment.insulation, facts.at('insulation'), `insulation of ${facts.name}`);
   if (!places.includes(place) || !entered.known || entered.value !== insulation) return [];
   const rule: Source = { ...necSource('table', pack), clause };
-  return [ruled(keyed('place', segment.id), `${facts.name} where it lies`, 'stop', `${place}: ${why}`, rule, entered.given)];
+  return [ruled(keyed('place', segment.id), `Location of ${facts.name}`, 'stop', `${place}: ${why}`, rule, entered.given)];
 }
 
 const DRY_ONLY: ReadonlySet<string> = new Set(['NM-B', 'AC']);
@@ -29,7 +29,7 @@ export function suitableCheck({ job }: CircuitFacts, { segment, facts }: Stretch
   if (place === undefined)
     return nec && DRY_ONLY.has(construction)
       ? [
-          unknownCheck(keyed('place', segment.id), `${facts.name} where it lies`, [
+          unknownCheck(keyed('place', segment.id), `Location of ${facts.name}`, [
             { path: facts.at('place'), what: `where ${facts.name} runs` },
           ]),
         ]
@@ -45,5 +45,5 @@ export function suitableCheck({ job }: CircuitFacts, { segment, facts }: Stretch
     ? { ...necSource('table', job.pack), clause: found.clause }
     : { standard: 'IEC 60364-5-52', edition: '2009', clause: found.clause, basis: 'memory' };
   const words = `${construction.replaceAll('-', ' ')}, ${place.replaceAll('-', ' ')}: ${found.why}`;
-  return [ruled(keyed('place', segment.id), `${facts.name} where it lies`, 'stop', words, rule)];
+  return [ruled(keyed('place', segment.id), `Location of ${facts.name}`, 'stop', words, rule)];
 }

@@ -62,16 +62,16 @@ function byPremises(facts: CircuitFacts, asks: (kind: string) => string | undefi
 }
 
 const MANDATORY: Readonly<Record<string, string>> = {
-  care: 'lives may depend on it: a care home',
-  work: 'work may depend on it',
-  'high-rise': 'many people live there',
-  shared: 'many people live there',
-  student: 'many people live there',
+  care: 'care home, risk to life',
+  work: 'place of work',
+  'high-rise': 'residence of many people',
+  shared: 'residence of many people',
+  student: 'residence of many people',
 };
 
 function metric(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
-  if (service !== undefined) return known(yes(`a safety service depends on it: ${service}`));
+  if (service !== undefined) return known(yes(`supplies a safety service, ${service}`));
   return byPremises(
     facts,
     (kind) => MANDATORY[kind],
@@ -106,12 +106,12 @@ export function byRisk(origin: Origin): Maybe<Need> {
 
 function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   const service = safety(facts);
-  if (service !== undefined) return known(yes(`a safety service depends on it: ${service}`));
+  if (service !== undefined) return known(yes(`supplies a safety service, ${service}`));
   const care = andThen(premisesOn(facts), ({ kinds }) => kinds.find(({ value }) => value === 'care') ?? NO_CARE);
   // No owner bears what a surge does to who is cared for there.
-  if (care.known && care.value === 'care') return known(yes('lives may depend on it: a care home'), care.given);
+  if (care.known && care.value === 'care') return known(yes('care home, risk to life'), care.given);
   return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
-    if (costs !== 'no-more') return known(yes(`a surge could cost ${COSTS[costs]}`));
+    if (costs !== 'no-more') return known(yes(`overvoltage could cost ${COSTS[costs]}`));
     return map(applies(DECLINED, origin), (relaxation) =>
       relaxation.applies ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
     );

@@ -418,7 +418,7 @@ describe('what is left at the equipment', () => {
     const far = level(10.01);
     expect(far.demand).toBeCloseTo(1.8, 9);
     expect(far).toMatchObject({ verdict: 'pass' });
-    expect(far.because).toContain('a second stage near it is advised');
+    expect(far.because).toContain('a second stage near the equipment is advised');
     const served = level(10.01, {}, { safetyService: true });
     expect(served.demand).toBeCloseTo(3, 9);
     expect(served.verdict).toBe('caution');

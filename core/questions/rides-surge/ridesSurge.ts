@@ -5,6 +5,7 @@ import { all, andThen, join, type Known, known, list, type Maybe, map } from '..
 import { heldBy } from '../../job/packs';
 import { ifStated, settingIfEntered, settingOf } from '../../job/readers';
 import { showLength } from '../../job/show';
+import { word } from '../../job/terms';
 import type { Answer, Check } from '../../judging/answer';
 import {
   answer,
@@ -53,7 +54,7 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
   if (!need.known) {
     // Whether or not it is asked for, it is there.
     if (there.some(isGood) && (apart === undefined || (apart.known && apart.value.verdict === 'pass' && !apart.given.assumed)))
-      return ruled(keyed('surge-need'), TITLE, 'pass', `${names} is installed, required or not`, rule);
+      return ruled(keyed('surge-need'), TITLE, 'pass', `${names} installed, whether required or not`, rule);
     return unknownCheck(keyed('surge-need'), TITLE, need.missing);
   }
   const { is, why } = need.value;
@@ -64,7 +65,7 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
   // The American rule binds service equipment where that is new or replaced; the others any new circuit.
   const old = job.dialect === 'nec' ? serviceStands(facts) : circuit.state === 'existing' && serviceStands(facts);
   if (there.length === 0) {
-    const lacks = `${why}, and none is installed where the supply comes in`;
+    const lacks = `${why}: none installed at the ${word(job.dialect, 'atOrigin')}`;
     return ruled(keyed('surge-need'), TITLE, old ? 'caution' : 'stop', lacks, rule, need.given);
   }
   if (apart?.known === false) return unknownCheck(keyed('surge-need'), TITLE, apart.missing);
@@ -73,7 +74,7 @@ function needCheck(facts: CircuitFacts, need: Maybe<Need>, stages: readonly Surg
     const { verdict, because } = apart.value;
     return ruled(keyed('surge-need'), TITLE, circuit.state === 'existing' ? 'caution' : verdict, because, rule, given);
   }
-  return ruled(keyed('surge-need'), TITLE, 'pass', `${why}; ${names} is installed`, rule, given);
+  return ruled(keyed('surge-need'), TITLE, 'pass', `${why}: ${names} installed`, rule, given);
 }
 
 /** Whether the service and its equipment stand as they stood: the lead, the board it comes to and the devices on it. */
@@ -98,14 +99,11 @@ function inPanel(
   if (board === undefined || circuit.kind !== 'distribution' || heldBy(job.pack, { 'nec-2023': true }) !== true) return undefined;
   if (stages.some(({ at, seated }) => at === 'board' && seated.wiring.circuit.id === circuit.id)) return undefined;
   if (board.otherBuilding !== true)
-    return known({ verdict: 'caution', because: 'none is installed in the panel of this feeder, where 215.18 may require one' });
+    return known({ verdict: 'caution', because: 'none installed in the panel of this feeder: 215.18 may require one' });
   const lived = livedIn(facts.house, board.id);
   if (!lived.known) return lived;
   return lived.value
-    ? known(
-        { verdict: 'stop', because: 'people live or sleep in that building, and none is installed in its panel' },
-        lived.given,
-      )
+    ? known({ verdict: 'stop', because: 'dwelling or sleeping rooms in that building: none installed in its panel' }, lived.given)
     : known({ verdict: 'pass', because: '' }, lived.given);
 }
 
@@ -189,9 +187,11 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
         : { beyond: fits(upKv + dropKv, most.kV) ? 'caution' : 'stop' }),
       advice: nec && !fits(kV, limit) ? 'surge-level' : advised ? 'doubling' : undefined,
       because: () =>
-        `${last.device.name} lets through ${figure(kV)} kV${counts ? ', doubled on the way' : ''}; ${most.what} withstands ${figure(most.kV)} kV${
-          advised ? `; doubled on the way it may be ${figure(level.kV)}: a second stage near it is advised` : ''
-        }${nec && !fits(kV, limit) ? '; no rule asks for more, a stage nearer is advised' : ''}`,
+        `${figure(kV)} kV behind ${last.device.name}${counts ? ', doubled along the cable' : ''}; ${most.what} withstands ${figure(most.kV)} kV${
+          advised
+            ? `; up to ${figure(level.kV)} kV where it doubles along the cable: a second stage near the equipment is advised`
+            : ''
+        }${nec && !fits(kV, limit) ? '; no rule requires more: a nearer stage is advised' : ''}`,
       working: () => [
         ...leadVolts(level.leadM).map(({ says, volts }) =>
           line('lead', `${showLength(level.leadM, job.dialect)}, ${says}`, `${figure(volts)} V`, LEAD_SOURCE),

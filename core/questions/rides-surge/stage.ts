@@ -48,7 +48,7 @@ export function stageChecks(facts: CircuitFacts, stage: SurgeStage): Check[] {
 /** One whose window shows that it has failed protects nothing; of one that stands already somebody has to have looked. */
 function shown({ job }: CircuitFacts, { device }: SurgeStage): Check[] {
   const rule = clause(job.pack, 'surgeOpens');
-  const [id, title] = [keyed('surge-window', device.id), `Window of ${device.name}`];
+  const [id, title] = [keyed('surge-window', device.id), `Status indicator of ${device.name}`];
   if (device.state !== 'existing' && settingsOf(device).indicator === undefined) return [];
   const read = settingOf(device, 'indicator');
   if (!read.known) return [unknownCheck(id, title, read.missing)];
@@ -70,26 +70,32 @@ function placed(facts: CircuitFacts, stage: SurgeStage): Check {
   const ahead = mount.value === 'line-side' || (at === 'lead' && seated.seat === 'start' && atOrigin);
   const given = type.given;
   if (ahead && type.value !== '1' && type.value !== '1+2')
-    return ruled(id, title, 'stop', `of type ${type.value} ahead of the main: type 1 is for there`, rule, given);
+    return ruled(id, title, 'stop', `type ${type.value} ahead of the main: type 1 required`, rule, given);
   const struck = atOrigin && facts.job.dialect === 'iec' ? struckAt(facts) : undefined;
   if (struck?.value === true && type.value === '2') {
-    const why = 'of type 2 where the supply comes in: behind external lightning protection type 1 is for there';
+    const why = 'type 2 at the origin: external lightning protection requires type 1';
     return ruled(id, title, 'stop', why, rule, join(given, struck.given));
   }
-  if (type.value !== '3') return ruled(id, title, 'pass', `of type ${type.value}`, rule, given);
-  if (atOrigin) return ruled(id, title, 'stop', 'of type 3 where the supply comes in: type 1 or 2 is for there', rule, given);
+  if (type.value !== '3') return ruled(id, title, 'pass', `type ${type.value}`, rule, given);
+  if (atOrigin)
+    return ruled(id, title, 'stop', `type 3 at the ${word(facts.job.dialect, 'atOrigin')}: type 1 or 2 required`, rule, given);
   const far = map(
     andThen(facts.path, (way) => lengthOf(facts.house, way.slice(1))),
     (metres) => fits(TYPE_3_FROM_M, metres),
   );
   if (!far.known) return unknownCheck(id, title, far.missing);
   if (far.value)
-    return ruled(id, title, 'pass', 'of type 3, far enough from where the supply comes in', rule, join(given, far.given));
+    return ruled(
+      id,
+      title,
+      'pass',
+      `type 3, far enough from the ${word(facts.job.dialect, 'atOrigin')}`,
+      rule,
+      join(given, far.given),
+    );
   const relaxation = applies(TYPE_3_NEAR, device);
   if (!relaxation.known) return unknownCheck(id, title, relaxation.missing);
-  const why = relaxation.value.applies
-    ? 'of type 3, nearer than usual by its instructions'
-    : `of type 3; ${relaxation.value.why}`;
+  const why = relaxation.value.applies ? 'type 3, nearer as its instructions permit' : `type 3; ${relaxation.value.why}`;
   return ruled(id, title, relaxation.value.applies ? 'pass' : 'stop', why, rule, join(given, join(far.given, relaxation.given)));
 }
 
@@ -265,21 +271,34 @@ function opened(facts: CircuitFacts, stage: SurgeStage): Check[] {
   const { job } = facts;
   const { device, at } = stage;
   const rule = clause(job.pack, 'surgeOpens');
-  const [id, title] = [keyed('surge-opens', device.id), `What opens ${device.name} when it fails`];
+  const [id, title] = [
+    keyed('surge-opens', device.id),
+    `${job.dialect === 'nec' ? 'Overcurrent protection' : 'Disconnector'} of ${device.name}`,
+  ];
   const { backupDeviceId, backupAs } = settingsOf(device);
   const own = settingIfEntered(device, 'ownDisconnector');
   if (at === 'outlet' && own.value === undefined && backupDeviceId === undefined) return [];
-  if (own.value === true) return [ruled(id, title, 'pass', 'internal disconnector', rule, own.given)];
+  if (own.value === true)
+    return [
+      ruled(
+        id,
+        title,
+        'pass',
+        job.dialect === 'nec' ? 'internal overcurrent protection' : 'internal disconnector',
+        rule,
+        own.given,
+      ),
+    ];
   const backup = job.devices[backupDeviceId ?? ''];
   if (backup === undefined && own.value === false)
-    return [ruled(id, title, 'stop', 'it does not open itself, and nothing else is named that does', rule, own.given)];
+    return [ruled(id, title, 'stop', 'no internal disconnector, and no device named in its place', rule, own.given)];
   if (backup === undefined)
     return [
       unknownCheck(id, title, [
         { path: `devices.${device.id}.settings.ownDisconnector`, what: `what opens ${device.name} when it fails` },
       ]),
     ];
-  if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name} was to open it and is gone`, rule, own.given)];
+  if (backup.state === 'removed') return [ruled(id, title, 'stop', `${backup.name}, named for it, is removed`, rule, own.given)];
   const ahead = standsAhead(facts, stage, backup);
   if (!ahead) return [ruled(id, title, 'stop', `${backup.name} is not ahead of it`, rule, own.given)];
   if (!opensOnOvercurrent(backup.settings))
@@ -367,12 +386,12 @@ function throughSoil(facts: CircuitFacts, { device, behind, at }: SurgeStage): C
     ];
   return [
     connection === '1+1' || connection === '3+1'
-      ? ruled(id, title, 'pass', `${connection}, a gap to earth`, rule, tt.given)
+      ? ruled(id, title, 'pass', `${connection}, N-PE spark gap`, rule, tt.given)
       : ruled(
           id,
           title,
           'stop',
-          `${connection} ahead of the residual device: when it fails, all metal is live and nothing opens`,
+          `${connection} ahead of the RCD in TT: when it fails, exposed metal is live and nothing trips`,
           rule,
           tt.given,
         ),
@@ -390,7 +409,7 @@ function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Ch
           id,
           title,
           'stop',
-          'nothing protects while that is open, and a surge may weld it',
+          'no surge protection while that is open, and a surge may weld it',
           clause(job.pack, 'surgeResidual'),
         ),
       ];
@@ -404,14 +423,14 @@ function passedOn({ job }: CircuitFacts, { device, behind, at }: SurgeStage): Ch
     );
     const rule = clause(job.pack, 'surgeResidual');
     if (part?.known === true && part.value.delay === 'S')
-      return [ruled(id, title, 'pass', `${each.name} is of type S: it withstands 3 kA 8/20`, rule, part.given)];
+      return [ruled(id, title, 'pass', `${each.name} is type S: withstands 3 kA 8/20`, rule, part.given)];
     if (stands.value === true) return [ruled(id, title, 'pass', `${each.name} withstands 3 kA 8/20`, rule, stands.given)];
     return [
       ruled(
         id,
         title,
         'caution',
-        `the surge passes ${each.name}, not known to withstand 3 kA 8/20: when it opens, the protection is gone with it`,
+        `surge current flows through ${each.name}, not known to withstand 3 kA 8/20: if it trips, surge protection is lost`,
         rule,
         stands.given,
       ),

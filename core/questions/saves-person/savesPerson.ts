@@ -8,6 +8,7 @@ import { sourceChecks } from '../../board/sources';
 import type { CircuitFacts } from '../../house/facts';
 import { inspectedChecks } from '../../inspection/inspected';
 import { readingChecks } from '../../inspection/readings';
+import { word } from '../../job/terms';
 import type { Check } from '../../judging/answer';
 import { notApplicable } from '../../judging/judge';
 import { keyed } from '../../judging/keys';
@@ -24,7 +25,9 @@ import { typeChecks } from './residual/types';
 /** Question 5: what is asked for at every outlet and what covers it, the board, its neutrals and its earth, and that circuits are told apart. */
 export function savesPerson(facts: CircuitFacts): Check[] {
   const checks = checksOf(facts);
-  return checks.length > 0 ? checks : [notApplicable(keyed('outlets'), 'Outlets', 'nothing is required here')];
+  return checks.length > 0
+    ? checks
+    : [notApplicable(keyed('outlets'), word(facts.job.dialect, 'outlets'), 'nothing is required here')];
 }
 
 const checksOf = (facts: CircuitFacts): Check[] => [

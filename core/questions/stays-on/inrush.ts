@@ -49,24 +49,22 @@ export function inrushChecks(facts: CircuitFacts): Check[] {
       return [
         ruled(
           keyed('inrush-loads'),
-          'Switching on',
+          'Inrush',
           'pass',
-          'outlets for anything: nothing that surges at switching on is listed',
+          'general use: no load with inrush listed',
           clause(facts.job.pack, 'generalUse'),
           general.given,
         ),
       ];
-    if (general !== undefined && !general.known) return [unknownCheck(keyed('inrush-loads'), 'Switching on', general.missing)];
-    return [
-      unknownCheck(keyed('inrush-loads'), 'Switching on', [lack('loads', `circuits.${circuit.id}`, `loads of ${circuit.name}`)]),
-    ];
+    if (general !== undefined && !general.known) return [unknownCheck(keyed('inrush-loads'), 'Inrush', general.missing)];
+    return [unknownCheck(keyed('inrush-loads'), 'Inrush', [lack('loads', `circuits.${circuit.id}`, `loads of ${circuit.name}`)])];
   }
   const surges = list(loads.map((load) => surgeOf(facts, load)));
   return own.filter(isOvercurrent).flatMap(({ device, seat }) => {
     // It closes other circuits as well: what those take is not summed.
     if (seat === 'group')
       return [notAssessed(keyed('inrush', device.id), device.name, `all that ${device.name} closes is not summed yet`)];
-    const title = `Switching on through ${device.name}`;
+    const title = `Inrush through ${device.name}`;
     if (!surges.known) return [unknownCheck(keyed('inrush', device.id), title, surges.missing)];
     return [...peakChecks(device, surges, title), ...startCheck(device, surges)];
   });
@@ -139,7 +137,7 @@ function peakChecks(device: Device, surges: Known<readonly Surge[]>, title: stri
   const slowly = heat.known && heat.value.on.some(rushes) && fits(heat.value.rmsA, heat.value.band.instantaneous?.lowerA ?? 0);
   return [
     peakCheck(device, surges, title),
-    ...(slowly ? [judged(keyed('pulse', device.id), `Heat of switching on through ${device.name}`)] : []),
+    ...(slowly ? [judged(keyed('pulse', device.id), `Inrush heating, ${device.name}`)] : []),
   ];
 }
 
@@ -176,7 +174,7 @@ function peakCheck(device: Device, surges: Known<readonly Surge[]>, title: strin
         grade: boundIsCustomary(device, band) ? 'typical' : band.grade,
         within: within(sum, limit),
         beyond: missing.length > 0 ? 'unknown' : 'stop',
-        because: () => `peak of ${named(on)}, switched on together, against the lower instantaneous bound of ${device.name}`,
+        because: () => `${named(on)} switched on together; minimum instantaneous trip of ${device.name}`,
         working: () => [
           line('Σ peak', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(sum)} A`, INRUSH_PRACTICE),
           line('√2 · lower instantaneous bound', `1.414 · ${figure(lowerA)} A`, `${figure(limit)} A`, source),
@@ -199,7 +197,7 @@ const boundIsCustomary = ({ settings }: Device, band: Band): boolean =>
 
 /** What flows opens by its heat: the longest of the pulses at the rms value of all peaks together, never below half a cycle. */
 function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: number): Comparison {
-  if (fits(rmsA, band.holdsA)) return carried(band, rmsA, `${named(on)}, switched on together,`);
+  if (fits(rmsA, band.holdsA)) return carried(band, rmsA, `${named(on)}, switched on together`);
   const unsaid = unsaidOf(on);
   const demand = Math.max(MAKER_ONLY_BELOW_S, ...on.filter(rushes).map(({ lastsS }) => lastsS ?? 0));
   const custom = overcurrentBand(device, 'typical');
@@ -220,7 +218,7 @@ function againstHeat(device: Device, band: Band, on: readonly Surge[], rmsA: num
     missing,
     within: lacks ? 'unknown' : within(demand, limit),
     beyond: lacks || byCustom || (limit === 0 && !usual) ? 'unknown' : usual ? 'caution' : 'stop',
-    because: () => `pulse of ${named(on)}, switched on together, against the time before which ${device.name} never opens`,
+    because: () => `${named(on)} switched on together; minimum trip time of ${device.name} at that current`,
     working: () => [
       line('I = Σ peak / √2', on.map(({ peakA }) => figure(peakA)).join(' + '), `${figure(rmsA)} A`, INRUSH_PRACTICE),
       line(
@@ -267,7 +265,7 @@ function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
       grade: sure.grade,
       within: within(demand, limit),
       beyond: fits(demand, customS) ? 'caution' : 'stop',
-      because: () => `${named(on)} starting together draw ${figure(sum)} A, against the minimum trip time of ${device.name}`,
+      because: () => `${named(on)} starting together, ${figure(sum)} A; minimum trip time of ${device.name} at that current`,
       working: () => [
         line(
           'I = Σ starting, else running',
@@ -281,5 +279,5 @@ function startCheck(device: Device, surges: Known<readonly Surge[]>): Check[] {
       ],
     };
   });
-  return [judge(keyed('start', device.id), `Starting through ${device.name}`, comparison)];
+  return [judge(keyed('start', device.id), `Starting current through ${device.name}`, comparison)];
 }

@@ -5,6 +5,7 @@ import { type CircuitFacts, isResidual, type Seated } from '../../house/facts';
 import { all, type Maybe, map } from '../../job/known';
 import { ifStated } from '../../job/readers';
 import type { Device, Load } from '../../job/sealed';
+import { word } from '../../job/terms';
 import { READ, rowsOf, type TrackedJob } from '../../job/tracked';
 import type { Check } from '../../judging/answer';
 import { ruled, unknownCheck } from '../../judging/judge';
@@ -25,7 +26,13 @@ export function mustStayChecks(facts: CircuitFacts): Check[] {
 function lost(facts: CircuitFacts, id: CheckName, title: string, kept: readonly Load[], why: string): Check {
   const safety = kept.some((load) => load.safetyService === true);
   const names = kept.map(({ name }) => name).join(', ');
-  return ruled(id, title, safety ? 'stop' : 'caution', `${why}: ${names} is lost with it`, clause(facts.job.pack, 'mustStay'));
+  return ruled(
+    id,
+    title,
+    safety ? 'stop' : 'caution',
+    `${why}: ${names} loses ${word(facts.job.dialect, 'power')}`,
+    clause(facts.job.pack, 'mustStay'),
+  );
 }
 
 /** Another circuit behind the same device whose earth fault may open it. */
@@ -39,14 +46,14 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
   );
   if (others.length === 0) return [];
   const id = keyed('stay', device.id);
-  const title = `What else opens ${device.name}`;
+  const title = `Other circuits on ${device.name}`;
   const missing: Check[] = [];
   for (const other of others) {
     const alone = opensAlone(device, below(facts, device, other));
-    if (alone === undefined) return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} opens ${device.name}`)];
+    if (alone === undefined) return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} trips ${device.name}`)];
     if (!alone.known) missing.push(unknownCheck(id, title, alone.missing));
     else if (!alone.value)
-      return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} may open ${device.name} too`)];
+      return [lost(facts, id, title, kept, `${aFault} on ${other.circuit.name} may trip ${device.name} too`)];
   }
   return missing.length > 0
     ? missing.slice(0, 1)
@@ -55,7 +62,7 @@ function byEarthFault(facts: CircuitFacts, seated: Seated, kept: readonly Load[]
           id,
           title,
           'pass',
-          `every other circuit behind ${device.name} has a device of its own that opens alone`,
+          `every other circuit behind ${device.name} has its own device, which trips alone`,
           clause(facts.job.pack, 'mustStay'),
         ),
       ];

@@ -85,7 +85,7 @@ function leakageCheck(facts: CircuitFacts, seated: Seated): Check {
         because: () =>
           byReading
             ? `read by clamp through ${device.name}`
-            : `${sourcesSaid(facts.house, seated)}: ${device.name} may open from ${figure(milli(limits.trip.least))} mA on${readA === undefined ? '' : `; a clamp read ${figure(milli(readA))} mA`}`,
+            : `${sourcesSaid(facts.house, seated)}: ${device.name} may trip from ${figure(milli(limits.trip.least))} mA${readA === undefined ? '' : `; a clamp read ${figure(milli(readA))} mA`}`,
         working: () => [
           ...(byReading
             ? [line('by clamp', '', `${figure(milli(worstA))} mA`, source)]
@@ -170,7 +170,13 @@ function chanceCheck({ house }: CircuitFacts, seated: Seated): Check[] {
       ],
     };
   });
-  return [judge(keyed('nuisance', device.id), `Trips of ${device.name} without a fault`, comparison)];
+  return [
+    judge(
+      keyed('nuisance', device.id),
+      `${house.job.dialect === 'nec' ? 'Nuisance' : 'Unwanted'} trips of ${device.name}`,
+      comparison,
+    ),
+  ];
 }
 
 /** Never none: what did not happen may all the same. */

@@ -133,7 +133,7 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
     // Heat of a grounding conductor of the size the code wants behind it is no more than a caution.
     const later = !sure && fits(tripsA, least.currentA) && (stood || codeSized);
     const metalV = voltageOnMetal(facts, least);
-    const meanwhile = metalV === undefined ? '' : `, ${figure(metalV)} V on the metal meanwhile`;
+    const meanwhile = metalV === undefined ? '' : `, metal at ${figure(metalV)} V until then`;
     return known({
       demand: sureA,
       limit: least.currentA,
@@ -144,11 +144,11 @@ function clearsAt(facts: CircuitFacts, { device, wiring }: OnThePath, fault: May
       beyond: later ? 'caution' : 'stop',
       because: () =>
         sure
-          ? `upper instantaneous bound of ${device.name} against the far-end ground fault, conductors at operating temperature`
+          ? `at the far end, conductors at operating temperature; maximum instantaneous trip of ${device.name}`
           : later
-            ? `below its upper instantaneous bound: ${device.name} opens within ${figure(timeS)} s by the customary band${meanwhile}${stood ? '' : '; the grounding conductor grows hotter than its insulation takes'}`
+            ? `${device.name} trips within ${figure(timeS)} s (typical curve)${meanwhile}${stood ? '' : '; the grounding conductor exceeds the temperature of its insulation'}`
             : fits(tripsA, least.currentA)
-              ? `${device.name} takes ${figure(timeS)} s by the customary band: a grounding conductor of that size overheats first`
+              ? `${device.name} trips in ${figure(timeS)} s (typical curve): a grounding conductor of that size overheats first`
               : `${figure(least.currentA)} A may not trip ${device.name} at all`,
       working: () => [
         faultLine(least),

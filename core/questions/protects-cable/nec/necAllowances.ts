@@ -124,7 +124,7 @@ export function tapCheck(facts: CircuitFacts, of: NecCable, tap: Tap, plain: (ra
       rule,
       within: outside ? 'caution' : 'pass',
       because: () =>
-        `behind ${figure(ratedA)} A a tap needs ${figure(demand)} A${outside ? '; outside a raceway it needs other approved shelter from damage' : ''}`,
+        `minimum tap ampacity behind ${figure(ratedA)} A: ${figure(demand)} A${outside ? '; outside a raceway other approved protection from damage is required' : ''}`,
       working: () => [
         ...(lengthM.known ? [line('length, all of it', showLength(lengthM.value, job.dialect), 'of the tap', rule)] : []),
         line('minimum ampacity of the tap', `behind ${figure(ratedA)} A`, `${figure(demand)} A`, rule),

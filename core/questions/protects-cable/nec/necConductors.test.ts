@@ -22,7 +22,7 @@ describe('protects-cable by the NEC', () => {
 
   it('6 AWG NM on 60 A: 55 A is no reason to forbid the next standard rating, which is 60', () => {
     expect(overload({ ratingA: 60, size: '6AWG' })).toMatchObject({ verdict: 'pass', demand: 60, limit: 60 });
-    expect(overload({ ratingA: 60, size: '6AWG' }).because).toContain('55 A is no standard rating');
+    expect(overload({ ratingA: 60, size: '6AWG' }).because).toContain('55 A is not a standard rating');
     expect(overload({ ratingA: 60, size: '6AWG', circuit: { use: 'sockets' } })).toMatchObject({ verdict: 'stop', limit: 55 });
     expect(overload({ ratingA: 60, size: '6AWG', circuit: { use: undefined } })).toMatchObject({ verdict: 'unknown' });
   });

@@ -191,7 +191,7 @@ function loadChecks(facts: CircuitFacts, { stretch, ampacity }: NecCable): Check
   });
   return [
     judge(keyed('load', stretch.segment.id), `Continuous load through ${name}`, before),
-    judge(keyed('ampacity', stretch.segment.id), `Load through ${name} where it lies`, after),
+    judge(keyed('ampacity', stretch.segment.id), `Load through ${name}, as installed`, after),
   ];
 }
 
@@ -242,7 +242,7 @@ function nextSize({ job }: CircuitFacts, it: NecAmpacity, ratedA: number): Compa
     unit: 'A',
     of: ['In', 'nextSize'],
     rule,
-    because: () => `ampacity ${figure(it.ampacityA)} A is no standard rating, the next size up is ${figure(limit)} A`,
+    because: () => `ampacity ${figure(it.ampacityA)} A is not a standard rating: next size up ${figure(limit)} A permitted`,
     working: () => [
       ...ampacityLines(it),
       line('rating ≤ next standard rating', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),

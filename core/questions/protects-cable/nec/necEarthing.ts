@@ -84,7 +84,7 @@ export function groundingCheck(facts: CircuitFacts, { stretch, device, ampacity 
       rule,
       secondary: true,
       because: () =>
-        `${showSize(listed)} by the table behind ${figure(ratedA)} A${grown ? `, grown ${figure(times)} times with its lines` : ''}; ${showSize(size)} there`,
+        `${showSize(listed)} required behind ${figure(ratedA)} A${grown ? `, increased ${figure(times)} times with the lines` : ''}; ${showSize(size)} fitted`,
       working: () => [
         line('by the table', `behind ${figure(ratedA)} A`, showSize(listed), rule),
         ...(grown

@@ -56,6 +56,6 @@ export function heatCheck(facts: CircuitFacts, { stretch, device }: NecCable): C
     });
   });
   return comparison.known
-    ? [judge(keyed('heat', stretch.segment.id), `Heat in ${stretch.facts.name} in a fault`, comparison)]
+    ? [judge(keyed('heat', stretch.segment.id), `Short-circuit withstand of ${stretch.facts.name}`, comparison)]
     : [];
 }

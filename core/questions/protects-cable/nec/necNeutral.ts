@@ -39,10 +39,10 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
       unit: 'A',
       of: ['In', 'permitted'],
       rule,
-      because: () => `${showSize(size)} beside ${showSize(lineSize)}, behind ${device.name} which does not monitor it`,
+      because: () => `neutral ${showSize(size)}, lines ${showSize(lineSize)}: ${device.name} does not monitor the neutral`,
       working: () => [
         ...ampacityLines(it),
-        line('rating ≤ what the neutral bears', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
+        line('rating ≤ neutral ampacity', `${figure(ratedA)} ≤ ${figure(limit)}`, holds(ratedA, limit), rule),
       ],
     };
     return andThen(facts.continuous, (load) => {
@@ -53,7 +53,7 @@ export function necNeutralChecks(facts: CircuitFacts, of: NecCable, ampacity: Ma
         unit: 'A',
         of: ['IN', 'IzN'],
         rule: REDUCED_NEUTRAL.clause(facts.job.pack),
-        because: () => `its greatest unbalanced load, against what ${showSize(size)} bears`,
+        because: () => `maximum unbalanced load; neutral ${showSize(size)}`,
         working: () => [
           ...ampacityLines(it),
           line(

@@ -1,6 +1,6 @@
 import type { CircuitFacts } from '../../../house/facts';
 import { join, lack, type Missing, NO_GIVENS } from '../../../job/known';
-import type { Dialect } from '../../../job/terms';
+import { type Dialect, word } from '../../../job/terms';
 import { type Check, worse } from '../../../judging/answer';
 import { ruled, unknownCheck } from '../../../judging/judge';
 import { type CheckName, keyed } from '../../../judging/keys';
@@ -15,18 +15,18 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
   'equipment-ground-fault': { nec: 'ground-fault protection of equipment', iec: 'ground-fault protection of equipment' },
   'arc-fault': { nec: 'AFCI', iec: 'AFDD' },
   residual: { nec: 'RCD', iec: 'RCD, additional protection' },
-  'own-residual': { nec: 'RCD of its own', iec: 'RCD of its own' },
+  'own-residual': { nec: 'individual RCD', iec: 'individual RCD' },
   'arc-detection': { nec: 'AFDD', iec: 'AFDD' },
   'tamper-resistant': { nec: 'tamper-resistant', iec: 'shutters' },
   'weather-resistant': { nec: 'weather-resistant', iec: 'weather-resistant' },
   cover: { nec: 'weatherproof cover', iec: 'weatherproof cover' },
-  'no-outlet': { nec: 'no receptacle there', iec: 'no outlet there' },
-  'not-hanging': { nec: 'nothing that hangs there', iec: 'nothing that hangs there' },
-  'own-circuit': { nec: 'a circuit of its own', iec: 'a circuit of its own' },
-  'all-live': { nec: 'every ungrounded conductor opened', iec: 'every live conductor opened' },
-  ingress: { nec: 'kept from water', iec: 'kept from water' },
+  'no-outlet': { nec: 'no receptacle there', iec: 'no point there' },
+  'not-hanging': { nec: 'no hanging luminaire', iec: 'no hanging luminaire' },
+  'own-circuit': { nec: 'individual branch circuit', iec: 'dedicated circuit' },
+  'all-live': { nec: 'all ungrounded conductors opened', iec: 'all live conductors disconnected' },
+  ingress: { nec: 'protected from water', iec: 'protected from water' },
   'in-cord': { nec: 'LCDI or AFCI in the cord', iec: 'protection in the cord' },
-  'own-earth': { nec: 'a ground of its own', iec: 'an earth apart from the supply’s neutral' },
+  'own-earth': { nec: 'isolated ground', iec: 'TT earth, not PME' },
   accessible: { nec: 'accessible', iec: 'accessible' },
   earthed: { nec: 'no current on the ground', iec: 'no current on the earth' },
   guarded: { nec: 'guarded cable', iec: 'guarded cable' },
@@ -41,6 +41,7 @@ export function askedChecks(facts: CircuitFacts): Check[] {
   const checks = kinds.map((kind) =>
     ofKind(
       keyed('asked', kind),
+      job.dialect,
       ASKED[kind][job.dialect],
       outcomes.filter((each) => each.kind === kind),
     ),
@@ -57,13 +58,26 @@ function entered({ job, house, circuit, loads }: CircuitFacts, nothing: boolean)
   const drawn = circuit.use === 'fixed' ? points.length > 0 || loads.length > 0 : points.length > 0;
   if (drawn && (circuit.use !== 'sockets' || points.some(({ kind }) => kind === 'socket')))
     return nothing
-      ? [ruled(keyed('outlets'), 'Outlets', 'pass', 'no additional protection is required', clause(job.pack, 'askedFor'))]
+      ? [
+          ruled(
+            keyed('outlets'),
+            word(job.dialect, 'outlets'),
+            'pass',
+            'no additional protection is required',
+            clause(job.pack, 'askedFor'),
+          ),
+        ]
       : [];
-  return [unknownCheck(keyed('outlets'), 'Outlets', [lack('outlets', `circuits.${circuit.id}`, `outlets of ${circuit.name}`)])];
+  return [
+    unknownCheck(keyed('outlets'), word(job.dialect, 'outlets'), [
+      lack('outlets', `circuits.${circuit.id}`, `${word(job.dialect, 'outlets').toLowerCase()} of ${circuit.name}`),
+    ]),
+  ];
 }
 
 /** The worst of one kind: named with the places it is of, so that none hides behind another. */
-function ofKind(id: CheckName, title: string, outcomes: readonly Outcome[]): Check {
+function ofKind(id: CheckName, dialect: Dialect, title: string, outcomes: readonly Outcome[]): Check {
+  const said = (of: readonly Outcome[]) => placesSaid(of, dialect);
   const verdict = outcomes.map((each) => each.verdict).reduce(worse);
   const worst = outcomes.filter((each) => each.verdict === verdict);
   const head = worst[0]!;
@@ -74,9 +88,9 @@ function ofKind(id: CheckName, title: string, outcomes: readonly Outcome[]): Che
   const rest = others === 0 ? '' : `; ${others} other${others === 1 ? '' : 's'} in order`;
   const because =
     verdict === 'pass'
-      ? `${placesSaid(worst)}: ${[...new Set(worst.map((each) => each.because))].join('; ')}`
-      : `${byReason(worst)}${rest}`;
-  const besides = verdict === 'not-applicable' || advised.length === 0 ? '' : `; ${byReason(advised)}`;
+      ? `${said(worst)}: ${[...new Set(worst.map((each) => each.because))].join('; ')}`
+      : `${byReason(worst, said)}${rest}`;
+  const besides = verdict === 'not-applicable' || advised.length === 0 ? '' : `; ${byReason(advised, said)}`;
   const advice = verdict === 'stop' ? null : (advised[0]?.advice ?? null);
   return ruled(id, title, verdict, `${because}${besides}`, head.rule, given, advice);
 }
@@ -85,17 +99,17 @@ const once = (missing: readonly Missing[]): Missing[] =>
   missing.filter(({ path, what }, index) => missing.findIndex((other) => other.path === path && other.what === what) === index);
 
 const MANY = 4;
-const placesSaid = (outcomes: readonly Outcome[]): string => {
+const placesSaid = (outcomes: readonly Outcome[], dialect: Dialect): string => {
   const names = outcomes.map(({ place }) => place.name);
-  return names.length <= MANY ? names.join(', ') : `${names.length} outlets`;
+  return names.length <= MANY ? names.join(', ') : `${names.length} ${word(dialect, 'outlets').toLowerCase()}`;
 };
 
 /** Places with the same reason together, each reason with its clause. */
-function byReason(outcomes: readonly Outcome[]): string {
+function byReason(outcomes: readonly Outcome[], said: (of: readonly Outcome[]) => string): string {
   const groups = new Map<string, Outcome[]>();
   for (const each of outcomes) {
     const key = `${each.because} (${citedBy(each)})`;
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
-  return [...groups].map(([reason, each]) => `${placesSaid(each)}: ${reason}`).join('; ');
+  return [...groups].map(([reason, each]) => `${said(each)}: ${reason}`).join('; ');
 }

@@ -142,7 +142,7 @@ function byCover(facts: CircuitFacts, place: Place, asks: Asks, besides: Readonl
   }
   // What is on its way but unsure may be the one.
   if (missing !== undefined) return missing;
-  return assumed ?? known(no(near[0] ?? 'none on its way: fit one'));
+  return assumed ?? known(no(near[0] ?? 'none fitted: fit one'));
 }
 
 /** Why arc-fault protection in an outlet does not count here. */
@@ -157,15 +157,13 @@ function outletReason(facts: CircuitFacts, { device, point }: Covering, { kind }
 function said(device: Device): string | undefined {
   const { settings, name } = device;
   if (settings.family === 'moulded-case-nec') {
-    if (settings.groundFault === 'equipment-30mA') return `${name} protects equipment, at 30 mA`;
-    if (settings.groundFault === 'class-A') return `${name} is class A`;
-    return settings.arcFault === 'combination' || settings.arcFault === 'branch-feeder'
-      ? `${name} protects against arcs`
-      : undefined;
+    if (settings.groundFault === 'equipment-30mA') return `${name} is GFPE at 30 mA, for equipment`;
+    if (settings.groundFault === 'class-A') return `${name} is GFCI, class A`;
+    return settings.arcFault === 'combination' || settings.arcFault === 'branch-feeder' ? `${name} is AFCI` : undefined;
   }
   const part = residualPart(device);
   return part?.known === true
-    ? `${name} opens at ${milli(part.value.sensitivityA)} mA${part.value.delay === 'S' ? ', delayed' : ''}`
+    ? `${name} is an RCD of ${milli(part.value.sensitivityA)} mA${part.value.delay === 'S' ? ', type S' : ''}`
     : undefined;
 }
 

@@ -98,7 +98,7 @@ function bondingOf(about: Bathed, bath: boolean): Check {
     if (!read.known) return unknownCheck(id, title, read.missing);
     const { relaxation } = read.value;
     return relaxation.applies
-      ? ruled(id, title, 'pass', 'left out: behind 30 mA, and bonded where pipes come in', rule, read.given)
+      ? ruled(id, title, 'pass', 'omitted: RCD 30 mA, and pipes bonded where they enter', rule, read.given)
       : ruled(id, title, asFor(circuit.state), relaxation.why, rule, read.given);
   }
   return saidCheck({

@@ -22,7 +22,7 @@ describe('a number on a board', () => {
     expect(found).toHaveLength(2);
     expect(found.find(({ circuitId }) => circuitId === 'kiln')).toMatchObject({
       question: 'saves-person',
-      text: 'A number of its own: S1 on Studio panel is also Wheel and bench',
+      text: 'Circuit number: S1 on Studio panel is also Wheel and bench',
       rule: 'NEC 2023 408.4(A)',
     });
     const { circuits } = studyJob(job);

@@ -59,7 +59,7 @@ const placeOf = ({ fromBoardId, number }: Circuit): string => `${fromBoardId} ${
 /** A circuit nobody can tell from another by what the directory says of it: no name, or the same as another's in the same rooms. */
 function named({ job, circuit, house }: CircuitFacts): Check[] {
   const say = (because: string): Check[] => [
-    ruled(keyed('directory'), 'A name of its own', 'caution', because, clause(job.pack, 'toldApart')),
+    ruled(keyed('directory'), 'Circuit name', 'caution', because, clause(job.pack, 'toldApart')),
   ];
   if (asRead(circuit.name) === '') return say('it has no name: nobody reads what it switches off');
   const same = calledAs(house, circuit.id);
@@ -82,5 +82,5 @@ function numbered({ job, circuit }: CircuitFacts): Check[] {
   if (others.length === 0) return [];
   const names = others.map(({ name }) => name).join(', ');
   const because = `${circuit.number} on ${job.boards[circuit.fromBoardId ?? '']?.name ?? 'its board'} is also ${names}`;
-  return [ruled(keyed('number-shared'), 'A number of its own', 'caution', because, clause(job.pack, 'toldApart'))];
+  return [ruled(keyed('number-shared'), 'Circuit number', 'caution', because, clause(job.pack, 'toldApart'))];
 }

@@ -1,5 +1,6 @@
 import type { CircuitFacts } from '../../../house/facts';
 import { factOf, ifStated } from '../../../job/readers';
+import { word } from '../../../job/terms';
 import type { Check } from '../../../judging/answer';
 import { unknownCheck } from '../../../judging/judge';
 import { keyed } from '../../../judging/keys';
@@ -10,7 +11,7 @@ import { clause } from '../../../rules/clauses';
 export const separationChecks = (facts: CircuitFacts): Check[] =>
   facts.loads.flatMap((load) => {
     const { job, circuit } = facts;
-    const [id, title] = [keyed('off', load.id), `Separating ${load.name}`];
+    const [id, title] = [keyed('off', load.id), `${word(job.dialect, 'isolation')} of ${load.name}`];
     const point = job.points[load.pointId ?? ''];
     const stated = ifStated('loads', load, 'disconnect');
     const wired = point?.kind === 'appliance' || point?.kind === 'spur';
@@ -29,13 +30,12 @@ export const separationChecks = (facts: CircuitFacts): Check[] =>
         title,
         rule: clause(job.pack, 'loadDisconnect'),
         fact: factOf('loads', load, 'disconnect'),
-        judge: (by) =>
-          by === 'none' ? [asFor(circuit.state), 'nothing in sight, and nothing that can be locked off'] : ['pass', SAID[by]],
+        judge: (by) => (by === 'none' ? [asFor(circuit.state), 'neither within sight nor lockable'] : ['pass', SAID[by]]),
       }),
     ];
   });
 const SAID = {
-  plug: 'by its plug',
-  'in-sight': 'by a switch in sight of it',
-  lockable: 'by a device that can be locked off',
+  plug: 'plug',
+  'in-sight': 'switch within sight',
+  lockable: 'lockable device',
 } as const;

@@ -32,24 +32,22 @@ function keptAlive({ job }: CircuitFacts, device: Device): Check[] {
   const dependent = ifEntered(residual.voltageDependent, `${path}.voltageDependent`, `whether ${name} needs the line voltage`);
   const earth = ifEntered(residual.functionalEarth, `${path}.functionalEarth`, `functional-earth lead of ${name}`);
   const rule = clause(job.pack, 'residualSupply');
-  const title = `${name} with its neutral lost`;
+  const title = `${name} without neutral`;
   const check = keyed('alive', id);
   const given = join(dependent.given, earth.given);
   if (earth.value === 'loose')
-    return [
-      ruled(check, title, 'stop', 'its functional-earth lead is loose: without the neutral ahead of it, it is dead', rule, given),
-    ];
+    return [ruled(check, title, 'stop', 'its functional-earth lead is loose: no protection if the neutral is lost', rule, given)];
   if (dependent.value !== true) return [];
   if (earth.value === undefined)
     return [unknownCheck(check, title, [{ path: `${path}.functionalEarth`, what: `functional-earth lead of ${name}` }])];
   return earth.value === 'landed'
-    ? [ruled(check, title, 'pass', 'its functional-earth lead keeps it alive', rule, given)]
+    ? [ruled(check, title, 'pass', 'works by its functional-earth lead', rule, given)]
     : [
         ruled(
           check,
           title,
           'caution',
-          'it needs line and neutral: without the neutral ahead of it, it is dead and its line live',
+          'needs line and neutral: no protection if the neutral ahead of it is lost, while the line stays live',
           rule,
           given,
         ),

@@ -36,7 +36,7 @@ export function touchedChecks(facts: CircuitFacts): Check[] {
   ];
   return places.flatMap(({ of, name, point, load }) => {
     const held = heldInTheWet(facts, load, point);
-    return held.value ? [judge(of, `${name}, held in the wet`, finest(facts, point, held))] : [];
+    return held.value ? [judge(of, `${name}, wet use`, finest(facts, point, held))] : [];
   });
 }
 
@@ -76,11 +76,11 @@ function finest(facts: CircuitFacts, point: Point | undefined, held: Known<boole
       because: () =>
         Number.isFinite(sensitivityA)
           ? fits(sensitivityA, PERSON_A)
-            ? `behind one of ${figure(milli(sensitivityA))} mA`
-            : `the finest ${word(facts.job.dialect, 'residualDevice')} ahead is one of ${figure(milli(sensitivityA))} mA: too coarse for wet skin`
+            ? `${word(facts.job.dialect, 'residualDevice')} of ${figure(milli(sensitivityA))} mA ahead`
+            : `most sensitive ${word(facts.job.dialect, 'residualDevice')} ahead ${figure(milli(sensitivityA))} mA: too high for wet skin`
           : `no ${word(facts.job.dialect, 'residualDevice')} covers it`,
       working: () => [
-        line('finest sensitivity ahead', 'of what covers it', `${figure(milli(sensitivityA))} mA`, TOUCHED_PRACTICE),
+        line('lowest sensitivity ahead', 'of what covers it', `${figure(milli(sensitivityA))} mA`, TOUCHED_PRACTICE),
         line('≤ 30 mA', `${figure(milli(sensitivityA))} ≤ ${milli(PERSON_A)}`, holds(sensitivityA, PERSON_A), TOUCHED_PRACTICE),
       ],
     };

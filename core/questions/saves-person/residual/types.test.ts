@@ -83,7 +83,7 @@ describe('smooth DC through a residual device', () => {
       ask(leakyHouse({ a: { dcLeakageMa: 2 }, b: { dcLeakageMa: 3.5 } }, switchOf('A')), 'saves-person', 'a'),
       'dc:',
     );
-    expect(two).toMatchObject({ demand: 5.5, limit: 6, because: 'a 2 mA, b 3.5 mA: type A works with that much' });
+    expect(two).toMatchObject({ demand: 5.5, limit: 6, because: 'a 2 mA, b 3.5 mA: type A still trips' });
     expect(two.working.map(({ values, result }) => [values, result])).toEqual([
       ['2 + 3.5', '5.5 mA'],
       ['5.5 ≤ 6', 'holds'],
@@ -95,7 +95,7 @@ describe('smooth DC through a residual device', () => {
   it('adds up over all circuits behind it, and is named on each of them', () => {
     const job = leakyHouse({ a: { dcLeakageMa: 3.5 }, b: { dcLeakageMa: 2.6 }, c: {} });
     for (const id of ['a', 'b', 'c']) expect(verdict(job, 'dc:rccb', id)).toBe('stop');
-    expect(check(ask(job, 'saves-person', 'c'), 'dc:').because).toContain('its core saturates');
+    expect(check(ask(job, 'saves-person', 'c'), 'dc:').because).toContain('saturates');
     job.loads.b = { ...job.loads.b!, dcLeakageMa: stated(2.5) };
     expect(verdict(job, 'dc:rccb', 'c')).toBe('pass');
   });
@@ -252,7 +252,7 @@ describe('a vehicle charger', () => {
       demand: 6,
       limit: 6,
       unit: 'mA',
-      because: 'a 6 mA: type A works with that much',
+      because: 'a 6 mA: type A still trips',
     });
     expect(verdict(charger({}), 'dc:rccb')).toBe('unknown');
     // Two of them come to more than a type A device works with.

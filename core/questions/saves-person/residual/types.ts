@@ -168,7 +168,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
     }
     if (leaker.load === undefined) {
       // The British let type AC serve fixed equipment alone; elsewhere it is the trade that knows better.
-      const why = `type AC at ${leaker.name}: what is plugged in may leak ${LEAKS['pulsating-dc']}`;
+      const why = `type AC at ${leaker.name}: plugged-in equipment may leak ${LEAKS['pulsating-dc']}`;
       if (rulesOf(facts.job.pack).acFixedOnly) return ruled(id, titleOf(device), 'stop', why, rule, given);
       caution = why;
       continue;
@@ -182,14 +182,14 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
       const why = cut.value.why === '' ? '' : `; ${cut.value.why}`;
       const makers = makersWord(facts, leaker.load, type.value);
       if (makers !== undefined) {
-        caution = `${leaker.name} rectifies between lines: by its maker's written word type ${makers} will do`;
+        caution = `${leaker.name} rectifies between lines: its maker permits type ${makers} in writing`;
         continue;
       }
       return ruled(
         id,
         titleOf(device),
         'stop',
-        `${leaker.name} can leak ${LEAKS[waveform.value]}, ${device.name} is type ${type.value}: fit type ${SEES[waveform.value]}${why}`,
+        `${leaker.name} may leak ${LEAKS[waveform.value]}, ${device.name} is type ${type.value}: fit type ${SEES[waveform.value]}${why}`,
         rule,
         join(given, cut.given),
       );
@@ -197,7 +197,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
   }
   if (missing.length > 0) return unknownCheck(id, titleOf(device), missing);
   if (caution !== undefined) return ruled(id, titleOf(device), 'caution', caution, rule, given);
-  return ruled(id, titleOf(device), 'pass', `type ${type.value} sees what ${seen.join(', ')} can leak`, rule, given);
+  return ruled(id, titleOf(device), 'pass', `type ${type.value} detects the leakage of ${seen.join(', ')}`, rule, given);
 }
 /**
  * What is left open of a load on several lines whose residual current its device sees: type F is made for a line and the neutral, and
@@ -231,7 +231,7 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
   const title = `Smooth DC through ${device.name}`;
   const rule = clause(facts.job.pack, 'residualDc');
   if (type.known && type.value === 'B')
-    return ruled(keyed('dc', device.id), title, 'pass', 'type B works with it', rule, type.given);
+    return ruled(keyed('dc', device.id), title, 'pass', 'type B: not affected', rule, type.given);
   const least = atLeastDc(facts.house, seated);
   const surely = map(type, (of) => !fits(least.value.sumA, DC_TOLERANCE_A[of]));
   const sum: Maybe<SmoothDc> = surely.known && surely.value ? least : smoothDcThrough(facts.house, seated);
@@ -246,11 +246,11 @@ function blindedCheck(facts: CircuitFacts, seated: Seated): Check {
       rule,
       because: () =>
         through.from.length === 0
-          ? 'nothing behind it leaks smooth DC'
+          ? 'no load behind it leaks smooth DC'
           : `${from}: ${
               !fits(milli(through.sumA), limit)
-                ? `its core saturates, and ${device.name} may open on no fault behind it any more`
-                : `type ${of} works with that much`
+                ? `saturates ${device.name}, which may trip on no fault behind it any more`
+                : `type ${of} still trips`
             }`,
       working: () => [
         line(
@@ -284,7 +284,7 @@ function directThroughClassA(facts: CircuitFacts, seated: Seated): Check[] {
       keyed('dc', seated.device.id),
       `Smooth DC through ${seated.device.name}`,
       'caution',
-      `${named.join(', ')} can leak smooth DC: what a class A device does then is not stated`,
+      `${named.join(', ')} may leak smooth DC: the behavior of a class A device is not stated`,
       CLASS_A_DC,
       shapes.reduce((sum, shape) => join(sum, shape.given), given),
     ),
