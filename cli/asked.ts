@@ -71,7 +71,7 @@ export function askedText(job: Job, study: Study, { answers, after, asked: rows,
   if (ask === undefined) return `${head}\n`;
   const lines = rows.map(
     ({ id, text, rows: many, settles, usual }, at) =>
-      `${String(at + 1).padStart(3)}. ${text} ${many > 1 ? `${many} rows, ` : ''}settles ${settles}${usual === null ? '' : `; usual: ${usual.join(', ')}`} [${id}]`,
+      `${String(at + 1).padStart(3)}. ${text} ${many > 1 ? `${many} rows, ` : ''}resolves ${settles}${usual === null ? '' : `; usual: ${usual.join(', ')}`} [${id}]`,
   );
   const open = askedOf(job, study).questions;
   const toFindOut = FINDERS.flatMap((by) => {

@@ -13,7 +13,7 @@ export const residualText = (devices: readonly ResidualGauge[], nuisance: readon
       const stands =
         worstMa === null || limits === null
           ? `not known: ${missing.map(({ what }) => what).join('; ')}`
-          : `${figure(worstMa)} mA of ${figure(limits.passMa)}, may open from ${figure(limits.fromMa)}`;
+          : `${figure(worstMa)} mA of ${figure(limits.passMa)}, may trip from ${figure(limits.fromMa)}`;
       const sources = [...parts]
         .sort((a, b) => b.mA - a.mA)
         .map((part) => `${part.name} ${figure(part.mA)}`)
@@ -27,7 +27,7 @@ export const residualText = (devices: readonly ResidualGauge[], nuisance: readon
               `         trips without a fault: ${chance.trips === 0 ? '< 0.01 %' : `${percent(chance.low)} to ${percent(chance.high)}`} of evenings, ${chance.trials} tried`,
             ]),
         ...(dc.from.length === 0 ? [] : [`         smooth DC, ${dc.verdict}: ${dc.because}`]),
-        `         opens: ${dark.rooms.length} rooms, ${dark.circuits.length} circuits${[...dark.safety, ...dark.mustStayOn].map((each) => `; ${each} is lost`).join('')}`,
+        `         opens: ${dark.rooms.length} rooms, ${dark.circuits.length} circuits${[...dark.safety, ...dark.mustStayOn].map((each) => `; ${each} goes off`).join('')}`,
         ...[half, alive].filter((each) => each !== '').map((each) => `         ${each}`),
       ];
     }),

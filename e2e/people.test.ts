@@ -151,9 +151,7 @@ describe('residual devices', () => {
     const page = await devices('skerry-light');
     await expect.poll(() => text(page, '[data-device=rcd1]')).toMatch(/9\.39 mA of 9/);
     await page.waitForFunction(() => document.querySelector('[data-device=rcd1]')?.textContent?.includes('< 0.01 % of evenings'));
-    await expect
-      .poll(() => text(page, '[data-testid=direct-path]'))
-      .toMatch(/9 mA smooth DC of 6[\s\S]*blinded[\s\S]*saturates/);
+    await expect.poll(() => text(page, '[data-testid=direct-path]')).toMatch(/9 mA smooth DC of 6[\s\S]*blinded[\s\S]*saturates/);
     await press(page, '[data-testid=mends]', 'Apply');
     await verdict(page, 'head', 'caution');
     await page.waitForFunction(() => document.querySelector('[data-testid=direct-path]')?.textContent?.includes('works'));

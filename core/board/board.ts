@@ -222,7 +222,7 @@ function mainOf({ job, circuit }: CircuitFacts, board: Board, devices: readonly 
   // Whether the NEC of 2023 still lets a building have more than one in one enclosure is not known for sure here.
   const doubtful = building && count > 1 && heldBy(job.pack, { 'nec-2017': false, 'nec-2023': true }) === true;
   if (count === 0) return [...checks, unknownCheck(id, title, [{ path: `boards.${board.id}`, what: `a main of ${board.name}` }])];
-  const because = own.length > 0 ? `${count} in it` : `no main: ${count} devices`;
+  const because = own.length > 0 ? `${count} in it` : `no main: ${count} device${count === 1 ? '' : 's'}`;
   return [
     ...checks,
     ruled(

@@ -38,7 +38,7 @@ export function readCurve(text: string): Typed<Point[]> {
     if (cells.length !== 3 || currentA === undefined || fastS === undefined || slowS === undefined)
       return {
         ok: false,
-        message: `line ${at + 1}, "${line.trim().slice(0, 40)}": wants ${CURVE_HEADS.join(', ')}, as 20,1000,3600`,
+        message: `line ${at + 1}, "${line.trim().slice(0, 40)}": give ${CURVE_HEADS.join(', ')}, as 20,1000,3600`,
       };
     points.push({ currentA, fastS, slowS });
   }

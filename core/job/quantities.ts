@@ -51,7 +51,7 @@ export const QUANTITIES = {
   },
   InBehind: {
     ...trades(['Σ In behind', 'sum of the rated currents behind it'], ['Σ ratings', 'sum of the ratings behind it']),
-    is: 'Ratings of the overcurrent devices on the load side, added up on the fullest line.',
+    is: 'Ratings of the overcurrent devices on the load side, added up on the line with the highest load.',
     clauses: { iec: '536.4.3', nec: '408.30' },
   },
   InA: {
@@ -130,7 +130,7 @@ export const QUANTITIES = {
   },
   IN: {
     ...trades(['IN', 'current in the neutral'], ['unbalanced load', 'load on the neutral']),
-    is: 'What may flow in the neutral: all of the fullest line, and its harmonics.',
+    is: 'What may flow in the neutral: the maximum unbalanced load, and its harmonics.',
     clauses: { iec: '524.2', nec: '220.61' },
   },
   IzN: {
@@ -145,7 +145,7 @@ export const QUANTITIES = {
   },
   I2t: {
     ...both('I²t', 'heat let through'),
-    is: 'Current squared times the time it flows: what a device lets through until a fault is cut off.',
+    is: 'Current squared times the time it flows: the let-through of a device until a fault is cut off.',
     clauses: { iec: '434.5.2', nec: '110.10' },
   },
   k2S2: {

@@ -184,7 +184,7 @@ function summed(
   sized: readonly Sized[],
 ): ContinuousCurrent {
   const [most, all] = [sumOf(factored, share), sumOf(whole, share)];
-  const where = most.line === undefined ? '' : ` on ${most.line}, the fullest`;
+  const where = most.line === undefined ? '' : ` on ${most.line} (highest)`;
   return {
     factoredA: most.mostA,
     wholeA: all.mostA,

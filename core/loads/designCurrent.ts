@@ -146,7 +146,7 @@ function ofBelow(
   return map(all({ asked, share: circuitShare(job, circuit, below.length) }), ({ asked: each, share }) => {
     const parts = each.map(({ ibA, atLeast, lines }): Part => partOf(ibA, atLeast, lines));
     const sum = sumOf(parts, share);
-    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line} (highest)`;
     return {
       ibA: sum.mostA,
       atLeast: atLeastOf(sum),
@@ -196,7 +196,7 @@ function ofLoads(job: Job, circuit: Circuit, loads: readonly Load[], poles: Mayb
     const cosPhi = most.every((one) => one.cosPhi !== undefined)
       ? most.reduce((amount, one) => amount + one.currentA * (one.cosPhi ?? 0), 0) / total
       : undefined;
-    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line} (highest)`;
     return {
       ibA: sum.mostA,
       atLeast: atLeastOf(sum),

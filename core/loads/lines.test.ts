@@ -75,7 +75,7 @@ describe('the lines a load hangs on', () => {
 
   it('say so in the working, and put current on the neutral', () => {
     const found = design(split, [load('toaster', 1500, 'L1'), load('lamp', 300, 'L2')], shared);
-    expect(found.known && found.value).toMatchObject({ uneven: true, formula: 'Ib = Σ I on L1, the fullest' });
+    expect(found.known && found.value).toMatchObject({ uneven: true, formula: 'Ib = Σ I on L1 (highest)' });
     const even = design(split, [load('heater', 9600, 'all')], shared, 'fixed');
     expect(even.known && even.value).toMatchObject({ uneven: false, formula: 'Ib = Σ I' });
   });

@@ -148,7 +148,10 @@ describe('source states', () => {
       safetyService: true,
     };
     job.circuits.d = { ...job.circuits.c!, id: 'd', order: 'd' };
-    expect(under('B', 16)).toMatchObject({ verdict: 'stop', because: expect.stringContaining('Escape light loses supply (Island)') });
+    expect(under('B', 16)).toMatchObject({
+      verdict: 'stop',
+      because: expect.stringContaining('Escape light loses supply (Island)'),
+    });
     expect(under('C', 100).verdict).toBe('pass');
     job.devices.lead = device('lead', 'lead', rcbo({}, 0.03));
     expect(check(ask(job, 'only-one-trips', 'c'), 'residual:c-device:lead')).toMatchObject({ verdict: 'stop' });

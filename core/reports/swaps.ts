@@ -41,7 +41,7 @@ export interface SwapsStudy {
 /** Readings that say nothing any more once another device stands there. */
 const RETAKEN: ReadonlySet<string> = new Set(['zs', 'pefc', 'rcd-half', 'rcd-one', 'rcd-five', 'rcd-button', 'functional']);
 const RESET = 'closes again by hand, as often as it trips';
-const REPLACED = 'wants a new link of the same rating: a wrong one fits as well';
+const REPLACED = 'needs a new link of the same rating: another would fit as well';
 
 /**
  * What other curves, or a fuse in the place of a breaker, would allow: greatest loop, longest cable, energy let through.

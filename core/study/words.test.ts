@@ -8,6 +8,10 @@ const WHOLE = /\S/;
 /** Sizes by their gauge, a ratio by its two values, what is compared by yes or no, a share of an area, an estimate by its bounds. */
 const OTHERWISE = /^(grounding|bonding|egc|electrode|residual|voltage|outlets|raceway-fill|nuisance|bus)\b/;
 
+/** How nobody on a site says it. */
+const NOT_SAID =
+  /\b(for ever|surely|comes? home|hangs?|lands?|lets? (pass|through)|made for|asked for|wants?|where the supply comes in|on its way|the greater|bears?|stands?|sees?|the fullest|1 \w+s behind)\b/;
+
 describe('everything a study says is said in words', () => {
   it.each(JOBS.map((job, index) => [`${index} ${job.name}`, job] as const))('%s', (_, job) => {
     for (const study of studyJob(job).circuits) {
@@ -19,6 +23,7 @@ describe('everything a study says is said in words', () => {
           // Where its figures say it all there are no words beside them.
           expect(`${check.figures === null ? '' : 'figures'}${check.because}`, at).toMatch(WHOLE);
           expect(check.title, at).toMatch(WHOLE);
+          expect(`${check.title}: ${check.because}`, at).not.toMatch(NOT_SAID);
           if (check.demand !== null) expect(check.rule, at).toMatch(WHOLE);
           for (const line of check.working) {
             for (const part of [line.formula, line.result, line.source]) expect(part, at).toMatch(WHOLE);

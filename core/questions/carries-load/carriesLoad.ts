@@ -151,7 +151,7 @@ function groupCarries(facts: CircuitFacts, seated: Seated): Check {
   });
   const comparison = map(parts, ({ behind: { sum, share, each }, ratedA, factor }): Comparison => {
     const limit = ratedA * factor;
-    const where = sum.line === undefined ? '' : ` on ${sum.line}, the fullest`;
+    const where = sum.line === undefined ? '' : ` on ${sum.line} (highest)`;
     const of = share.kind === 'stated' ? ` · ${share.share}` : '';
     return {
       demand: sum.mostA,

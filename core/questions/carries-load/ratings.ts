@@ -229,7 +229,7 @@ export function residualSwitchRating(facts: CircuitFacts, seated: Seated): Check
     const byBehind: Maybe<Through> = map(behind, ({ mostA, count }) => ({
       demand: mostA,
       quantity: 'InBehind',
-      what: `${count} devices behind, added up${facts.system === 1 ? '' : ' on the fullest line'}`,
+      what: `${count} device${count === 1 ? '' : 's'} behind, added up${facts.system === 1 ? '' : ' on the highest phase'}`,
     }));
     const ways = [byAhead, byBehind];
     const better =

@@ -91,7 +91,10 @@ function tripAgainst(
     unit: 'A',
     of: ['I2', 'Iz145'],
     rule,
-    because: () => (fits(i2A, limit) ? '' : `${device.name} may carry an overload that ${name} does not bear`),
+    because: () =>
+      fits(i2A, limit)
+        ? ''
+        : `${device.name} may not trip on an overload that overheats ${name}: fit a smaller device or a larger cable`,
     working: () => [
       line('I2', `conventional tripping current of ${device.name}`, `${figure(i2A)} A`, source),
       line('I2 ≤ 1.45 Iz', `${figure(i2A)} ≤ 1.45 · ${figure(izA)} = ${figure(limit)}`, holds(i2A, limit), rule),

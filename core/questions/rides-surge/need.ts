@@ -113,7 +113,7 @@ function british(facts: CircuitFacts, origin: Origin): Maybe<Need> {
   return andThen(factOf('origins', origin, 'surgeCosts'), (costs) => {
     if (costs !== 'no-more') return known(yes(`overvoltage could cost ${COSTS[costs]}`));
     return map(applies(DECLINED, origin), (relaxation) =>
-      relaxation.applies ? no('declined in writing by who bears the damage') : yes('not declined by who bears the damage'),
+      relaxation.applies ? no('declined in writing by the owner') : yes('not declined in writing by the owner'),
     );
   });
 }

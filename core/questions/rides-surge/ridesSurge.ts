@@ -163,8 +163,7 @@ function levelChecks(facts: CircuitFacts, stages: readonly SurgeStage[]): Check[
   const { circuit, job } = facts;
   if (circuit.kind !== 'final') return [];
   const last = stages.filter((stage) => isGood(stage) && reaches(facts, stage)).at(-1);
-  if (last === undefined)
-    return stages.length > 0 ? [] : [notApplicable(keyed('surge-level'), LEVEL, 'no surge device is on its way')];
+  if (last === undefined) return stages.length > 0 ? [] : [notApplicable(keyed('surge-level'), LEVEL, 'no SPD ahead')];
   const nec = job.dialect === 'nec';
   const rule = clause(job.pack, 'surgeLevel');
   const stands = withstand(facts);

@@ -11,7 +11,7 @@ export function staysOn(facts: CircuitFacts): Answer {
   const checks = [...inrushChecks(facts), ...standingChecks(facts), ...mustStayChecks(facts)];
   if (checks.length > 0) return answer('stays-on', checks);
   const why = facts.own.some(isOvercurrent)
-    ? `what it feeds is judged circuit by circuit, and no ${facts.job.dialect === 'nec' ? 'ground-fault' : 'residual'} device is on its way`
+    ? `its circuits are judged one by one, and no ${facts.job.dialect === 'nec' ? 'ground-fault device' : 'RCD'} is ahead`
     : 'no device of its own opens it';
   return answer('stays-on', [notApplicable(keyed('stays'), 'Stays on', why)]);
 }

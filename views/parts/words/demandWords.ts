@@ -7,7 +7,7 @@ export const METHOD_WORDS: Readonly<Record<ShownCalculation['method'], string>> 
   optional: '220.82, optional',
   existing: '220.83, existing',
   metered: '220.87, metered',
-  diversity: 'circuits × diversity on the fullest line, common practice',
+  diversity: 'circuits × diversity on the highest phase, common practice',
 };
 
 /** A figure of a calculation: whole volt-amperes, amperes to three digits. */

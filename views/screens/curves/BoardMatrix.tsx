@@ -71,8 +71,8 @@ function Matrix({ study: { upstream, downstream, pairs }, place }: { study: Sele
 const RESIDUAL_WORDS = {
   pass: 'total',
   'not-applicable': 'total',
-  caution: 'both may open',
-  stop: 'both may open',
+  caution: 'both may trip',
+  stop: 'both may trip',
   unknown: 'not known',
 } as const;
 

@@ -98,7 +98,7 @@ export function CurvesChart({
 
 const WHAT: Readonly<Record<CurvesMode, string>> = {
   time: 'Move over the chart, or press the arrow keys on it, to read every band at a current',
-  energy: 'Most each lets through of a fault; dashed what is customary',
+  energy: 'Maximum let-through energy of each; dashed typical',
   residual: 'Residual parts on the way of the circuit: current that does not come back, and by when they have opened',
   arc: 'Arc-fault parts on the way of the circuit: current of a series arc, and by when they have opened',
 };
@@ -184,9 +184,9 @@ function Guide({ energy }: { energy: boolean }) {
       ]
     : [
         'Across: current. Up: how long it flows. Each thick step of both scales is ten times the one before.',
-        'Left of a band the device holds. Inside it may open. Right of it, it has opened: that side is what you can rely on.',
+        'Left of a band the device holds. Inside it may trip. Right of it, it has opened: that side is what you can rely on.',
         'A slope is heat, slower the smaller the overload; the drop at the right is the instantaneous part.',
-        'Two bands that do not touch: only the left one opens. The ring marks where they come nearest; right of the first overlap both may open.',
+        'Two bands that do not touch: only the left one trips. The ring marks where they come nearest; right of the first overlap both may trip.',
         'A device must be right of a black disc (an inrush or a start) and left of the dotted line (what the cable takes).',
       ];
   return (

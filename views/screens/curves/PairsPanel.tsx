@@ -103,7 +103,7 @@ function Swaps({ circuitId }: { circuitId: string }) {
                 <span className="block text-quiet">cable to {showLength(swap.lengthM, job.dialect)}</span>
               )}
               {swap.energyA2s !== null && (
-                <span className="block text-quiet">lets through up to {Math.round(swap.energyA2s).toLocaleString('en')} A²s</span>
+                <span className="block text-quiet">let-through up to {Math.round(swap.energyA2s).toLocaleString('en')} A²s</span>
               )}
               <span className="block text-quiet">{swap.after}</span>
               <span className="block text-quiet">

@@ -18,7 +18,7 @@ export function ProtectionOptions({ circuitId }: { circuitId: string }) {
       <p className="mb-1 text-[13px] text-quiet">
         {options === undefined
           ? `trying: ${far?.done ?? 0} of ${far?.of ?? '…'}`
-          : 'each tried on the whole job; press one for what it wants'}
+          : 'each tried on the whole job; press one for its conditions'}
       </p>
       {options !== undefined && (
         <>

@@ -74,7 +74,9 @@ export function metAt(
     case 'not-hanging':
       return ofPoint(place, (point) =>
         map(all({ hanging: factOf('points', point, 'hanging'), heightM: ifStated('points', point, 'heightM') }), (read) =>
-          read.hanging && (read.heightM ?? 0) <= OVER_A_TUB_M ? no('it hangs') : yes(read.hanging ? 'hangs above it' : 'fixed'),
+          read.hanging && (read.heightM ?? 0) <= OVER_A_TUB_M
+            ? no('hanging luminaire')
+            : yes(read.hanging ? 'above that height' : 'fixed'),
         ),
       );
     case 'own-circuit':

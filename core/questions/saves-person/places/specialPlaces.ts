@@ -91,8 +91,8 @@ const SPECIAL: readonly Special[] = [
     title: 'Premises that are no household',
     is: premises('care', 'student'),
     rules: {
-      nec: '210.12(C), (D), 210.60, 406.12, article 517: guest rooms, dormitories and patient care beyond what a dwelling is asked for',
-      iec: '422.2, 560, 710, 718: ways of escape, safety services and medical places beyond what a household is asked for',
+      nec: '210.12(C), (D), 210.60, 406.12, article 517: guest rooms, dormitories and patient care beyond the rules of a dwelling',
+      iec: '422.2, 560, 710, 718: ways of escape, safety services and medical places beyond the rules of a household',
     },
   },
   {

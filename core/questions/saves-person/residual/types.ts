@@ -145,7 +145,7 @@ function seenCheck(facts: CircuitFacts, device: Device, leakers: readonly Leaker
   if (!type.known) return unknownCheck(id, titleOf(device), type.missing);
   let given = type.given;
   // The highest type sees everything.
-  if (type.value === 'B') return ruled(id, titleOf(device), 'pass', 'type B sees every residual current', rule, given);
+  if (type.value === 'B') return ruled(id, titleOf(device), 'pass', 'type B detects every residual current', rule, given);
   const missing: Missing[] = [];
   let caution: string | undefined;
   const seen: string[] = [];

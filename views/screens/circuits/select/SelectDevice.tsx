@@ -203,7 +203,9 @@ function Compared({
     <div className="grid gap-3 p-3">
       <h2 className="font-semibold text-[19px] leading-tight" data-testid="chosen">
         {chosen.name} {chosen.besides}
-        {!stands && fewer > 0 && <span className="block text-[15px]">settles {fewer === 1 ? 'one stop' : `${fewer} stops`}</span>}
+        {!stands && fewer > 0 && (
+          <span className="block text-[15px]">resolves {fewer === 1 ? 'one stop' : `${fewer} stops`}</span>
+        )}
         {!stands && fewer < 0 && (
           <span className="block text-[15px] text-stop">{-fewer === 1 ? 'one stop' : `${-fewer} stops`} more</span>
         )}

@@ -125,7 +125,7 @@ function Dark({ gauge: { dark } }: { gauge: ResidualGauge }) {
       <p className="text-quiet">{dark.circuits.map(({ name }) => name).join(', ')}</p>
       {[...dark.safety, ...dark.mustStayOn].map((name) => (
         <p key={name} className="flex items-center gap-2">
-          <VerdictMark kind={dark.safety.includes(name) ? 'stop' : 'caution'} /> {name} is lost with it
+          <VerdictMark kind={dark.safety.includes(name) ? 'stop' : 'caution'} /> {name} goes off with it
         </p>
       ))}
     </section>

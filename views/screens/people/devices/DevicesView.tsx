@@ -96,7 +96,7 @@ function Gauges({ devices, chosen }: { devices: readonly ResidualGauge[]; chosen
           <span className="inline-block h-4 w-[2px] bg-ink" /> permitted
         </span>
         <span className="inline-flex items-center gap-1.5">
-          <span className="may-open inline-block h-3 w-5 rounded-sm" /> may open here
+          <span className="may-open inline-block h-3 w-5 rounded-sm" /> may trip here
         </span>
         {devices.some(({ limits }) => limits?.observedMa !== null) && (
           <span className="inline-flex items-center gap-1.5">
