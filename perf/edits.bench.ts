@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { coordinated } from '../core/fixes/coordinate';
 import { triedFixes } from '../core/fixes/fixes';
 import { COLLECTIONS } from '../core/job/collections';
 import { jobFileText } from '../core/job/jobFile';
@@ -95,6 +96,22 @@ function fixFigures(): Figure[] {
   ];
 }
 
+/** Devices and sizes of many circuits together, each by itself and in groups behind residual devices. */
+const coordinateFigures = (): Figure[] =>
+  (['apart', 'groups'] as Hanging[]).map((hanging) => {
+    const job = grownHouse(40, hanging);
+    const study = studyJob(job);
+    const ms = spanOf(() => {
+      if (coordinated(job, study).command === null) throw new Error('nothing was found better');
+    });
+    return {
+      what: `40 circuits ${hanging} coordinated`,
+      measured: `${(ms / 1000).toFixed(1)} s`,
+      wanted: 'under 5 s',
+      ok: ms < 5000,
+    };
+  });
+
 /** How the cost of a first study grows with the circuits, as a power of their number. */
 function growthFigures(): Figure[] {
   return (['apart', 'groups', 'one'] as Hanging[]).map((hanging) => {
@@ -149,6 +166,7 @@ export async function editsFigures(): Promise<Figure[]> {
     ...editFigures('kiln-house'),
     ...editFigures('skerry-light'),
     ...fixFigures(),
+    ...coordinateFigures(),
     ...growthFigures(),
     await largestFigure(),
     commandLine(),

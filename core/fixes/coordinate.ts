@@ -8,7 +8,7 @@ import { type Mark, rankOf, type Verdict } from '../judging/answer';
 import { saidOf } from '../judging/figures';
 import type { Progress } from '../study/progress';
 import { type Counts, openStudy, type Study, studyJob, verdictIn } from '../study/study';
-import { sizes } from './cableCandidates';
+import { segmentsOf, sizes } from './cableCandidates';
 import { CABLE } from './candidate';
 import { type Change, changes } from './fixes';
 import { priceOf } from './pricing';
@@ -240,6 +240,79 @@ function ownAnswers(
 }
 const OF_CABLE: ReadonlySet<QuestionId> = new Set(CABLE);
 
+/** What a circuit and its device are, ids, names and lengths aside. */
+function kindOf(job: Job, circuitId: string): string {
+  const { use, topology, state } = job.circuits[circuitId]!;
+  const cables = segmentsOf(job, circuitId).map(({ lineSize, protectiveSize, method, construction }) => [
+    lineSize?.value,
+    protectiveSize?.value,
+    method?.value,
+    construction,
+  ]);
+  return JSON.stringify([use, topology, state, startOf(job, circuitId)?.settings, cables]);
+}
+const metresOf = (job: Job, circuitId: string): number =>
+  segmentsOf(job, circuitId).reduce((sum, { lengthM }) => sum + (lengthM?.value ?? 0), 0);
+const shortestFirst = (job: Job, ids: readonly string[]): string[] => {
+  const metres = new Map(ids.map((id) => [id, metresOf(job, id)]));
+  return [...ids].sort((a, b) => metres.get(a)! - metres.get(b)!);
+};
+
+/**
+ * What a circuit may become by its own answers, the best first and no more than are tried on the whole job.
+ * @param guide how one like it and no longer is ranked. Where as many of those come to as much here, the rest need not be tried.
+ */
+function* rankedAlone(
+  job: Job,
+  begun: Study,
+  id: string,
+  options: readonly Option[],
+  guide: readonly Ranked[] | undefined,
+): Generator<undefined, readonly Ranked[]> {
+  const of = new Map<Option, OwnAnswers | 'worse' | 'carries'>();
+  const tryOne = (option: Option) => {
+    const own = of.get(option) ?? ownAnswers(withAll(job, new Map([[id, option]])), begun, begun, id, option);
+    of.set(option, own);
+    return own;
+  };
+  const best = guide?.[0]?.counts;
+  const asGuided = guide?.flatMap(({ option }) => options.find((each) => saysOf(each) === saysOf(option)) ?? []) ?? [];
+  for (const option of asGuided) {
+    tryOne(option);
+    yield;
+  }
+  const asGood = [...of.values()].filter((own) => typeof own === 'object' && best !== undefined && !lessThan(best, own.counts));
+  if (asGuided.length === 0 || asGood.length < asGuided.length)
+    for (const fitted of options.filter((option) => option.fitted === undefined)) {
+      const own = tryOne(fitted);
+      yield;
+      // A larger cable carries no more through a device that carries too little, and betters nothing where the cable is in order.
+      if (own === 'carries' || (typeof own === 'object' && !own.cable)) continue;
+      const larger = options.filter((option) => option.fitted === fitted);
+      const largest = larger.at(-1);
+      if (largest === undefined) continue;
+      const most = tryOne(largest);
+      yield;
+      const isAsMost = (each: OwnAnswers | 'worse' | 'carries') =>
+        typeof most === 'object' && typeof each === 'object' && !lessThan(most.counts, each.counts);
+      // What the largest does not better, no other does; what is as good as the largest, the next does not better.
+      if (isAsMost(own)) continue;
+      for (const option of larger.slice(0, -1)) {
+        const found = tryOne(option);
+        yield;
+        if (isAsMost(found)) break;
+      }
+    }
+  const alone = options.flatMap((option): Ranked[] => {
+    const own = of.get(option);
+    return typeof own !== 'object' || option.command === undefined
+      ? []
+      : [{ option, counts: own.counts, price: priceOfAll(job, [option]) ?? NO_PRICE }];
+  });
+  return alone.sort((a, b) => compared(rankedBy(a), rankedBy(b))).slice(0, WHOLE);
+}
+const saysOf = ({ says }: Option): string => says.join();
+
 /**
  * The same a choice at a time, so that whoever waits for something else can have it in between, or leave.
  * @param exactUpTo so many combinations are all tried
@@ -255,31 +328,34 @@ export function* tryCoordinate(
   let tried = 0;
   let at: Chosen = { job, study: begun, options: new Map() };
   const merit = ({ study, options: of }: Chosen): Merit => meritOf(study, priceOfAll(job, [...of.values()]), of.size);
-  /** Best counts of each circuit taken alone. */
-  const alone = new Map<string, readonly number[]>();
   const open = units.filter((id) => begun.circuits.find(({ circuitId }) => circuitId === id)!.verdicts.some(isOpen));
-  const best = new Map<string, Option[]>();
-  for (const [index, id] of open.entries()) {
-    const ranked: Ranked[] = [];
-    const of = new Map<Option | undefined, OwnAnswers | 'worse' | 'carries'>();
-    for (const option of options.get(id)!) {
-      // A larger cable carries no more through a device that carries too little, and betters nothing where the cable is in order.
-      const fitted = of.get(option.fitted);
-      if (option.fitted !== undefined && (fitted === 'carries' || (typeof fitted === 'object' && !fitted.cable))) continue;
-      yield { done: index, of: open.length + 1 };
-      const own = ownAnswers(withAll(job, new Map([[id, option]])), begun, begun, id, option);
-      of.set(option, own);
+  /** What each circuit may become, the best of it alone first. */
+  const ranked = new Map<string, readonly Ranked[]>();
+  /** How the shortest of circuits that are alike is ranked: the others are tried in that order, and rarely to its end. */
+  const guides = new Map<string, readonly Ranked[]>();
+  let done = 0;
+  for (const id of shortestFirst(job, open)) {
+    const guide = guides.get(kindOf(job, id));
+    const found = rankedAlone(job, begun, id, options.get(id)!, guide);
+    for (;;) {
+      const step = found.next();
+      if (step.done === true) {
+        ranked.set(id, step.value);
+        if (guide === undefined) guides.set(kindOf(job, id), step.value);
+        break;
+      }
       tried += 1;
-      if (typeof own === 'object' && option.command !== undefined)
-        ranked.push({ option, counts: own.counts, price: priceOfAll(job, [option]) ?? NO_PRICE });
+      yield { done, of: 2 * open.length };
     }
-    ranked.sort((a, b) => compared(rankedBy(a), rankedBy(b)));
-    if (ranked[0] !== undefined) alone.set(id, ranked[0].counts);
-    best.set(
-      id,
-      ranked.slice(0, WHOLE).map(({ option }) => option),
-    );
+    done += 1;
   }
+  /** Whether some choice of a circuit, alone, comes to more than its answers do now, or as much for less. */
+  const hopeful = (id: string): boolean => {
+    const [first] = ranked.get(id)!;
+    if (first === undefined || first.option === at.options.get(id)) return false;
+    const has = countsOf(at.study, id);
+    return at.options.has(id) ? !lessThan(has, first.counts) : lessThan(first.counts, has);
+  };
   for (let pass = 0; pass < PASSES; pass++) {
     let better = false;
     const take = (chosen: ReadonlyMap<string, Option>): boolean => {
@@ -291,13 +367,15 @@ export function* tryCoordinate(
       better = true;
       return true;
     };
-    for (const id of open) {
-      yield { done: open.length, of: open.length + 1 };
+    for (const [index, id] of open.entries()) {
+      // Neither alone nor beside the others it comes to more than what it has.
+      if (!hopeful(id)) continue;
+      yield { done: open.length + (pass === 0 ? index : open.length - 1), of: 2 * open.length, stops: at.study.counts.stop };
       const others = new Map(at.options);
       others.delete(id);
       // What was there may do as well beside what others became.
       if (at.options.has(id)) take(others);
-      for (const option of best.get(id)!) if (option !== at.options.get(id) && take(new Map(others).set(id, option))) break;
+      for (const { option } of ranked.get(id)!) if (option !== at.options.get(id) && take(new Map(others).set(id, option))) break;
     }
     if (!better) break;
   }
@@ -306,14 +384,20 @@ export function* tryCoordinate(
   if (exact && units.length > 0)
     for (const each of product(units.map((id) => options.get(id)!.map((option) => [id, option] as const)))) {
       const chosen = new Map(each.filter(([, { command }]) => command !== undefined));
-      yield { done: open.length, of: open.length + 1 };
+      yield { done: 2 * open.length, of: 2 * open.length, stops: at.study.counts.stop };
       tried += 1;
       const next = withAll(job, chosen);
       const study = studyJob(next, begun);
       const found = { job: next, study, options: chosen };
       if (worsensNothing(begun, study) && protectsStill(begun, study, chosen) && lessThan(merit(found), merit(at))) at = found;
     }
-  return resultOf(job, begun, at, units, { tried, exact, alone, options });
+  return resultOf(job, begun, at, units, { tried, exact, ranked, options });
+}
+
+/** Stops, unknowns and cautions a circuit has. */
+function countsOf(study: Study, id: string): readonly number[] {
+  const { verdicts } = study.circuits.find(({ circuitId }) => circuitId === id)!;
+  return (['stop', 'unknown', 'caution'] as const).map((kind) => verdicts.filter((each) => each === kind).length);
 }
 
 const compared = (a: readonly number[], b: readonly number[]): number => (lessThan(a, b) ? -1 : lessThan(b, a) ? 1 : 0);
@@ -339,7 +423,7 @@ function* product<T>(lists: readonly (readonly T[])[]): Generator<T[]> {
 interface Searched {
   tried: number;
   exact: boolean;
-  alone: ReadonlyMap<string, readonly number[]>;
+  ranked: ReadonlyMap<string, readonly Ranked[]>;
   options: ReadonlyMap<string, readonly Option[]>;
 }
 
@@ -384,7 +468,7 @@ function resultOf(job: Job, begun: Study, at: Chosen, units: readonly string[], 
       ),
     ),
     exact: searched.exact,
-    gap: searched.exact ? 0 : gapOf(is, units, searched.alone),
+    gap: searched.exact ? 0 : gapOf(is, units, searched.ranked),
     tried: searched.tried,
   };
 }
@@ -393,10 +477,10 @@ function resultOf(job: Job, begun: Study, at: Chosen, units: readonly string[], 
 function gapOf(
   is: ReadonlyMap<string, { verdicts: readonly Verdict[] }>,
   units: readonly string[],
-  alone: ReadonlyMap<string, readonly number[]>,
+  ranked: ReadonlyMap<string, readonly Ranked[]>,
 ): number {
   return units.reduce((sum, id) => {
-    const best = alone.get(id);
+    const best = ranked.get(id)?.[0]?.counts;
     if (best === undefined) return sum;
     const has = (verdict: Verdict): number => is.get(id)!.verdicts.filter((each) => each === verdict).length;
     return sum + Math.max(0, has('stop') - best[0]!) + Math.max(0, has('unknown') - best[1]!);

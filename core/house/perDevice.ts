@@ -1,5 +1,11 @@
 import { alike } from '../cells/alike';
-import { HOUSE, type House, type Seated } from './facts';
+import { type CircuitFacts, HOUSE, type House, type Seated } from './facts';
+
+/** What is read of a circuit, made again only where something it rests on has changed, and the one before where it comes to the same. */
+export function ofCircuit<T>(name: string, make: (facts: CircuitFacts) => T): (facts: CircuitFacts) => T {
+  const made = HOUSE.cell(name, (house: House, id) => make(house.factsOf(id)), alike);
+  return ({ house, circuit }) => made(house, circuit.id);
+}
 
 /**
  * What is worked out of a device as it is seated, worked out once a study. A group device is one however many circuits hang behind it:

@@ -2,4 +2,6 @@
 export interface Progress {
   done: number;
   of: number;
+  /** Stops of the best that was found so far, where one is looked for. */
+  stops?: number;
 }

@@ -7,7 +7,8 @@ import { type CheckName, keyed } from '../../../judging/keys';
 import { clause } from '../../../rules/clauses';
 import type { AskKind } from '../../../rules/requirements/row';
 import { contactChecks } from '../../contacts';
-import { citedBy, feedsOutlets, type Outcome, outcomesOf } from './outcome';
+import { citedBy, type Outcome, outcomesOf } from './outcome';
+import { feedsOutlets } from './wanted';
 
 /** What is asked for, in the words of a dialect. */
 export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>> = {

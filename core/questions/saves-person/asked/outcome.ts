@@ -19,8 +19,7 @@ import type { AskKind, Asks } from '../../../rules/requirements/row';
 import { cite, type Source } from '../../../tables/source';
 import { cordGives, type Met, metAt } from './met';
 import type { Place } from './outletFacts';
-import { cableOf, placesOf } from './place';
-import { type Demand, demandsAt, restsOn, SCHEDULE_ROW, type Wanted } from './wanted';
+import { type Demand, demandsOf, restsOn, SCHEDULE_ROW, type Wanted } from './wanted';
 
 /** What came of one kind of demand at one place. */
 export interface Outcome {
@@ -50,17 +49,9 @@ const assumedIn = (given: Givens): string =>
 /** What 240.24(A) has as the top of what a hand reaches, m: 6 ft 7 in. */
 const REACH_M = 2.0066;
 
-/** A final circuit, or another that somebody drew an outlet on. */
-export const feedsOutlets = ({ circuit, house }: CircuitFacts): boolean =>
-  circuit.kind === 'final' || house.pointsOf(circuit.id).length > 0;
-
 /** Every outcome of a circuit, place by place. */
-export function outcomesOf(facts: CircuitFacts): Outcome[] {
-  // Outlets on a feeder or a service are asked for what any others are.
-  // Of one without it is the cable: it lies in the wall as any other.
-  const places = feedsOutlets(facts) ? placesOf(facts) : facts.circuit.kind === 'distribution' ? [cableOf(facts)] : [];
-  return places.flatMap((place) => demandsAt(facts, place).map((demand) => outcomeOf(facts, place, demand)));
-}
+export const outcomesOf = (facts: CircuitFacts): Outcome[] =>
+  demandsOf(facts).flatMap(({ place, demands }) => demands.map((demand) => outcomeOf(facts, place, demand)));
 
 /** What is common to all that may come of a demand at a place. */
 type Base = Pick<Outcome, 'place' | 'kind' | 'asks' | 'rows' | 'rule' | 'asked'>;

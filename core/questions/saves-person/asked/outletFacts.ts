@@ -2,6 +2,7 @@ import { sameItems } from '../../../cells/alike';
 import { ratedCurrent } from '../../../devices/bands';
 import { CONTACTS } from '../../../facts/configurations';
 import type { CircuitFacts } from '../../../house/facts';
+import { ofCircuit } from '../../../house/perDevice';
 import { andThen, type Known, known, lacks, list, type Maybe, map, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Load, Point, Room } from '../../../job/sealed';
@@ -71,11 +72,14 @@ export function ratedAt(point: Point, facts: CircuitFacts): Maybe<number> {
   return andThen(circuitRating(facts), (circuitA) => (circuitA <= usualA ? known(circuitA) : factOf('points', point, 'ratedA')));
 }
 
-export function circuitRating({ protective, circuit }: CircuitFacts): Maybe<number> {
-  return protective === undefined
-    ? lacks('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
-    : ratedCurrent(protective);
-}
+/** What protects a circuit, A; read apart, so that what is asked for rests on that figure and not on all of the device. */
+export const circuitRating = ofCircuit(
+  'rating of what protects it',
+  ({ protective, circuit }: CircuitFacts): Maybe<number> =>
+    protective === undefined
+      ? lacks('device', `circuits.${circuit.id}`, `an overcurrent device for ${circuit.name}`)
+      : ratedCurrent(protective),
+);
 
 const OF_POOL: ReadonlySet<string> = new Set(['pool-pump', 'pool-light', 'spa']);
 /** Distance to a pool or spa: where none is drawn there is none; where there is one it counts in its own room and outdoors. */

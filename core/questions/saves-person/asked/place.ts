@@ -1,5 +1,6 @@
 import { alike } from '../../../cells/alike';
 import { type CircuitFacts, HOUSE, type House } from '../../../house/facts';
+import { ofCircuit } from '../../../house/perDevice';
 import { all, andThen, join, type Known, known, lacks, list, type Maybe, map, need, unknown } from '../../../job/known';
 import { factOf, ifStated } from '../../../job/readers';
 import type { Board, Load, Point, Room, Segment } from '../../../job/sealed';
@@ -213,8 +214,9 @@ const READERS: Readonly<Record<Atom, Reader>> = {
     if (place.point === undefined || (water !== 'tub' && water !== 'both')) return known(FAR_M);
     return factOf('points', place.point, 'tubDistanceM');
   },
-  throughBath: ({ wiring }) =>
+  throughBath: ofCircuit('through a bath', ({ wiring }) =>
     known(wiring.stretches.some(({ segment }) => ifStated('segments', segment, 'throughBath').value === true)),
+  ),
   equipment: (_, { loads, cable, point }) => {
     if (cable) return known([]);
     if (loads.length === 0 && (point?.kind === 'appliance' || point?.kind === 'spur'))
@@ -244,11 +246,13 @@ const READERS: Readonly<Record<Atom, Reader>> = {
     const { value, given } = ifStated('circuits', circuit, 'temporary');
     return known(value === true, given);
   },
-  concealed: ({ wiring, circuit }) =>
+  concealed: ofCircuit('concealed', ({ wiring, circuit }) =>
     wiring.stretches.length === 0 ? noCable(circuit) : list(wiring.stretches.map(({ segment }) => concealedIn(segment))),
-  premises: premisesOf,
-  metalWiring: ({ wiring, circuit }) =>
+  ),
+  premises: ofCircuit('premises', premisesOf),
+  metalWiring: ofCircuit('metal wiring', ({ wiring, circuit }) =>
     wiring.stretches.length === 0 ? noCable(circuit) : known(wiring.stretches.every(({ segment }) => isMetal(segment))),
+  ),
   date: ({ job }) => (job.card.date === undefined ? lacks('date', 'card.date', 'the date of the job') : known(job.card.date)),
   work: ({ circuit }, { point }) => known(point?.state ?? circuit.state),
 };

@@ -1,4 +1,5 @@
 import type { CircuitFacts } from '../../../house/facts';
+import { ofCircuit } from '../../../house/perDevice';
 import { join, type Known, known, type Maybe, type Missing, NO_GIVENS } from '../../../job/known';
 import type { Amendment } from '../../../job/sealed';
 import { rowsOf } from '../../../job/tracked';
@@ -7,7 +8,7 @@ import type { AskKind, Asks, Requirement } from '../../../rules/requirements/row
 import { SCHEDULE } from '../../../rules/requirements/schedule';
 import { ALWAYS, type Asked, holdsFor, type Where } from '../../../rules/requirements/vocabulary';
 import type { Place } from './outletFacts';
-import { askedOf } from './place';
+import { askedOf, cableOf, placesOf } from './place';
 
 /** A row that asks for something at a place, and how sure that is. */
 export interface Wanted {
@@ -107,6 +108,18 @@ const strictness = (asks: Asks): number => {
   if (asks.kind === 'ingress') return asks.ipX;
   return asks.kind === 'cover' ? Number(asks.in === 'in-use') : 0;
 };
+
+/** What is asked for at each place of a circuit: by kind, each with the strictest row first. */
+export const demandsOf = ofCircuit('what is asked for', (facts): readonly { place: Place; demands: readonly Demand[] }[] => {
+  // Outlets on a feeder or a service are asked for what any others are.
+  // Of one without it is the cable: it lies in the wall as any other.
+  const places = feedsOutlets(facts) ? placesOf(facts) : facts.circuit.kind === 'distribution' ? [cableOf(facts)] : [];
+  return places.map((place) => ({ place, demands: demandsAt(facts, place) }));
+});
+
+/** A final circuit, or another that somebody drew an outlet on. */
+export const feedsOutlets = ({ circuit, house }: CircuitFacts): boolean =>
+  circuit.kind === 'final' || house.pointsOf(circuit.id).length > 0;
 
 /** By kind, each with the strictest row first. */
 export function demandsAt(facts: CircuitFacts, place: Place): Demand[] {

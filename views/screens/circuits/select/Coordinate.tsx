@@ -106,7 +106,9 @@ function Worked({ how, cancel, leave }: { how: Coordinating; cancel: () => void;
   if (found === undefined)
     return (
       <p className="flex items-center gap-4 p-3 text-quiet" role="status">
-        {far === undefined ? 'trying each on the whole job' : `circuit ${Math.min(far.done + 1, far.of)} of ${far.of}`}
+        {far === undefined
+          ? 'trying each on the whole job'
+          : `${Math.round((100 * far.done) / Math.max(1, far.of))} %${far.stops === undefined ? '' : `; best so far ${far.stops} ${far.stops === 1 ? 'stop' : 'stops'} in the whole job`}`}
         <Button onClick={cancel}>Cancel</Button>
       </p>
     );
