@@ -47,7 +47,7 @@ module.exports = {
     {
       name: 'house-below-questions',
       severity: 'error',
-      from: { path: '^core/(?!study/|reports/|fixes/|asking/|queries/|questions/|board/|inspection/|house/)', pathNot: TESTS },
+      from: { path: '^core/(?!study/|reports/|fixes/|asking/|queries/|questions/|board/|inspection/|events/|house/)', pathNot: TESTS },
       to: { path: '^core/house/' },
     },
     {

@@ -93,6 +93,21 @@ describe('npm run study', () => {
     const refused = study('demo/bindery-yard.json', '--surge', 'none');
     expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('no such circuit')]);
   });
+  it('prints what happens when something goes wrong, and says what is wrong with how it was asked', () => {
+    const { status, stdout } = study('demo/skerry-light.json', '--event', 'earth sauna');
+    expect([status, stdout]).toEqual([
+      0,
+      expect.stringMatching(/^Line to earth, 4 Sauna at the far end, From the shore\nRCD 2 trips within 40 ms\./),
+    ]);
+    expect(stdout).toMatch(/caution +Loses supply: Store freezer/);
+    expect(stdout).toMatch(/RCD 2 +residual 10.6 A: 0 to 40 ms; may be first/);
+    const refused = (event: string) => study('demo/skerry-light.json', '--event', event).stderr;
+    expect(refused('flood sauna')).toContain('"flood": one of earth, short');
+    expect(refused('earth sauna ohm=-1')).toContain('ohm: a figure from 0 to 1000000, not "-1"');
+    expect(refused('earth nowhere')).toContain('the job has no circuit nowhere');
+    expect(refused('earth sauna attic')).toContain('no place attic; one of start, half, end');
+    expect(refused('earth sauna stuck=x')).toContain('the job has no device x');
+  });
   it('prints a board, what goes dark, and what to open before an outlet is worked on', () => {
     const board = study('demo/kiln-house.json', '--board', 'main', '--off', 'hall-device', '--before', 'loft-p2');
     expect(board.status).toBe(0);

@@ -6,6 +6,7 @@ import { triedFixes } from '../core/fixes/fixes';
 import { triedOptions } from '../core/fixes/protectionOptions';
 import { type Selected, triedSelect } from '../core/fixes/select';
 import { applyCommand } from '../core/job/commands';
+import { PLACES, readEvent } from '../core/job/events';
 import { MAX_JOB_BYTES } from '../core/job/limits';
 import { newJob, newWork } from '../core/job/newJob';
 import { PACKS } from '../core/job/packs';
@@ -19,6 +20,7 @@ import { hangPoints, readWalkLine, walkSteps } from '../core/quick/walk';
 import { boardStudy, boxStudy, darkStudy } from '../core/reports/board';
 import { curvesStudy } from '../core/reports/curves';
 import { demandStudy } from '../core/reports/demand';
+import { eventStudy } from '../core/reports/event';
 import { circuitInspection, inspectionStudy } from '../core/reports/inspection';
 import { labelsStudy } from '../core/reports/labels';
 import { peopleStudy } from '../core/reports/people';
@@ -33,6 +35,7 @@ import { type Study, shownStudy, studyJob } from '../core/study/study';
 import { type AskCall, asked, askedText } from './asked';
 import { boardText, boxText, darkText } from './boardText';
 import { coordinateText, coordinatingOf } from './coordinateText';
+import { eventText } from './eventText';
 import { inspectionText, labelsText } from './inspectionText';
 import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
@@ -41,7 +44,7 @@ import { studyText } from './studyText';
 import { testsText } from './testsText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--event EVENT] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/2 with --json (isotrip.study/1 with --json=1). Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -55,6 +58,7 @@ const USAGE = [
   'With --coordinate devices and sizes of a circuit, of all circuits of a board, or of all, chosen together so that nothing is worse; --keep cables, existing work, or no type B.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --tests the sheet of every circuit: what is tested, what it is held to, what was read;',
+  'with --event what happens when something goes wrong ("earth sauna end ohm=100 stuck=rcd2"): who opens, by when, what goes off;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
   'With --surge what comes down to the equipment of a circuit, by its id, is printed, stage by stage.',
   'With --inspect what was looked at on a board, by its id, and along its circuits; with --labels what the labels of outlets and appliances say.',
@@ -138,6 +142,7 @@ function read(args: string[]) {
         inspect: { type: 'string' },
         labels: { type: 'boolean' },
         tests: { type: 'boolean' },
+        event: { type: 'string' },
         new: { type: 'string' },
         supply: { type: 'string' },
         points: { type: 'string', multiple: true },
@@ -247,6 +252,7 @@ function printed(args: string[], io: Io): string {
     return 'wrong' in how ? refuse(how.wrong) : coordinateText(job, study, how);
   }
   if (values.tests === true) return testsText(testsStudy(job, study));
+  if (values.event !== undefined) return ofEvent(job, study, values.event);
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)
     return surgeText(surgeStudy(job, study, surge) ?? refuse(`--surge ${JSON.stringify(surge)}: the job has no such circuit`));
@@ -296,6 +302,20 @@ function ofPeople(
     ways === undefined ? '' : waysText(triedOptions(job, study, ways)),
     edition === undefined ? '' : editionsText(compareEditions(edition.data, job.pack)),
   ].join('');
+}
+
+function ofEvent(job: Job, study: Study, text: string): string {
+  const asked = readEvent(text);
+  if ('wrong' in asked) return refuse(`--event ${JSON.stringify(text)}: ${asked.wrong}`);
+  const event =
+    eventStudy(job, study, asked) ?? refuse(`--event ${JSON.stringify(text)}: the job has no circuit ${asked.circuitId}`);
+  if (!(asked.place in PLACES) && event.places.every(({ id }) => id !== asked.place))
+    return refuse(
+      `--event ${JSON.stringify(text)}: no place ${asked.place}; one of ${[...Object.keys(PLACES), ...event.places.map(({ id }) => id)].join(', ')}`,
+    );
+  for (const id of asked.stuck ?? [])
+    if (job.devices[id] === undefined) refuse(`--event ${JSON.stringify(text)}: the job has no device ${id}`);
+  return eventText(event);
 }
 
 /** What could stand at the start of a circuit. */

@@ -8,6 +8,7 @@ import type { Coordinated, Coordinating } from '../fixes/coordinate';
 import type { Fix } from '../fixes/fixes';
 import type { OptionTried } from '../fixes/protectionOptions';
 import type { Selected } from '../fixes/select';
+import type { EventAsked } from '../job/events';
 import type { Job, RulePackId } from '../job/schema/job';
 import type { Mark, Verdict } from '../judging/answer';
 import { type BoardStudy, type BoxStudy, boardStudy, boxStudy, type DarkStudy, darkStudy } from '../reports/board';
@@ -15,6 +16,7 @@ import type { BothWays } from '../reports/bothWays';
 import { type CircuitChart, circuitChart } from '../reports/chart';
 import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from '../reports/curves';
 import { type DemandStudy, demandStudy } from '../reports/demand';
+import { type EventStudy, eventStudy } from '../reports/event';
 import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from '../reports/inspection';
 import { type LabelsStudy, labelsStudy } from '../reports/labels';
 import { type PeopleStudy, peopleStudy } from '../reports/people';
@@ -122,6 +124,8 @@ interface Questions {
   arrangements: { asks: { boardId: string }; answer: Arranged[] };
   /** Devices and sizes of a circuit, of a board or of all, chosen together. */
   coordinate: { asks: Coordinating; answer: Coordinated };
+  /** What comes of something that goes wrong on a circuit; null where there is none such. */
+  event: { asks: { what: EventAsked }; answer: EventStudy | null };
   /** Every circuit with its tests, what each is held to and what was read. */
   tests: { asks: object; answer: TestsStudy };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
@@ -174,6 +178,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   inspectedCircuit: (study, { circuitId }, job) => ofCircuit(study, circuitId, (circuit) => circuitInspection(job, circuit)),
   labels: (study, _, job) => labelsStudy(job, study),
   tests: (study, _, job) => testsStudy(job, study),
+  event: (study, { what }, job) => eventStudy(job, study, what),
   dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),
   beforeOpening: (study, { at }, job) => boxStudy(job, study, at),
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),

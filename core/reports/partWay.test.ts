@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { partWay } from '../events/partWay';
 import { factsOf } from '../study/testing/ask';
 import { breaker, device, gg, jobWith, segment, stated } from '../testing/jobs';
-import { partWay } from './partWay';
 import { faultsAlong, whoOpens } from './whoOpens';
 
 /** 20 m and 10 m after each other, a spur of 5 m. */

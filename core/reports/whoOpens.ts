@@ -2,6 +2,7 @@ import type { Band } from '../curves/band';
 import { timeAt } from '../curves/edge';
 import { overcurrentBand } from '../devices/bands';
 import { type ResidualPart, residualPart } from '../devices/residual';
+import { partWay } from '../events/partWay';
 import { type CircuitFacts, houseOf, isOvercurrent, isResidual } from '../house/facts';
 import { RESIDUAL } from '../house/relaxations';
 import { known, list, type Maybe, map } from '../job/known';
@@ -11,7 +12,6 @@ import { isRing } from '../network/poles';
 import { MID_RING } from '../network/reach';
 import { kindsAmong, NETWORK_STATES, type NetworkState } from '../network/states';
 import { applies } from '../rules/relaxation';
-import { partWay } from './partWay';
 
 /** A real fault somewhere on a circuit, and who opens for it. */
 export interface FaultHere {

@@ -124,6 +124,15 @@ function metricOptions(facts: CircuitFacts, able: readonly OnThePath[], fault: M
   ]);
 }
 
+/** The longest an earth fault may last on a circuit, s; nothing where no rule of the job's says. */
+export function longestS(facts: CircuitFacts): number | undefined {
+  if (facts.job.dialect === 'nec') return undefined;
+  const { timeS, longerS, relaxation } = allowedTime(facts);
+  const longer = longerS === undefined ? undefined : relaxation();
+  const counts = longer?.known === true && longer.value.applies ? longerS! : timeS;
+  return counts.known ? counts.value : undefined;
+}
+
 /** The longest time by the table, and the longer one a large final circuit may have. */
 function allowedTime(facts: CircuitFacts): Allowed {
   const { job, circuit, isTT: tt } = facts;

@@ -1,0 +1,108 @@
+import { timeAt } from '../curves/edge';
+import { opensOnOvercurrent, overcurrentBand } from '../devices/bands';
+import { arcBand, residualBand } from '../devices/otherAxes';
+import { hasResidual } from '../devices/residual';
+import { type Covering, coverOf } from '../house/cover';
+import type { CircuitFacts } from '../house/facts';
+import type { EventAsked } from '../job/events';
+import { andThen, known, list, type Maybe, map } from '../job/known';
+import { type Driven, pointOf } from './driven';
+import type { Racer } from './race';
+
+/** Why nothing is counted on a device or its residual part, at all or above a current. */
+export interface Spoiled {
+  why: string;
+  part: 'residual' | 'all';
+  aboveA: number;
+}
+type Seen = Pick<Racer, 'by' | 'seesA' | 'earliestS' | 'latestS'>;
+
+/**
+ * Every device the current of an event passes, from the source on, with when it may and when it has certainly opened by what it sees.
+ * Nothing is counted on one that is stuck, or that the study says is no good for it.
+ * @returns unknown where a band on the way is
+ */
+export function racersOf(
+  facts: CircuitFacts,
+  asked: EventAsked,
+  driven: Driven,
+  spoiled: ReadonlyMap<string, Spoiled>,
+): Maybe<readonly Racer[]> {
+  return andThen(coverOf(facts, pointOf(facts, asked.place)), (cover) =>
+    map(
+      list(
+        cover
+          .filter(({ device: { lines } }) => lines.length === 0 || lines.some((line) => driven.lines.includes(line)))
+          .map((each) => map(seenBy(each, asked, driven), (seen) => racerOf(each, seen, asked, driven, spoiled))),
+      ),
+      (each) => each.filter((racer) => racer !== undefined),
+    ),
+  );
+}
+
+function racerOf(
+  { device: { id, name } }: Covering,
+  seen: readonly Seen[],
+  { stuck = [] }: EventAsked,
+  { faultA }: Driven,
+  spoiled: ReadonlyMap<string, Spoiled>,
+): Racer | undefined {
+  const spoilt = spoiled.get(id);
+  const isSpoilt = (by: Racer['by']): boolean =>
+    spoilt !== undefined && faultA > spoilt.aboveA && (spoilt.part === 'all' || by === 'residual');
+  const counted = seen.filter(({ by }) => !isSpoilt(by));
+  // What is left of it is counted on; where nothing else of it would open, it is said why.
+  const parts = counted.some(({ earliestS }) => Number.isFinite(earliestS)) ? counted : seen;
+  const first = [...parts].sort((a, b) => a.latestS - b.latestS || a.earliestS - b.earliestS)[0];
+  if (first === undefined) return undefined;
+  const opens = parts.some(({ earliestS }) => Number.isFinite(earliestS));
+  const why = !opens ? undefined : stuck.includes(id) ? 'stuck' : isSpoilt(first.by) ? spoilt?.why : undefined;
+  return {
+    deviceId: id,
+    name,
+    ...first,
+    earliestS: Math.min(...parts.map(({ earliestS }) => earliestS)),
+    ...(why === undefined ? {} : { notCounted: why }),
+  };
+}
+
+/** What a device sees of an event, by each of its parts. */
+function seenBy(
+  { device, covers }: Covering,
+  { kind }: EventAsked,
+  { lineA, residualA, faultA }: Driven,
+): Maybe<readonly Seen[]> {
+  const parts: Maybe<Seen>[] = [];
+  if (opensOnOvercurrent(device.settings))
+    parts.push(
+      map(overcurrentBand(device), ({ holdsA, minimum, maximum }): Seen => {
+        const carries = lineA <= holdsA;
+        return {
+          by: 'overcurrent',
+          seesA: lineA,
+          earliestS: carries ? Number.POSITIVE_INFINITY : timeAt(minimum, lineA),
+          latestS: timeAt(maximum, lineA),
+        };
+      }),
+    );
+  const residual = hasResidual(device) ? residualBand(device) : undefined;
+  if (residual !== undefined)
+    parts.push(
+      andThen(covers, (reaches) =>
+        map(residual, ({ minimum, maximum }): Seen => {
+          // Below what it need not trip on it never does: that is where its minimum begins.
+          const below = residualA < minimum.vertices[0]!.currentA;
+          return {
+            by: 'residual',
+            seesA: residualA,
+            earliestS: below ? Number.POSITIVE_INFINITY : timeAt(minimum, residualA, 'above'),
+            // What it may not see, or not open wholly, is not counted on; it may open all the same.
+            latestS: below || !reaches ? Number.POSITIVE_INFINITY : timeAt(maximum, residualA),
+          };
+        }),
+      ),
+    );
+  const arc = kind === 'arc' ? arcBand(device) : undefined;
+  if (arc !== undefined) parts.push(known({ by: 'arc', seesA: faultA, earliestS: 0, latestS: timeAt(arc.maximum, faultA) }));
+  return list(parts);
+}

@@ -1,0 +1,266 @@
+import { describe, expect, it } from 'vitest';
+import { driven } from '../events/driven';
+import type { EventAsked } from '../job/events';
+import type { Job } from '../job/schema/job';
+import { bodyOhm } from '../leakage/body';
+import { kindsAmong } from '../network/states';
+import { studyJob } from '../study/study';
+import { demo, demoJobs } from '../testing/demos';
+import { soilHouse, splitHouse, star, threePhaseHouse } from '../testing/houses';
+import { breaker, jobWith, stated, withField } from '../testing/jobs';
+import { leaking, leakyHouse, switchOf } from '../testing/leakyHouse';
+import { eventStudy } from './event';
+
+const KIND = { 'L-PE': 'earth', 'L-N': 'short', 'L-L': 'lines', 'L-L-L': 'three' } as const;
+const happens = (job: Job, asked: Partial<EventAsked> & Pick<EventAsked, 'kind' | 'circuitId'>) =>
+  eventStudy(job, studyJob(job), { place: 'end', state: 'MIN', ...asked })!;
+const racer = (event: ReturnType<typeof happens>, deviceId: string) => event.racers.find((each) => each.deviceId === deviceId);
+
+describe('a bolted fault', () => {
+  it('is what question 4 reckons with, on every circuit of the demo jobs, of every kind, weakest and strongest', () => {
+    let compared = 0;
+    for (const job of demoJobs()) {
+      const study = studyJob(job);
+      for (const { facts, circuitId } of study.circuits) {
+        if (!facts.poles.known) continue;
+        for (const kind of kindsAmong(facts.poles.value)) {
+          const [at] = facts.house.network.casesFor(facts.wiring, 'MIN');
+          const fault = at === undefined ? undefined : facts.house.network.leastIn(at, facts.wiring, kind);
+          const event = driven(job, facts, { kind: KIND[kind], circuitId, place: 'end', state: 'MIN' });
+          expect(event.known, `${circuitId} ${kind}`).toBe(fault?.known === true);
+          if (!event.known || fault?.known !== true) continue;
+          expect(event.value.faultA / fault.value.currentA, `${circuitId} ${kind}`).toBeCloseTo(1, 3);
+          compared += 1;
+        }
+      }
+    }
+    expect(compared).toBeGreaterThan(60);
+  });
+
+  it('through the soil leaves nearly all of the voltage on the metal, by the electrode’s share of the loop', () => {
+    const event = happens(soilHouse(19, 1.2), { kind: 'earth', circuitId: 'sauna' });
+    const withoutLine = event.metalV! / event.currentA!;
+    // 19 Ω and 38 m of 6 mm² at 70 °C: 3.08 mΩ/m · 1.2 · 38 = 0.14 Ω.
+    expect(withoutLine).toBeCloseTo(19.14, 2);
+    expect(event).toMatchObject({ byS: null, sentence: expect.stringMatching(/^No device trips: .* A keeps flowing$/) });
+    expect(event.lines.find(({ label }) => label.startsWith('Metal'))).toMatchObject({ mark: 'stop' });
+  });
+
+  it('with a resistance in it drives less, and says how hot that gets', () => {
+    const job = leakyHouse({ a: {} });
+    const bolted = happens(job, { kind: 'short', circuitId: 'a' });
+    const flawed = happens(job, { kind: 'short', circuitId: 'a', ohm: 10 });
+    expect(flawed.currentA).toBeLessThan(bolted.currentA!);
+    expect(flawed.currentA).toBeCloseTo((230 * 0.95) / 10, -1);
+    expect(flawed.why).toMatch(/10 Ω and takes \d+ W/);
+  });
+
+  it('half way drives more than at the far end and less than at the start', () => {
+    const job = leakyHouse({ a: {} });
+    const at = (place: string) => happens(job, { kind: 'short', circuitId: 'a', place }).currentA!;
+    expect(at('half')).toBeGreaterThan(at('end'));
+    expect(at('half')).toBeLessThan(at('start'));
+  });
+
+  it('names what is missing instead of a current', () => {
+    const { a_, ...rest } = leakyHouse({ a: {} }) as Job & { a_?: never };
+    const { lengthM: _, ...short } = rest.segments['a-cable']!;
+    const event = happens({ ...rest, segments: { ...rest.segments, 'a-cable': short } }, { kind: 'earth', circuitId: 'a' });
+    expect(event.currentA).toBeNull();
+    expect(event.missing.map(({ path }) => path)).toContain('segments.a-cable.lengthM');
+  });
+});
+
+describe('who opens', () => {
+  it('is the residual switch on earth faults too small for the breaker, and with it goes what hangs beside', () => {
+    const job = leakyHouse({ a: {}, b: { mustStayOn: true } });
+    const event = happens(job, { kind: 'earth', circuitId: 'a', ohm: 100 });
+    expect(event).toMatchObject({ byS: 0.04, sentence: 'RCCB trips within 40 ms' });
+    expect(racer(event, 'a-device')).toMatchObject({ earliestS: null, latestS: null, first: false });
+    expect(event.lines).toContainEqual({ mark: 'caution', label: 'Loses supply', value: 'b' });
+    expect(event.dark!.circuits.map(({ circuitId }) => circuitId)).toEqual(['a', 'b']);
+  });
+
+  it('is nobody where the one that would is stuck, blinded, or did not open at its test', () => {
+    const job = leakyHouse({ a: {}, b: {} });
+    const of = (each: Job, more: Partial<EventAsked> = {}) => happens(each, { kind: 'earth', circuitId: 'a', ohm: 100, ...more });
+    expect(of(job, { stuck: ['rccb'] })).toMatchObject({
+      byS: null,
+      why: expect.stringContaining('RCCB is not counted on: stuck'),
+    });
+    const blinded = leakyHouse({ a: {}, b: { dcLeakageMa: 9 } });
+    expect(of(blinded).byS).toBeNull();
+    expect(racer(of(blinded), 'rccb')?.notCounted).toContain('saturates RCCB');
+    const failed = structuredClone(job);
+    failed.readings.r = {
+      id: 'r',
+      kind: 'rcd-time',
+      at: '2026-11-01T10:00:00.000Z',
+      deviceId: 'rccb',
+      outcome: 'holds',
+    } as never;
+    expect(of(failed).byS).toBeNull();
+    expect(racer(of(failed), 'rccb')?.notCounted).toBe('did not open when it was tested');
+  });
+
+  it('is no breaker asked to break more than it is rated for', () => {
+    const of = (kiloA: number) => {
+      const job = jobWith([{ id: 'c', settings: breaker('B', 16, { icnA: stated(kiloA * 1000) }), lengthM: 1 }]);
+      return happens(job, { kind: 'short', circuitId: 'c', state: 'MAX', place: 'start' });
+    };
+    const drivenA = of(10).currentA!;
+    expect(of(10).racers[0]!.notCounted).toBeNull();
+    const weak = of(Math.floor(drivenA / 1000) - 1);
+    expect(weak.racers[0]!.notCounted).toMatch(/^rated to break \d/);
+    expect(weak.byS).toBeNull();
+  });
+
+  it('may be one of two, with their chances', () => {
+    const event = happens(demo('bindery-yard'), { kind: 'short', circuitId: 'guillotine', place: 'start', state: 'MAX' });
+    expect(event.racers.filter(({ first }) => first).map(({ name }) => name)).toEqual(['Cut-out', 'Feeder fuses']);
+    expect(event.sentence).toMatch(/^Feeder fuses or Cut-out may trip first, one of them within 4.1 ms$/);
+    const shares = event.racers.flatMap(({ share }) => share ?? []);
+    expect(shares.reduce((sum, each) => sum + each, 0)).toBeCloseTo(1, 6);
+    expect(Math.max(...shares)).toBeGreaterThan(0.5);
+  });
+
+  it('within a time is held to the longest the rules permit, where they have one', () => {
+    const late = happens(demo('bindery-yard'), { kind: 'earth', circuitId: 'guillotine' });
+    expect(late.lines[0]).toEqual({ mark: 'stop', label: 'Certain to be off within', value: '8.38 s of 0.4 s' });
+    const kiln = happens(demo('kiln-house'), { kind: 'earth', circuitId: 'kiln' });
+    expect(kiln.lines[0]).toEqual({ mark: null, label: 'Certain to be off within', value: '11 s' });
+  });
+
+  it('sees nothing of an overload within its rating, and is not certain between that and its conventional current', () => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 10 }]);
+    const of = (amperes: number) => happens(job, { kind: 'overload', circuitId: 'c', amperes });
+    expect(of(16).sentence).toBe('No device trips: 16 A keeps flowing');
+    expect(of(20).sentence).toBe('No device is certain to trip: 20 A keeps flowing');
+    // 1.45 In within the hour (IEC 60898-1).
+    expect(of(23.2).byS).toBe(3600);
+    expect(of(80).byS).toBeLessThanOrEqual(0.1);
+  });
+
+  it('is no breaker on an arc in series with a load; an arc-fault device is', () => {
+    const kiln = demo('kiln-house');
+    const plain = happens(kiln, { kind: 'arc', circuitId: 'pantry', amperes: 12 });
+    expect(plain.sentence).toBe('No device trips: the arc goes on');
+  });
+});
+
+describe('somebody', () => {
+  it('at a line draws by his own impedance, and the residual device sees all of it', () => {
+    const event = happens(leakyHouse({ a: {} }), { kind: 'touch-line', circuitId: 'a', skin: 'wet' });
+    const emfV = 230 * 0.95;
+    expect(event.currentA! * bodyOhm(emfV, 'wet', 'hand-to-feet')).toBeGreaterThan(emfV * 0.98);
+    expect(event.byS).toBe(0.04);
+    expect(event.lines.find(({ label }) => label.startsWith('Through the body'))).toMatchObject({ mark: 'caution' });
+  });
+
+  it('between line and neutral is seen by no residual device', () => {
+    const event = happens(leakyHouse({ a: {} }), { kind: 'across', circuitId: 'a' });
+    expect(event).toMatchObject({ byS: null, why: expect.stringContaining('no RCD sees it') });
+    expect(event.lines.find(({ label }) => label.startsWith('Through the body'))).toMatchObject({ mark: 'stop' });
+  });
+
+  it('at faulty metal takes little from the fault, and stands at its voltage', () => {
+    const job = soilHouse();
+    const alone = happens(job, { kind: 'earth', circuitId: 'sauna' });
+    const touched = happens(job, { kind: 'touch-metal', circuitId: 'sauna', skin: 'salt-wet' });
+    expect(touched.currentA! / alone.currentA!).toBeGreaterThan(0.99);
+    expect(touched.lines.find(({ label }) => label.startsWith('Through the body'))).toMatchObject({ mark: 'stop' });
+  });
+});
+
+describe('the neutral of the supply lost', () => {
+  const legs = (one: number, other: number): Job => {
+    const job = splitHouse();
+    job.circuits.range = { ...job.circuits.range!, kind: 'final' };
+    job.loads.one = { ...leaking('one', 'outlets', { currentA: one }), cosPhi: stated(1) };
+    job.devices.second = { ...job.devices['outlets-device']!, id: 'second', circuitId: 'more', lines: ['L2'] };
+    job.circuits.more = { ...job.circuits.outlets!, id: 'more', number: '4', name: 'More' };
+    job.segments.more = { ...job.segments.outlets!, id: 'more', circuitId: 'more' };
+    job.loads.other = { ...leaking('other', 'more', { currentA: other }), cosPhi: stated(1) };
+    return job;
+  };
+
+  it('divides the voltage of both legs by the loads on them: they still add up to 240 V', () => {
+    const event = happens(legs(10, 2), { kind: 'lost-neutral', circuitId: 'outlets' });
+    const [l1, l2] = event.legs.map(({ volts }) => volts) as [number, number];
+    expect(l1 + l2).toBeCloseTo(240, 0);
+    // 12 Ω and 60 Ω in a row between 240 V.
+    expect(l1).toBeCloseTo(40, 0);
+    expect(l2).toBeCloseTo(200, 0);
+    expect(event.lines.find(({ label }) => label === 'L2 to neutral')).toMatchObject({ mark: 'stop' });
+    expect(event.byS).toBeNull();
+  });
+
+  it('puts the metal that is bonded to it where the neutral stands; a rod holds it down by its resistance', () => {
+    const job = legs(10, 2);
+    const metal = (of: Job) => happens(of, { kind: 'lost-neutral', circuitId: 'outlets' }).metalV!;
+    expect(metal(job)).toBeCloseTo(80, 0);
+    const rodded = structuredClone(job);
+    rodded.electrodes.rod = {
+      id: 'rod',
+      order: 'a',
+      name: 'Rod',
+      boardId: 'board',
+      kind: 'rod',
+      resistanceOhm: stated(25, 'measured'),
+      state: 'existing',
+    } as never;
+    expect(metal(rodded)).toBeLessThan(80);
+    expect(metal(rodded)).toBeGreaterThan(40);
+    const apart = withField(job, 'boards', 'board', ['neutralBonded'], stated(false));
+    expect(happens(apart, { kind: 'lost-neutral', circuitId: 'outlets' }).metalV).toBeNull();
+  });
+
+  it('of one line stops everything, and a PEN puts its full voltage on the metal', () => {
+    const job = leakyHouse({ a: { currentA: 5 } });
+    job.supply.earthing = 'TN-C-S';
+    const event = happens(job, { kind: 'lost-neutral', circuitId: 'a' });
+    expect(event.metalV).toBeCloseTo(230, 0);
+    job.supply.earthing = 'TN-S';
+    expect(happens(job, { kind: 'lost-neutral', circuitId: 'a' }).metalV).toBeNull();
+  });
+
+  it('of three phases moves the star point; alike loads leave it', () => {
+    const job = threePhaseHouse(star());
+    for (const [id, line] of [
+      ['x', 'L1'],
+      ['y', 'L2'],
+      ['z', 'L3'],
+    ] as const) {
+      job.circuits[id] = { ...job.circuits.sockets!, id, number: id, name: id };
+      job.devices[`${id}-device`] = { ...job.devices['sockets-device']!, id: `${id}-device`, circuitId: id, lines: [line] };
+      job.loads[id] = leaking(id, id, { currentA: 4 });
+    }
+    for (const { volts } of happens(job, { kind: 'lost-neutral', circuitId: 'x' }).legs) expect(volts).toBeCloseTo(230, 0);
+    job.loads.z = leaking('z', 'z', { currentA: 1 });
+    const uneven = happens(job, { kind: 'lost-neutral', circuitId: 'x' }).legs.map(({ volts }) => volts);
+    expect(Math.max(...uneven)).toBeGreaterThan(290);
+  });
+
+  it('asks for loads where there are none', () => {
+    const event = happens(jobWith([{ id: 'c', settings: breaker('B', 16) }]), { kind: 'lost-neutral', circuitId: 'c' });
+    expect(event.missing.map(({ what }) => what)).toEqual(['a load with its power']);
+  });
+});
+
+it('an event of a kind the circuit has no conductors for says which', () => {
+  const none = (kind: EventAsked['kind']) =>
+    happens(leakyHouse({ a: {} }), { kind, circuitId: 'a' })
+      .missing.map(({ what }) => what)
+      .join();
+  expect(none('lines')).toBe('a second line of a');
+  expect(none('three')).toBe('three lines of a');
+  expect(
+    eventStudy(leakyHouse({ a: {} }), studyJob(leakyHouse({ a: {} })), {
+      kind: 'earth',
+      circuitId: 'x',
+      place: 'end',
+      state: 'MIN',
+    }),
+  ).toBeNull();
+  expect(switchOf('A').family).toBe('rccb');
+});

@@ -1,0 +1,266 @@
+import { casesOf, type Driven, driven, pointOf } from '../events/driven';
+import { type LostNeutral, lostNeutral } from '../events/lostNeutral';
+import { chances, type Race, type Racer, race } from '../events/race';
+import { racersOf, type Spoiled } from '../events/racers';
+import { coverOf } from '../house/cover';
+import { readingsOn, standingOf } from '../inspection/readings';
+import { EVENTS, type EventAsked, PLACES } from '../job/events';
+import { andThen, type Maybe, type Missing, map } from '../job/known';
+import type { Job } from '../job/schema/job';
+import { showCurrent, showNumber, showTime } from '../job/show';
+import { word } from '../job/terms';
+import { heartLimitA } from '../leakage/body';
+import { randomFrom } from '../leakage/nuisance';
+import { longestS } from '../questions/clears-in-time/clearsInTime';
+import type { CircuitStudy, Study } from '../study/study';
+import { fromKilo, milli } from '../units';
+import { type DarkStudy, darkStudy } from './board';
+
+/** A device in the race. */
+export interface RacerShown {
+  deviceId: string;
+  name: string;
+  by: Racer['by'];
+  sees: string;
+  /** s; null: never sooner than never, perhaps never. */
+  earliestS: number | null;
+  latestS: number | null;
+  notCounted: string | null;
+  /** It may be the first. */
+  first: boolean;
+  /** Of all trials it was first in so many; null where no chance is known. */
+  share: number | null;
+}
+/** What comes of an event in a line: what is wrong bears a mark; a figure alone says nothing of right or wrong. */
+export interface EventLine {
+  mark: 'stop' | 'caution' | null;
+  label: string;
+  value: string;
+}
+export interface EventStudy {
+  title: string;
+  circuit: string;
+  where: string;
+  when: string;
+  cases: { id: string; when: string }[];
+  places: { id: string; name: string }[];
+  /** Devices the current passes, from the source on: each may be taken for stuck. */
+  devices: { deviceId: string; name: string }[];
+  /** What is not known; empty where the event could be worked out. */
+  missing: readonly Missing[];
+  currentA: number | null;
+  metalV: number | null;
+  racers: RacerShown[];
+  /** Certain to be off by then, s; null: no device is certain to trip. */
+  byS: number | null;
+  sentence: string;
+  why: string;
+  lines: EventLine[];
+  /** Voltages of the lines with the supply's neutral lost. */
+  legs: { line: string; volts: number }[];
+  /** With the first that is certain open. */
+  dark: DarkStudy | null;
+}
+
+const TO_METAL: ReadonlySet<EventAsked['kind']> = new Set(['earth', 'touch-metal']);
+/** Trials of who is first, from a seed of their own: the same question has the same answer. */
+const TRIALS = 100_000;
+const SEED = 1;
+/** Voltage metal may stand at for any time where people walk: 50 V (IEC 60364-4-41, from memory). */
+const LONG_V = 50;
+/** Current that may hold a hand, A: let-go, long (IEC 60479-1, from memory). */
+const LET_GO_A = 0.005;
+/** Beyond it electronics and lamps are at risk (common practice: ten in a hundred above what they are made for). */
+const OVER_TIMES = 1.1;
+
+/** What happens on an event: what flows, who opens and by when, what goes dark, and what somebody in it would feel. */
+export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStudy | null {
+  const circuit = study.circuits.find(({ circuitId }) => circuitId === asked.circuitId);
+  if (circuit === undefined) return null;
+  const { facts } = circuit;
+  const cover = coverOf(facts, pointOf(facts, asked.place));
+  const own = job.circuits[asked.circuitId]!;
+  const base = {
+    title: EVENTS[asked.kind][job.dialect],
+    circuit: `${own.number} ${own.name}`.trim(),
+    where: asked.place in PLACES ? PLACES[asked.place as keyof typeof PLACES] : `at ${pointOf(facts, asked.place)?.name ?? '?'}`,
+    cases: casesOf(facts, asked.state).map(({ id, when }) => ({ id, when })),
+    places: facts.house.pointsOf(asked.circuitId).map(({ id, name }) => ({ id, name })),
+    devices: cover.known ? cover.value.map(({ device: { id, name } }) => ({ deviceId: id, name })) : [],
+  };
+  if (asked.kind === 'lost-neutral') return { ...base, ...ofLostNeutral(job, lostNeutral(job, facts, asked)) };
+  const happened = andThen(driven(job, facts, asked), (drives) =>
+    map(racersOf(facts, asked, drives, spoiledIn(circuit)), (racers) => ({ drives, racers })),
+  );
+  if (!happened.known) return { ...base, ...NOTHING, missing: happened.missing, sentence: 'Not known what happens', when: '' };
+  const { drives, racers } = happened.value;
+  const result = race(racers);
+  const dark = Number.isFinite(result.byS) ? darkStudy(job, study, [result.first[0]!.deviceId]) : null;
+  const shares = result.first.length > 1 ? chances(result.first, TRIALS, randomFrom(SEED)) : undefined;
+  return {
+    ...base,
+    when: drives.when,
+    missing: [],
+    currentA: drives.faultA,
+    metalV: drives.metalV ?? null,
+    racers: racers.map((racer) => shownRacer(racer, result, shares)),
+    byS: finite(result.byS),
+    sentence: sentenceOf(asked, drives, result),
+    why: whyOf(job, asked, drives, racers),
+    lines: linesOf(job, asked, drives, result, dark, TO_METAL.has(asked.kind) ? longestS(facts) : undefined),
+    legs: [],
+    dark,
+  };
+}
+
+const NOTHING = {
+  currentA: null,
+  metalV: null,
+  racers: [],
+  byS: null,
+  why: '',
+  lines: [],
+  legs: [],
+  dark: null,
+} satisfies Partial<EventStudy>;
+const finite = (timeS: number): number | null => (Number.isFinite(timeS) ? timeS : null);
+
+/** Checks of question 5 after which nothing is counted on a residual device. */
+const SPOILING = new Set(['dc', 'type', 'alive']);
+/** Devices nothing is to be counted on by what the study says: blinded, failed at their test, or asked to break more than they are rated for. */
+function spoiledIn({ facts, answers }: CircuitStudy): ReadonlyMap<string, Spoiled> {
+  const found = new Map<string, Spoiled>();
+  const ahead = new Set(facts.chain.map(({ device }) => device.id));
+  for (const { question, checks } of answers)
+    for (const { name, verdict, because, limit } of checks) {
+      const { device: deviceId } = name.about;
+      if (verdict !== 'stop' || deviceId === undefined || !ahead.has(deviceId)) continue;
+      if (question === 'saves-person' && SPOILING.has(name.key))
+        found.set(deviceId, { why: because, part: 'residual', aboveA: 0 });
+      if (question === 'breaks-fault' && name.key === 'breaks' && limit !== null)
+        found.set(deviceId, { why: `rated to break ${showCurrent(fromKilo(limit))}`, part: 'all', aboveA: fromKilo(limit) });
+    }
+  for (const { deviceId, outcome } of standingOf(facts, readingsOn(facts)))
+    if (deviceId !== undefined && outcome === 'holds')
+      found.set(deviceId, { why: 'did not open when it was tested', part: 'residual', aboveA: 0 });
+  return found;
+}
+
+function shownRacer(racer: Racer, { first }: Race, shares: ReadonlyMap<string, number> | undefined): RacerShown {
+  const { deviceId, name, by, seesA, earliestS, latestS, notCounted } = racer;
+  return {
+    deviceId,
+    name,
+    by,
+    sees: showCurrent(seesA),
+    earliestS: finite(earliestS),
+    latestS: finite(latestS),
+    notCounted: notCounted ?? null,
+    first: first.includes(racer),
+    share: shares?.get(deviceId) ?? null,
+  };
+}
+
+function sentenceOf({ kind }: EventAsked, { faultA }: Driven, { alone, first, byS }: Race): string {
+  if (alone !== undefined) return `${alone.name} trips within ${showTime(byS)}`;
+  const names = first.map(({ name }) => name).join(' or ');
+  if (Number.isFinite(byS)) return `${names} may trip first, one of them within ${showTime(byS)}`;
+  const stays = kind === 'arc' ? 'the arc goes on' : `${showCurrent(faultA)} keeps flowing`;
+  return first.length === 0 ? `No device trips: ${stays}` : `No device is certain to trip: ${stays}`;
+}
+
+function whyOf(job: Job, { kind, ohm }: EventAsked, { faultA, residualA }: Driven, racers: readonly Racer[]): string {
+  const residual = word(job.dialect, 'residualDevice');
+  const parts: string[] = [];
+  if (kind === 'across') parts.push(`What flows comes back by the neutral: no ${residual} sees it.`);
+  const below = racers.filter(({ earliestS, by }) => by === 'overcurrent' && !Number.isFinite(earliestS)).map(({ name }) => name);
+  if (below.length > 0) parts.push(`${showCurrent(faultA)} is no overcurrent for ${below.join(', ')}.`);
+  if (residualA > 0 && racers.every(({ by }) => by !== 'residual')) parts.push(`No ${residual} is ahead.`);
+  if (ohm !== undefined && ohm > 0 && kind !== 'across')
+    parts.push(`The fault itself is ${showNumber(ohm)} Ω and takes ${showNumber(faultA ** 2 * ohm)} W.`);
+  for (const { name, notCounted } of racers)
+    if (notCounted !== undefined) parts.push(`${name} is not counted on: ${notCounted}.`);
+  return parts.join(' ');
+}
+
+function linesOf(
+  job: Job,
+  asked: EventAsked,
+  drives: Driven,
+  { byS, first, alone }: Race,
+  dark: DarkStudy | null,
+  allowedS: number | undefined,
+): EventLine[] {
+  const lines: EventLine[] = [];
+  const add = (label: string, value: string, mark: EventLine['mark'] = null) => lines.push({ label, value, mark });
+  if (Number.isFinite(byS))
+    add(
+      'Certain to be off within',
+      allowedS === undefined ? showTime(byS) : `${showTime(byS)} of ${showTime(allowedS)}`,
+      allowedS !== undefined && byS > allowedS ? 'stop' : null,
+    );
+  else add('Certain to be off', 'no device', 'stop');
+  if (drives.metalV !== undefined)
+    add('Metal meanwhile at', `${showNumber(drives.metalV)} V`, !Number.isFinite(byS) && drives.metalV > LONG_V ? 'stop' : null);
+  if (drives.bodyA !== undefined) lines.push(bodyLine(asked, drives.bodyA, byS));
+  if (alone === undefined && first.length > 1) add('Only the right one', first.map(({ name }) => name).join(' or '), 'caution');
+  if (dark !== null) {
+    for (const name of dark.safety) add(`Loses ${word(job.dialect, 'power')}`, name, 'stop');
+    for (const name of dark.mustStayOn) add(`Loses ${word(job.dialect, 'power')}`, name, 'caution');
+  }
+  return lines;
+}
+
+/** What flows through somebody against what the heart is at risk from; below it nothing is said to be harmless. */
+function bodyLine({ kind }: EventAsked, bodyA: number, byS: number): EventLine {
+  const path = kind === 'across' ? 'hand-to-hand' : 'hand-to-feet';
+  const limitA = Number.isFinite(byS) ? heartLimitA(byS, path) : LET_GO_A;
+  const figure = (currentA: number) => `${showNumber(milli(currentA))} mA`;
+  const value = Number.isFinite(byS)
+    ? `${figure(bodyA)}, heart at risk from ${figure(limitA)}`
+    : `${figure(bodyA)}, for as long as it lasts`;
+  return { label: 'Through the body, adult', value, mark: bodyA > limitA ? 'stop' : 'caution' };
+}
+
+function ofLostNeutral(
+  job: Job,
+  found: Maybe<LostNeutral>,
+): Omit<EventStudy, 'title' | 'circuit' | 'where' | 'cases' | 'places' | 'devices'> {
+  if (!found.known) return { ...NOTHING, missing: found.missing, sentence: 'Not known what happens', when: '' };
+  const { lines, metalV, touchV, bodyA, left } = found.value;
+  const { u0V } = job.supply;
+  const highest = Math.max(...lines.map(({ volts }) => volts));
+  const shown: EventLine[] = lines.map(({ line, volts }) => ({
+    label: `${line} to neutral`,
+    value: `${showNumber(volts)} V`,
+    mark: volts > OVER_TIMES * u0V ? 'stop' : volts < u0V / OVER_TIMES ? 'caution' : null,
+  }));
+  if (metalV !== undefined)
+    shown.push({
+      label: 'Metal against true earth',
+      value: `${showNumber(metalV)} V`,
+      mark: metalV > LONG_V ? 'stop' : 'caution',
+    });
+  if (bodyA !== undefined && touchV !== undefined)
+    shown.push(bodyLine({ kind: 'touch-metal' } as EventAsked, bodyA, Number.POSITIVE_INFINITY));
+  const earth = word(job.dialect, 'earth');
+  return {
+    ...NOTHING,
+    missing: [],
+    when: 'every load that is entered switched on',
+    metalV: metalV ?? null,
+    sentence:
+      lines.length === 1
+        ? `Nothing runs, and no device trips${metalV === undefined ? '' : `: metal joined to that neutral stands at ${showNumber(metalV)} V`}`
+        : `No device trips: up to ${showNumber(highest)} V where ${showNumber(u0V)} V belong`,
+    why: [
+      'No overcurrent flows, and what flows comes back by another line.',
+      metalV === undefined ? `The metal keeps an ${earth} of its own.` : '',
+      left.length === 0 ? '' : `Not counted, as too little is said of them: ${left.join(', ')}.`,
+    ]
+      .filter((part) => part !== '')
+      .join(' '),
+    lines: shown,
+    legs: lines.map(({ line, volts }) => ({ line, volts })),
+  };
+}
