@@ -53,6 +53,7 @@ const VIEWS = [
     height: 844,
     touch: true,
   },
+  { name: 'faults', at: '/jobs/skerry-light/faults?c=sauna', ready: '[data-testid=sweep] li', theme: 'day' },
   { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
   { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-option=combined-breaker]', theme: 'day' },
   {

@@ -6,6 +6,7 @@ import { type Covering, coverOf } from '../house/cover';
 import type { CircuitFacts } from '../house/facts';
 import type { EventAsked } from '../job/events';
 import { andThen, known, list, type Maybe, map } from '../job/known';
+import { linesOpened } from '../network/poles';
 import { type Driven, pointOf } from './driven';
 import type { Racer } from './race';
 
@@ -41,12 +42,13 @@ export function racersOf(
 }
 
 function racerOf(
-  { device: { id, name } }: Covering,
+  { device }: Covering,
   seen: readonly Seen[],
   { stuck = [] }: EventAsked,
-  { faultA }: Driven,
+  { faultA, lines }: Driven,
   spoiled: ReadonlyMap<string, Spoiled>,
 ): Racer | undefined {
+  const { id, name } = device;
   const spoilt = spoiled.get(id);
   const isSpoilt = (by: Racer['by']): boolean =>
     spoilt !== undefined && faultA > spoilt.aboveA && (spoilt.part === 'all' || by === 'residual');
@@ -56,7 +58,15 @@ function racerOf(
   const first = [...parts].sort((a, b) => a.latestS - b.latestS || a.earliestS - b.earliestS)[0];
   if (first === undefined) return undefined;
   const opens = parts.some(({ earliestS }) => Number.isFinite(earliestS));
-  const why = !opens ? undefined : stuck.includes(id) ? 'stuck' : isSpoilt(first.by) ? spoilt?.why : undefined;
+  const partly = lines.length === 3 && linesOpened(device) < 3;
+  const because = stuck.includes(id)
+    ? 'stuck'
+    : partly
+      ? `opens ${linesOpened(device)} of 3 lines`
+      : isSpoilt(first.by)
+        ? spoilt?.why
+        : undefined;
+  const why = opens ? because : undefined;
   return {
     deviceId: id,
     name,
@@ -66,13 +76,18 @@ function racerOf(
   };
 }
 
+/** A fault between two lines against one of three. */
+const LINE_TO_LINE = Math.sqrt(3) / 2;
+
 /** What a device sees of an event, by each of its parts. */
 function seenBy(
   { device, covers }: Covering,
   { kind }: EventAsked,
-  { lineA, residualA, faultA }: Driven,
+  { lineA, residualA, faultA, lines }: Driven,
 ): Maybe<readonly Seen[]> {
   const parts: Maybe<Seen>[] = [];
+  // One element of three that opens leaves a fault between two lines: the next takes its time at what is left.
+  const lastA = lines.length === 3 && device.settings.family === 'fuse' ? lineA * LINE_TO_LINE : lineA;
   if (opensOnOvercurrent(device.settings))
     parts.push(
       map(overcurrentBand(device), ({ holdsA, minimum, maximum }): Seen => {
@@ -81,7 +96,7 @@ function seenBy(
           by: 'overcurrent',
           seesA: lineA,
           earliestS: carries ? Number.POSITIVE_INFINITY : timeAt(minimum, lineA),
-          latestS: timeAt(maximum, lineA),
+          latestS: timeAt(maximum, lastA),
         };
       }),
     );

@@ -31,9 +31,9 @@ export interface EventAsked {
   /** One of the ways the house can be fed; the first where none is named. */
   caseId?: string;
   /** Resistance of the fault, Ω; bolted where it is not named. */
-  ohm?: number;
+  ohm?: number | undefined;
   /** Current of an overload or an arc, A; that of the circuit's loads where it is not named. */
-  amperes?: number;
+  amperes?: number | undefined;
   skin?: EventSkin;
   /** Devices that do not open, by id. */
   stuck?: readonly string[];

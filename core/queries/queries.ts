@@ -16,7 +16,7 @@ import type { BothWays } from '../reports/bothWays';
 import { type CircuitChart, circuitChart } from '../reports/chart';
 import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from '../reports/curves';
 import { type DemandStudy, demandStudy } from '../reports/demand';
-import { type EventStudy, eventStudy } from '../reports/event';
+import { type EventStudy, eventStudy, eventSweep, type Swept } from '../reports/event';
 import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from '../reports/inspection';
 import { type LabelsStudy, labelsStudy } from '../reports/labels';
 import { type PeopleStudy, peopleStudy } from '../reports/people';
@@ -126,6 +126,8 @@ interface Questions {
   coordinate: { asks: Coordinating; answer: Coordinated };
   /** What comes of something that goes wrong on a circuit; null where there is none such. */
   event: { asks: { what: EventAsked }; answer: EventStudy | null };
+  /** The same over the resistance of the fault; none where it has none. */
+  sweep: { asks: { what: EventAsked }; answer: Swept[] };
   /** Every circuit with its tests, what each is held to and what was read. */
   tests: { asks: object; answer: TestsStudy };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
@@ -179,6 +181,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   labels: (study, _, job) => labelsStudy(job, study),
   tests: (study, _, job) => testsStudy(job, study),
   event: (study, { what }, job) => eventStudy(job, study, what),
+  sweep: (study, { what }, job) => eventSweep(job, study, what),
   dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),
   beforeOpening: (study, { at }, job) => boxStudy(job, study, at),
   faultsAlong: (study, { circuitId, share }, job) => ofCircuit(study, circuitId, ({ facts }) => faultsAlong(job, facts, share)),

@@ -7,9 +7,9 @@ import { kindsAmong } from '../network/states';
 import { studyJob } from '../study/study';
 import { demo, demoJobs } from '../testing/demos';
 import { soilHouse, splitHouse, star, threePhaseHouse } from '../testing/houses';
-import { breaker, jobWith, stated, withField } from '../testing/jobs';
+import { breaker, gg, jobWith, stated, withField } from '../testing/jobs';
 import { leaking, leakyHouse, switchOf } from '../testing/leakyHouse';
-import { eventStudy } from './event';
+import { eventStudy, eventSweep } from './event';
 
 const KIND = { 'L-PE': 'earth', 'L-N': 'short', 'L-L': 'lines', 'L-L-L': 'three' } as const;
 const happens = (job: Job, asked: Partial<EventAsked> & Pick<EventAsked, 'kind' | 'circuitId'>) =>
@@ -118,7 +118,7 @@ describe('who opens', () => {
   it('may be one of two, with their chances', () => {
     const event = happens(demo('bindery-yard'), { kind: 'short', circuitId: 'guillotine', place: 'start', state: 'MAX' });
     expect(event.racers.filter(({ first }) => first).map(({ name }) => name)).toEqual(['Cut-out', 'Feeder fuses']);
-    expect(event.sentence).toMatch(/^Feeder fuses or Cut-out may trip first, one of them within 4.1 ms$/);
+    expect(event.sentence).toMatch(/^Feeder fuses or Cut-out may open first, one of them within 4.1 ms$/);
     const shares = event.racers.flatMap(({ share }) => share ?? []);
     expect(shares.reduce((sum, each) => sum + each, 0)).toBeCloseTo(1, 6);
     expect(Math.max(...shares)).toBeGreaterThan(0.5);
@@ -129,6 +129,18 @@ describe('who opens', () => {
     expect(late.lines[0]).toEqual({ mark: 'stop', label: 'Certain to be off within', value: '8.38 s of 0.4 s' });
     const kiln = happens(demo('kiln-house'), { kind: 'earth', circuitId: 'kiln' });
     expect(kiln.lines[0]).toEqual({ mark: null, label: 'Certain to be off within', value: '11 s' });
+  });
+
+  it('of three lines opens them all: fuses one after the other, at what the last two are left with; a single pole does not', () => {
+    const job = threePhaseHouse(star());
+    job.devices['motor-device'] = { ...job.devices['motor-device']!, settings: { ...gg(20), poles: '3P' } as never };
+    const fused = happens(job, { kind: 'three', circuitId: 'motor' });
+    const lines = happens(job, { kind: 'lines', circuitId: 'motor' });
+    expect(lines.currentA! / fused.currentA!).toBeCloseTo(Math.sqrt(3) / 2, 2);
+    expect(racer(fused, 'motor-device')!.latestS! / racer(lines, 'motor-device')!.latestS!).toBeCloseTo(1, 2);
+    const single = threePhaseHouse(star());
+    single.devices['motor-device'] = { ...single.devices['motor-device']!, lines: ['L1'] };
+    expect(racer(happens(single, { kind: 'three', circuitId: 'motor' }), 'motor-device')!.notCounted).toBe('opens 1 of 3 lines');
   });
 
   it('sees nothing of an overload within its rating, and is not certain between that and its conventional current', () => {
@@ -245,6 +257,25 @@ describe('the neutral of the supply lost', () => {
     const event = happens(jobWith([{ id: 'c', settings: breaker('B', 16) }]), { kind: 'lost-neutral', circuitId: 'c' });
     expect(event.missing.map(({ what }) => what)).toEqual(['a load with its power']);
   });
+});
+
+it('over the resistance of a fault the breaker gives way to the residual switch, and that to nobody', () => {
+  const job = leakyHouse({ a: {}, b: {} });
+  const swept = eventSweep(job, studyJob(job), { kind: 'earth', circuitId: 'a', place: 'end', state: 'MIN' });
+  expect(swept).toHaveLength(61);
+  const currents = swept.map(({ currentA }) => currentA);
+  expect(currents).toEqual([...currents].sort((a, b) => b - a));
+  expect(swept[0]!.first).toContain('a-device');
+  expect(swept.find(({ ohm }) => ohm > 100)!.first).toEqual(['RCCB']);
+  // Below 30 mA a switch of 30 mA is certain of nothing: 218.5 V over 7.3 kΩ; at 1 kΩ and below it is.
+  expect(swept.every(({ byS }) => byS !== null)).toBe(true);
+  const only = jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 10 }]);
+  const alone = eventSweep(only, studyJob(only), { kind: 'earth', circuitId: 'c', place: 'end', state: 'MIN' });
+  const lost = alone.find(({ byS }) => byS === null)!;
+  // 1.45 In is the least that is certain to trip it.
+  expect(lost.currentA).toBeLessThan(1.45 * 16);
+  expect(alone.filter(({ byS }) => byS !== null).at(-1)!.currentA).toBeGreaterThanOrEqual(1.45 * 16);
+  expect(eventSweep(job, studyJob(job), { kind: 'across', circuitId: 'a', place: 'end', state: 'MIN' })).toEqual([]);
 });
 
 it('an event of a kind the circuit has no conductors for says which', () => {

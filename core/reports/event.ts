@@ -4,7 +4,7 @@ import { chances, type Race, type Racer, race } from '../events/race';
 import { racersOf, type Spoiled } from '../events/racers';
 import { coverOf } from '../house/cover';
 import { readingsOn, standingOf } from '../inspection/readings';
-import { EVENTS, type EventAsked, PLACES } from '../job/events';
+import { EVENTS, type EventAsked, needsOhm, PLACES } from '../job/events';
 import { andThen, type Maybe, type Missing, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { showCurrent, showNumber, showTime } from '../job/show';
@@ -56,8 +56,9 @@ export interface EventStudy {
   sentence: string;
   why: string;
   lines: EventLine[];
-  /** Voltages of the lines with the supply's neutral lost. */
+  /** Voltages of the lines with the supply's neutral lost, and what belongs there, V. */
   legs: { line: string; volts: number }[];
+  belongsV: number;
   /** With the first that is certain open. */
   dark: DarkStudy | null;
 }
@@ -86,15 +87,13 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     where: asked.place in PLACES ? PLACES[asked.place as keyof typeof PLACES] : `at ${pointOf(facts, asked.place)?.name ?? '?'}`,
     cases: casesOf(facts, asked.state).map(({ id, when }) => ({ id, when })),
     places: facts.house.pointsOf(asked.circuitId).map(({ id, name }) => ({ id, name })),
+    belongsV: job.supply.u0V,
     devices: cover.known ? cover.value.map(({ device: { id, name } }) => ({ deviceId: id, name })) : [],
   };
   if (asked.kind === 'lost-neutral') return { ...base, ...ofLostNeutral(job, lostNeutral(job, facts, asked)) };
-  const happened = andThen(driven(job, facts, asked), (drives) =>
-    map(racersOf(facts, asked, drives, spoiledIn(circuit)), (racers) => ({ drives, racers })),
-  );
+  const happened = happens(job, circuit, asked, spoiledIn(circuit));
   if (!happened.known) return { ...base, ...NOTHING, missing: happened.missing, sentence: 'Not known what happens', when: '' };
-  const { drives, racers } = happened.value;
-  const result = race(racers);
+  const { drives, racers, result } = happened.value;
   const dark = Number.isFinite(result.byS) ? darkStudy(job, study, [result.first[0]!.deviceId]) : null;
   const shares = result.first.length > 1 ? chances(result.first, TRIALS, randomFrom(SEED)) : undefined;
   return {
@@ -105,12 +104,43 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     metalV: drives.metalV ?? null,
     racers: racers.map((racer) => shownRacer(racer, result, shares)),
     byS: finite(result.byS),
-    sentence: sentenceOf(asked, drives, result),
+    sentence: sentenceOf(job, asked, drives, result),
     why: whyOf(job, asked, drives, racers),
     lines: linesOf(job, asked, drives, result, dark, TO_METAL.has(asked.kind) ? longestS(facts) : undefined),
     legs: [],
     dark,
   };
+}
+
+/** What an event drives, and who is first. */
+const happens = (job: Job, { facts }: CircuitStudy, asked: EventAsked, spoiled: ReadonlyMap<string, Spoiled>) =>
+  andThen(driven(job, facts, asked), (drives) =>
+    map(racersOf(facts, asked, drives, spoiled), (racers) => ({ drives, racers, result: race(racers) })),
+  );
+
+/** The same event with another resistance in it. */
+export interface Swept {
+  ohm: number;
+  currentA: number;
+  /** Certain to be off by then, s; null: no device is certain to trip. */
+  byS: number | null;
+  /** Who may be first. */
+  first: string[];
+}
+/** Resistances a fault is tried with, Ω: from a good joint to a burnt track, twelve to a decade. */
+const SWEPT_OHM = Array.from({ length: 61 }, (_, at) => 10 ** (-2 + at / 12));
+
+/** An event over the resistance of its fault: where who opens changes, and from where on nobody is certain to. */
+export function eventSweep(job: Job, study: Study, asked: EventAsked): Swept[] {
+  const circuit = study.circuits.find(({ circuitId }) => circuitId === asked.circuitId);
+  if (circuit === undefined || !needsOhm(asked.kind)) return [];
+  const spoiled = spoiledIn(circuit);
+  return SWEPT_OHM.flatMap((ohm): Swept[] => {
+    const happened = happens(job, circuit, { ...asked, ohm }, spoiled);
+    if (!happened.known) return [];
+    const { drives, result } = happened.value;
+    return [{ ohm, currentA: drives.faultA, byS: finite(result.byS), first: result.first.map(({ name }) => name) }];
+  });
 }
 
 const NOTHING = {
@@ -161,10 +191,13 @@ function shownRacer(racer: Racer, { first }: Race, shares: ReadonlyMap<string, n
   };
 }
 
-function sentenceOf({ kind }: EventAsked, { faultA }: Driven, { alone, first, byS }: Race): string {
-  if (alone !== undefined) return `${alone.name} trips within ${showTime(byS)}`;
+function sentenceOf(job: Job, { kind }: EventAsked, { faultA }: Driven, { alone, first, byS }: Race): string {
+  // A fuse opens, anything else trips.
+  const isFuse = ({ deviceId }: Racer): boolean => job.devices[deviceId]?.settings.family === 'fuse';
+  if (alone !== undefined) return `${alone.name} ${isFuse(alone) ? 'opens' : 'trips'} within ${showTime(byS)}`;
   const names = first.map(({ name }) => name).join(' or ');
-  if (Number.isFinite(byS)) return `${names} may trip first, one of them within ${showTime(byS)}`;
+  if (Number.isFinite(byS))
+    return `${names} may ${first.some(isFuse) ? 'open' : 'trip'} first, one of them within ${showTime(byS)}`;
   const stays = kind === 'arc' ? 'the arc goes on' : `${showCurrent(faultA)} keeps flowing`;
   return first.length === 0 ? `No device trips: ${stays}` : `No device is certain to trip: ${stays}`;
 }
@@ -201,7 +234,11 @@ function linesOf(
     );
   else add('Certain to be off', 'no device', 'stop');
   if (drives.metalV !== undefined)
-    add('Metal meanwhile at', `${showNumber(drives.metalV)} V`, !Number.isFinite(byS) && drives.metalV > LONG_V ? 'stop' : null);
+    add(
+      'Metal meanwhile at',
+      `${showNumber(drives.metalV)} V`,
+      drives.metalV > LONG_V && (!Number.isFinite(byS) || (allowedS !== undefined && byS > allowedS)) ? 'stop' : null,
+    );
   if (drives.bodyA !== undefined) lines.push(bodyLine(asked, drives.bodyA, byS));
   if (alone === undefined && first.length > 1) add('Only the right one', first.map(({ name }) => name).join(' or '), 'caution');
   if (dark !== null) {
@@ -225,7 +262,7 @@ function bodyLine({ kind }: EventAsked, bodyA: number, byS: number): EventLine {
 function ofLostNeutral(
   job: Job,
   found: Maybe<LostNeutral>,
-): Omit<EventStudy, 'title' | 'circuit' | 'where' | 'cases' | 'places' | 'devices'> {
+): Omit<EventStudy, 'title' | 'circuit' | 'where' | 'cases' | 'places' | 'devices' | 'belongsV'> {
   if (!found.known) return { ...NOTHING, missing: found.missing, sentence: 'Not known what happens', when: '' };
   const { lines, metalV, touchV, bodyA, left } = found.value;
   const { u0V } = job.supply;

@@ -25,7 +25,7 @@ export const SCREENS: readonly Screen[] = [
   { name: 'Curves', key: '4', route: 'curves', query: ['circuitId'], verdict: 'curves' },
   { name: 'People', key: '5', route: 'people', query: ['circuitId', 'at'], verdict: 'people' },
   { name: 'Surge', key: '6', route: 'surge', query: ['circuitId'], verdict: 'surge' },
-  { name: 'Faults', key: '7' },
+  { name: 'Faults', key: '7', route: 'faults', query: ['circuitId'] },
   { name: 'Tests', key: '8', route: 'tests', query: ['circuitId'] },
   { name: 'Log', key: '9' },
   { name: 'Handover', key: '0', route: 'handover', query: ['circuitId', 'print'] },

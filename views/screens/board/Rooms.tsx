@@ -5,6 +5,7 @@ import type { DarkRoom, DarkStudy } from '@/core/reports/board';
 import { cx } from '@/ui/cx';
 import { VerdictMark } from '@/ui/VerdictMark';
 import { useAnswer, useJobState } from '../../client/JobContext';
+import { ROOM_LOOK, ROOM_WORDS } from '../../parts/rooms/roomLook';
 import type { BoardPlace } from './place';
 
 /** Rooms by floor: what a device takes away when it is switched off; a room pressed shows what feeds it. */
@@ -80,19 +81,6 @@ function said(dark: DarkStudy, chosen: boolean, fed: readonly string[] | undefin
   return `${circuits}, ${lost} room${lost === 1 ? '' : 's'} ${lost === 1 ? 'loses' : 'lose'} something${tied}`;
 }
 
-const LOOK: Readonly<Record<DarkRoom['state'], string>> = {
-  lit: 'border-line bg-(--room-lit)',
-  empty: 'border-line border-dashed bg-transparent text-quiet',
-  part: 'border-quiet border-dashed bg-(--room-part) text-(--on-room-dark)',
-  dark: 'border-quiet bg-(--room-dark) text-(--on-room-dark)',
-};
-const WORDS: Readonly<Record<DarkRoom['state'], string>> = {
-  lit: 'stays on',
-  empty: 'no outlets',
-  part: 'goes dark in part',
-  dark: 'goes dark',
-};
-
 function RoomTile({
   room,
   says,
@@ -115,13 +103,15 @@ function RoomTile({
         onClick={choose}
         className={cx(
           'h-full min-h-12 w-full rounded border px-2 py-1 text-left',
-          LOOK[state],
+          ROOM_LOOK[state],
           chosen && 'border-2 border-copper',
         )}
       >
         <span className="block truncate font-semibold text-[13px]">{name}</span>
-        <span className="line-clamp-2 text-[12px] leading-tight">{lost.length > 0 ? lost.join(', ') : says || WORDS[state]}</span>
-        <span className="sr-only">{WORDS[state]}</span>
+        <span className="line-clamp-2 text-[12px] leading-tight">
+          {lost.length > 0 ? lost.join(', ') : says || ROOM_WORDS[state]}
+        </span>
+        <span className="sr-only">{ROOM_WORDS[state]}</span>
       </button>
     </li>
   );
