@@ -26,7 +26,6 @@ const VIEWS = [
     type: ['[data-quick-line]', 'ring B32 2.5/1.5 flat 125 ft workshop sockets'],
   },
   { name: 'supply', at: '/jobs/skerry-light/supply', ready: '[data-testid=origin] table', theme: 'day', height: 900 },
-  { name: 'print-directory', at: '/jobs/kiln-house/handover', ready: '[data-testid=sheet] td', theme: 'day', height: 1240 },
   {
     name: 'print-report',
     at: '/jobs/bindery-yard/handover?print=report&c=guillotine',

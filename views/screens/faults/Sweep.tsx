@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { EventAsked } from '@/core/job/events';
 import { showNumber, showTime } from '@/core/job/show';
 import type { Swept } from '@/core/reports/event';
+import { cx } from '@/ui/cx';
 import { useWidth } from '@/ui/useWidth';
 import { useAnswer } from '../../client/JobContext';
 
@@ -23,10 +24,7 @@ function stretchesOf(swept: readonly Swept[]): Stretch[] {
     if (last !== undefined && last.first === name && (last.byS === null) === (byS === null)) {
       last.toOhm = ohm;
       last.byS = byS === null || last.byS === null ? null : Math.max(last.byS, byS);
-    } else {
-      if (last !== undefined) last.toOhm = ohm;
-      found.push({ first: name, fromOhm: ohm, toOhm: ohm, byS });
-    }
+    } else found.push({ first: name, fromOhm: ohm, toOhm: ohm, byS });
   }
   return found;
 }
@@ -48,13 +46,16 @@ export function Sweep({ asked }: { asked: EventAsked }) {
     >
       <h2 className="text-[13px] text-quiet">the same with more or less resistance in the fault</h2>
       <div className="relative mt-2 h-[26px]" aria-hidden>
-        {stretches.map(({ first, fromOhm, toOhm, byS }) => (
+        {stretches.map(({ first, fromOhm, byS }, at) => (
           <span
             key={fromOhm}
-            className={`absolute inset-y-0 truncate border-raised border-r-2 px-2 text-[13px] leading-[26px] ${byS === null ? 'border border-stop border-dashed' : 'bg-chosen'}`}
-            style={{ left: x(fromOhm), width: Math.max(2, x(toOhm) - x(fromOhm)) }}
+            className={cx(
+              'absolute inset-y-0 truncate border px-2 text-[13px] leading-6',
+              byS === null ? 'border-stop border-dashed' : 'border-copper bg-chosen',
+            )}
+            style={{ left: x(fromOhm), width: Math.max(2, x(stretches[at + 1]?.fromOhm ?? swept.at(-1)!.ohm) - x(fromOhm) - 1) }}
           >
-            {first}
+            {byS === null ? 'nobody for certain' : first}
           </span>
         ))}
       </div>
