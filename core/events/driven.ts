@@ -2,12 +2,14 @@ import { type CircuitFacts, houseOf } from '../house/facts';
 import type { EventAsked, EventKind } from '../job/events';
 import { andThen, known, type Maybe, map, unknown } from '../job/known';
 import type { Job } from '../job/schema/job';
-import type { Line, Point } from '../job/sealed';
+import type { Line, Origin, Point } from '../job/sealed';
 import { LINES } from '../loads/lines';
 import type { SupplyCase } from '../network/cases';
 import { add, type Complex, magnitude, scale, ZERO } from '../network/complex';
 import type { Fault } from '../network/fault';
 import { type Branch, solveNodes } from '../network/nodes';
+import { isRing } from '../network/poles';
+import { MID_RING } from '../network/reach';
 import { electrodesOhm } from '../network/source';
 import type { FaultKind } from '../network/states';
 import { partWay } from './partWay';
@@ -28,9 +30,12 @@ export interface Driven {
   /** On somebody who touches. */
   touchV?: number;
   bodyA?: number;
-  /** Which source state, in words. */
+  /** The one source it comes from, and in which source state, in words. */
+  origin: Origin;
   when: string;
 }
+
+type From = Pick<Driven, 'origin' | 'when'>;
 
 /** The bolted fault behind an event: what it is made from. */
 const FAULT_OF: Partial<Record<EventKind, FaultKind>> = {
@@ -45,9 +50,9 @@ const FAULT_OF: Partial<Record<EventKind, FaultKind>> = {
 /** A joint of nothing. */
 const BOLTED: Complex = ZERO;
 
-/** The ways a house can be fed that an event can happen in. */
+/** The ways a house can be fed that an event can happen in: by one source, as what several drive no one device sees. */
 export const casesOf = (facts: CircuitFacts, state: EventAsked['state']): readonly SupplyCase[] =>
-  facts.house.network.casesFor(facts.wiring, state);
+  facts.house.network.casesFor(facts.wiring, state).filter(({ origins, doubt }) => origins.length === 1 && doubt === undefined);
 
 /** The outlet an event happens at; nothing where it is on the cable. */
 export const pointOf = ({ house, circuit }: CircuitFacts, place: string): Point | undefined =>
@@ -64,8 +69,10 @@ export function driven(job: Job, facts: CircuitFacts, asked: EventAsked): Maybe<
   const lines = linesOf(facts, poles.value.lines);
   const cases = casesOf(facts, asked.state);
   const at = cases.find(({ id }) => id === asked.caseId) ?? cases[0];
-  if (at === undefined) return unknown('sourceStates', 'a source state: what feeds the job');
-  if (asked.kind === 'overload' || asked.kind === 'arc') return carried(facts, asked, lines, at.when);
+  if (at === undefined)
+    return unknown('sourceStates', 'a source state with one source: what several drive together is not raced yet');
+  const from = { origin: at.origins[0]!, when: at.when };
+  if (asked.kind === 'overload' || asked.kind === 'arc') return carried(facts, asked, lines, from);
   const kind = FAULT_OF[asked.kind];
   if (kind === undefined) return unknown(`circuits.${facts.circuitId}`, 'an event along a circuit');
   if (kind === 'L-N' && !poles.value.neutral) return unknown(`circuits.${facts.circuitId}`, `a neutral of ${facts.circuit.name}`);
@@ -77,14 +84,20 @@ export function driven(job: Job, facts: CircuitFacts, asked: EventAsked): Maybe<
   const there = half === undefined ? facts : houseOf(half.job, facts.house.cells).factsOf(facts.circuitId);
   const found = faultThere(there, at, kind, asked);
   return andThen(found, ({ fault, segmentId }) =>
-    map(wayBack(there, segmentId, asked), (back) => solved(asked, fault, back, lines, kind)),
+    map(wayBack(there, segmentId, asked), (back) => ({ ...solved(asked, fault, back, lines, kind), ...from })),
   );
 }
 
 /** What the loads draw, or as much as was said. */
-function carried(facts: CircuitFacts, { kind, amperes }: EventAsked, lines: readonly Line[], when: string): Maybe<Driven> {
+function carried(facts: CircuitFacts, { kind, amperes }: EventAsked, lines: readonly Line[], from: From): Maybe<Driven> {
   const drawn = amperes === undefined ? map(facts.design, ({ ibA }) => ibA) : known(amperes);
-  return map(drawn, (lineA) => ({ faultA: lineA, lineA, residualA: 0, lines: kind === 'arc' ? lines.slice(0, 1) : lines, when }));
+  return map(drawn, (lineA) => ({
+    faultA: lineA,
+    lineA,
+    residualA: 0,
+    lines: kind === 'arc' ? lines.slice(0, 1) : lines,
+    ...from,
+  }));
 }
 
 /** The lines of a circuit by name: those of its device, else the first of the system. */
@@ -95,14 +108,18 @@ function linesOf({ protective }: CircuitFacts, count: number): readonly Line[] {
 
 type Found = { fault: Fault; segmentId: string | undefined };
 function faultThere(facts: CircuitFacts, at: SupplyCase, kind: FaultKind, { state, place }: EventAsked): Maybe<Found> {
-  const { network } = facts.house;
-  const { wiring } = facts;
-  if (place === 'start')
-    return map(network.faultIn(at, wiring, undefined, kind, state), (fault) => ({ fault, segmentId: undefined }));
-  const segmentId = pointOf(facts, place)?.segmentId ?? wiring.stretches.findLast(({ last, spur }) => last && !spur)?.segment.id;
-  if (state === 'MIN' && pointOf(facts, place)?.segmentId === undefined)
-    return map(network.leastIn(at, wiring, kind), (fault) => ({ fault, segmentId: fault.segmentId ?? segmentId }));
-  return map(network.faultIn(at, wiring, segmentId, kind, state), (fault) => ({ fault, segmentId }));
+  const { house, wiring, job, circuit } = facts;
+  const { network } = house;
+  const faultIn = (segmentId: string | undefined): Maybe<Found> =>
+    map(network.faultIn(at, wiring, segmentId, kind, state), (fault) => ({ fault, segmentId }));
+  if (place === 'start') return faultIn(undefined);
+  const point = pointOf(facts, place);
+  if (point?.segmentId !== undefined) return faultIn(point.segmentId);
+  const round = isRing(job, circuit) ? MID_RING : undefined;
+  // Where nobody said at which length an outlet hangs, it is where that is worst: farthest for the weakest, nearest for the strongest.
+  if (state === 'MIN') return map(network.leastIn(at, wiring, kind), (fault) => ({ fault, segmentId: fault.segmentId ?? round }));
+  if (point !== undefined) return faultIn(undefined);
+  return faultIn(round ?? wiring.stretches.findLast(({ last, spur }) => last && !spur)?.segment.id);
 }
 
 /** What lies between the metal at the fault and the earth of the house, Ω, where that is known; in TT the electrode besides. */
@@ -147,7 +164,13 @@ function loopOf({ feeds, loopOhm }: Fault): Complex {
 /** Of a loop without a part of it that is all resistance; never less than nothing. */
 const without = (loop: Complex, ohm: number): Complex => ({ re: Math.max(0, loop.re - ohm), im: loop.im });
 
-function solved(asked: EventAsked, fault: Fault, back: WayBack, lines: readonly Line[], kind: FaultKind): Driven {
+function solved(
+  asked: EventAsked,
+  fault: Fault,
+  back: WayBack,
+  lines: readonly Line[],
+  kind: FaultKind,
+): Omit<Driven, keyof From> {
   const loop = loopOf(fault);
   const toEarth = kind === 'L-PE';
   const metalOhm = toEarth ? Math.min(back.metalOhm ?? 0, loop.re) : 0;
@@ -176,7 +199,7 @@ function solved(asked: EventAsked, fault: Fault, back: WayBack, lines: readonly 
       asked.skin ?? 'dry',
       across ? 'hand-to-hand' : 'hand-to-feet',
     );
-    return { bodyA, touchV, lineA: bodyA, residualA: across ? 0 : bodyA, faultA: bodyA, lines: involved, when: fault.when };
+    return { bodyA, touchV, lineA: bodyA, residualA: across ? 0 : bodyA, faultA: bodyA, lines: involved };
   }
   const branches = [drive, flaw, ...(toEarth ? metal : [])];
   const person =
@@ -192,6 +215,5 @@ function solved(asked: EventAsked, fault: Fault, back: WayBack, lines: readonly 
     lines: involved,
     ...(toEarth && back.metalOhm !== undefined ? { metalV: magnitude(volts('metal') ?? ZERO) } : {}),
     ...(person === undefined ? {} : { touchV: person.touchV, bodyA: person.bodyA }),
-    when: fault.when,
   };
 }

@@ -2,11 +2,15 @@ import { timeAt } from '../curves/edge';
 import { opensOnOvercurrent, overcurrentBand } from '../devices/bands';
 import { arcBand, residualBand } from '../devices/otherAxes';
 import { hasResidual } from '../devices/residual';
-import { type Covering, coverOf } from '../house/cover';
+import { chainFrom } from '../house/chains';
+import { coverOf } from '../house/cover';
 import type { CircuitFacts } from '../house/facts';
+import { BOTH_SIDES, RESIDUAL } from '../house/relaxations';
 import type { EventAsked } from '../job/events';
-import { andThen, known, list, type Maybe, map } from '../job/known';
+import { all, andThen, known, list, type Maybe, map } from '../job/known';
+import type { Device } from '../job/sealed';
 import { linesOpened } from '../network/poles';
+import { applies } from '../rules/relaxation';
 import { type Driven, pointOf } from './driven';
 import type { Racer } from './race';
 
@@ -29,10 +33,10 @@ export function racersOf(
   driven: Driven,
   spoiled: ReadonlyMap<string, Spoiled>,
 ): Maybe<readonly Racer[]> {
-  return andThen(coverOf(facts, pointOf(facts, asked.place)), (cover) =>
+  return andThen(onTheWay(facts, asked, driven), (passed) =>
     map(
       list(
-        cover
+        passed
           .filter(({ device: { lines } }) => lines.length === 0 || lines.some((line) => driven.lines.includes(line)))
           .map((each) => map(seenBy(each, asked, driven), (seen) => racerOf(each, seen, asked, driven, spoiled))),
       ),
@@ -41,8 +45,35 @@ export function racersOf(
   );
 }
 
+/** A device current passes from the source of an event to its place. */
+interface Passed {
+  device: Device;
+  /** Whether its residual part sees an earth fault there, and opens what it must; from the side it is fed. */
+  covers: Maybe<boolean>;
+  /** Whether it works from the side it is fed. */
+  works: Maybe<boolean>;
+}
+
+/** The devices from the source of an event to its place: those of the way from that source, then those in outlets before the place. */
+function onTheWay(facts: CircuitFacts, { place }: EventAsked, { origin }: Driven): Maybe<readonly Passed[]> {
+  const { wiring } = facts;
+  const point = pointOf(facts, place);
+  return map(all({ chain: chainFrom(facts, origin), cover: coverOf(facts, point) }), ({ chain, cover }) => [
+    ...chain
+      .filter((seated) => !(seated.wiring === wiring && seated.seat === 'end'))
+      .map((seated): Passed => {
+        const sides = map(applies(BOTH_SIDES, { facts, seated }), (of) => of.applies);
+        const sees = map(applies(RESIDUAL, { facts, seated }), (of) => of.applies);
+        return { device: seated.device, works: sides, covers: map(all({ sides, sees }), (of) => of.sides && of.sees) };
+      }),
+    ...cover.flatMap(({ device, point: at, covers }): Passed[] =>
+      at === undefined ? [] : [{ device, covers, works: known(true) }],
+    ),
+  ]);
+}
+
 function racerOf(
-  { device }: Covering,
+  { device, works }: Passed,
   seen: readonly Seen[],
   { stuck = [] }: EventAsked,
   { faultA, lines }: Driven,
@@ -63,9 +94,11 @@ function racerOf(
     ? 'stuck'
     : partly
       ? `opens ${linesOpened(device)} of 3 lines`
-      : isSpoilt(first.by)
-        ? spoilt?.why
-        : undefined;
+      : !(works.known && works.value)
+        ? 'fed from its load side, for which it is not known to work'
+        : isSpoilt(first.by)
+          ? spoilt?.why
+          : undefined;
   const why = opens ? because : undefined;
   return {
     deviceId: id,
@@ -81,7 +114,7 @@ const LINE_TO_LINE = Math.sqrt(3) / 2;
 
 /** What a device sees of an event, by each of its parts. */
 function seenBy(
-  { device, covers }: Covering,
+  { device, covers }: Passed,
   { kind }: EventAsked,
   { lineA, residualA, faultA, lines }: Driven,
 ): Maybe<readonly Seen[]> {
@@ -103,19 +136,23 @@ function seenBy(
   const residual = hasResidual(device) ? residualBand(device) : undefined;
   if (residual !== undefined)
     parts.push(
-      andThen(covers, (reaches) =>
-        map(residual, ({ minimum, maximum }): Seen => {
-          // Below what it need not trip on it never does: that is where its minimum begins.
-          const below = residualA < minimum.vertices[0]!.currentA;
-          return {
+      andThen(residual, ({ minimum, maximum }): Maybe<Seen> => {
+        // Below what it need not trip on it never does: that is where its minimum begins.
+        if (residualA < minimum.vertices[0]!.currentA)
+          return known({
             by: 'residual',
             seesA: residualA,
-            earliestS: below ? Number.POSITIVE_INFINITY : timeAt(minimum, residualA, 'above'),
-            // What it may not see, or not open wholly, is not counted on; it may open all the same.
-            latestS: below || !reaches ? Number.POSITIVE_INFINITY : timeAt(maximum, residualA),
-          };
-        }),
-      ),
+            earliestS: Number.POSITIVE_INFINITY,
+            latestS: Number.POSITIVE_INFINITY,
+          });
+        // What it may not see, or not open wholly, is not counted on; it may open all the same.
+        return map(covers, (reaches) => ({
+          by: 'residual',
+          seesA: residualA,
+          earliestS: timeAt(minimum, residualA, 'above'),
+          latestS: reaches ? timeAt(maximum, residualA) : Number.POSITIVE_INFINITY,
+        }));
+      }),
     );
   const arc = kind === 'arc' ? arcBand(device) : undefined;
   if (arc !== undefined) parts.push(known({ by: 'arc', seesA: faultA, earliestS: 0, latestS: timeAt(arc.maximum, faultA) }));

@@ -160,6 +160,44 @@ describe('who opens', () => {
   });
 });
 
+describe('another source', () => {
+  it('passes its own devices, not those of the usual one', () => {
+    const job = demo('skerry-light');
+    const island = happens(job, { kind: 'short', circuitId: 'sauna' }).cases.find(({ when }) => when !== 'From the shore')!;
+    const shore = happens(job, { kind: 'short', circuitId: 'sauna' });
+    const event = happens(job, { kind: 'short', circuitId: 'sauna', caseId: island.id });
+    expect(shore.racers.map(({ name }) => name)).toEqual(['Shore cut-out', 'Origin RCD', 'RCD 2', 'Sauna breaker']);
+    expect(event.racers.map(({ name }) => name)).not.toContain('Shore cut-out');
+    expect(event.racers.map(({ name }) => name)).toContain('Inverter breaker');
+    expect(event.when).toBe(island.when);
+    expect(event.currentA).toBeLessThan(shore.currentA!);
+  });
+
+  it('beside another is not raced: what each device sees of both is not known', () => {
+    const job = demo('skerry-light');
+    const { maxCases } = studyJob(job).house.network;
+    const { cases } = happens(job, { kind: 'short', circuitId: 'sauna', state: 'MAX' });
+    expect(cases.length).toBeGreaterThan(0);
+    for (const { id } of cases) expect(maxCases.find((each) => each.id === id)!.origins).toHaveLength(1);
+  });
+});
+
+describe('on a ring', () => {
+  const ring = (): Job => {
+    const job = jobWith([{ id: 'c', settings: breaker('B', 32), lengthM: 60, line: 2.5, protective: 1.5 }]);
+    job.circuits.c = { ...job.circuits.c!, topology: 'ring', ringContinuity: stated(true, 'measured') };
+    return job;
+  };
+  it('the farthest place is half way round, with the metal’s way there', () => {
+    const weak = happens(ring(), { kind: 'earth', circuitId: 'c' });
+    // Half way round, both legs: a quarter of 60 m of 1.5 mm² at 70 °C, 12.1 mΩ/m · 1.2.
+    expect(weak.metalV! / weak.currentA!).toBeCloseTo((0.0121 * 1.2 * 60) / 4, 3);
+    const strong = happens(ring(), { kind: 'earth', circuitId: 'c', state: 'MAX' });
+    const start = happens(ring(), { kind: 'earth', circuitId: 'c', state: 'MAX', place: 'start' });
+    expect(strong.currentA).toBeLessThan(start.currentA!);
+  });
+});
+
 describe('somebody', () => {
   it('at a line draws by his own impedance, and the residual device sees all of it', () => {
     const event = happens(leakyHouse({ a: {} }), { kind: 'touch-line', circuitId: 'a', skin: 'wet' });

@@ -2,7 +2,6 @@ import { casesOf, type Driven, driven, pointOf } from '../events/driven';
 import { type LostNeutral, lostNeutral } from '../events/lostNeutral';
 import { chances, type Race, type Racer, race } from '../events/race';
 import { racersOf, type Spoiled } from '../events/racers';
-import { coverOf } from '../house/cover';
 import { readingsOn, standingOf } from '../inspection/readings';
 import { EVENTS, type EventAsked, needsOhm, PLACES } from '../job/events';
 import { andThen, type Maybe, type Missing, map } from '../job/known';
@@ -44,8 +43,6 @@ export interface EventStudy {
   when: string;
   cases: { id: string; when: string }[];
   places: { id: string; name: string }[];
-  /** Devices the current passes, from the source on: each may be taken for stuck. */
-  devices: { deviceId: string; name: string }[];
   /** What is not known; empty where the event could be worked out. */
   missing: readonly Missing[];
   currentA: number | null;
@@ -79,7 +76,6 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
   const circuit = study.circuits.find(({ circuitId }) => circuitId === asked.circuitId);
   if (circuit === undefined) return null;
   const { facts } = circuit;
-  const cover = coverOf(facts, pointOf(facts, asked.place));
   const own = job.circuits[asked.circuitId]!;
   const base = {
     title: EVENTS[asked.kind][job.dialect],
@@ -88,7 +84,6 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     cases: casesOf(facts, asked.state).map(({ id, when }) => ({ id, when })),
     places: facts.house.pointsOf(asked.circuitId).map(({ id, name }) => ({ id, name })),
     belongsV: job.supply.u0V,
-    devices: cover.known ? cover.value.map(({ device: { id, name } }) => ({ deviceId: id, name })) : [],
   };
   if (asked.kind === 'lost-neutral') return { ...base, ...ofLostNeutral(job, lostNeutral(job, facts, asked)) };
   const happened = happens(job, circuit, asked, spoiledIn(circuit));
@@ -160,11 +155,10 @@ const SPOILING = new Set(['dc', 'type', 'alive']);
 /** Devices nothing is to be counted on by what the study says: blinded, failed at their test, or asked to break more than they are rated for. */
 function spoiledIn({ facts, answers }: CircuitStudy): ReadonlyMap<string, Spoiled> {
   const found = new Map<string, Spoiled>();
-  const ahead = new Set(facts.chain.map(({ device }) => device.id));
   for (const { question, checks } of answers)
     for (const { name, verdict, because, limit } of checks) {
       const { device: deviceId } = name.about;
-      if (verdict !== 'stop' || deviceId === undefined || !ahead.has(deviceId)) continue;
+      if (verdict !== 'stop' || deviceId === undefined) continue;
       if (question === 'saves-person' && SPOILING.has(name.key))
         found.set(deviceId, { why: because, part: 'residual', aboveA: 0 });
       if (question === 'breaks-fault' && name.key === 'breaks' && limit !== null)
@@ -262,7 +256,7 @@ function bodyLine({ kind }: EventAsked, bodyA: number, byS: number): EventLine {
 function ofLostNeutral(
   job: Job,
   found: Maybe<LostNeutral>,
-): Omit<EventStudy, 'title' | 'circuit' | 'where' | 'cases' | 'places' | 'devices' | 'belongsV'> {
+): Omit<EventStudy, 'title' | 'circuit' | 'where' | 'cases' | 'places' | 'belongsV'> {
   if (!found.known) return { ...NOTHING, missing: found.missing, sentence: 'Not known what happens', when: '' };
   const { lines, metalV, touchV, bodyA, left } = found.value;
   const { u0V } = job.supply;
