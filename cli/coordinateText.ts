@@ -1,4 +1,5 @@
-import { type Coordinated, type Coordinating, coordinated } from '../core/fixes/coordinate';
+import { type Coordinated, coordinated } from '../core/fixes/coordinate';
+import type { Coordinating } from '../core/fixes/coordinateOptions';
 import type { Job } from '../core/job/schema/job';
 import { questionWords } from '../core/job/terms';
 import type { Study } from '../core/study/study';

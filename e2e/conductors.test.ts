@@ -94,7 +94,7 @@ describe('conductors', () => {
     await page.goto(`${app.url}/jobs/kiln-house/circuits?c=service`);
     await alive(page);
     await verdictIs(page, 'stop');
-    await says(page, '4 AWG copper required for 250 kcmil; 8 AWG there');
+    await says(page, '4 AWG copper required for 250 kcmil; 8 AWG fitted');
     await page.close();
   });
 

@@ -167,7 +167,7 @@ describe('the curves', () => {
     await page.click('[data-own-curve]');
     await page.keyboard.type('40,500,3000\n80,1,');
     await page.keyboard.press('Tab');
-    await page.waitForFunction(() => document.body.textContent?.includes('wants current_A, fast_s, slow_s'));
+    await page.waitForFunction(() => document.body.textContent?.includes('give current_A, fast_s, slow_s'));
     await page.click('[data-own-curve]');
     await page.keyboard.down('Control');
     await page.keyboard.press('End');

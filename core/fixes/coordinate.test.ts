@@ -4,7 +4,8 @@ import { type Study, studyJob } from '../study/study';
 import { demo } from '../testing/demos';
 import { breaker, jobWith } from '../testing/jobs';
 import { behindSwitch, rcbo, rccb, residual } from '../testing/residuals';
-import { coordinated, optionsOf } from './coordinate';
+import { coordinated } from './coordinate';
+import { optionsOf } from './coordinateOptions';
 import { anyHouse, applied, byBruteForce, worsens, worthOf } from './testing/bruteForce';
 
 describe('devices and sizes of circuits together', () => {

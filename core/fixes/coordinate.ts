@@ -1,28 +1,14 @@
-import { type Standable, standableAt } from '../edits/standable';
-import { applyCommand, type Command, type Step } from '../job/commands';
+import type { Command } from '../job/commands';
 import { cutName } from '../job/ids';
-import type { Device, DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { type Mark, rankOf, type Verdict } from '../judging/answer';
 import { saidOf } from '../judging/figures';
 import type { Progress } from '../study/progress';
-import { type Counts, openStudy, type Study, studyJob, verdictIn } from '../study/study';
-import { segmentsOf, sizes } from './cableCandidates';
-import { CABLE } from './candidate';
+import { type Counts, type Study, studyJob } from '../study/study';
+import { type Coordinating, type Option, optionsOf, withAll } from './coordinateOptions';
 import { type Change, changes } from './fixes';
-import { priceOf } from './pricing';
-
-/** What is coordinated, and what may not change. */
-export interface Coordinating {
-  /** A circuit, all circuits of a board, or the whole job where neither is named. */
-  circuitId?: string;
-  boardId?: string;
-  keepCables?: boolean;
-  /** Existing circuits stay as they are. */
-  onlyNew?: boolean;
-  noTypeB?: boolean;
-}
+import { kindOf, lessThan, type Merit, NO_PRICE, priceOfAll, type Ranked, rankedAlone, shortestFirst } from './rankedAlone';
 
 /** A circuit as it would be: another device, another size of cable, or both. */
 export interface Coordinated1 {
@@ -57,71 +43,10 @@ export interface Coordinated {
   tried: number;
 }
 
-/** One thing a circuit may become. */
-interface Option {
-  command: Command | undefined;
-  steps: readonly Step[];
-  says: readonly string[];
-  part: string | undefined;
-  /** A device of a higher rating than the one there: where a code asks less of it, nobody is protected by that. */
-  raises: boolean;
-  /** The same device on the cable that is there, where this is on a larger one. */
-  fitted: Option | undefined;
-}
-const AS_IT_IS: Option = { command: undefined, steps: [], says: [], part: undefined, raises: false, fitted: undefined };
-
-/** What is asked first is cheap, and decides most: a choice that is worse anywhere is left at once. */
-const CHEAP_FIRST: readonly QuestionId[] = [
-  'carries-load',
-  'protects-cable',
-  'breaks-fault',
-  'clears-in-time',
-  'stays-on',
-  'saves-person',
-  'only-one-trips',
-  'rides-surge',
-];
 /** Passes over all circuits: each begins from what the last chose. */
 const PASSES = 3;
-/** Of a circuit so many of the best are tried on the whole job. */
-const WHOLE = 6;
 /** Combinations that are all tried. */
 const EXACT_UP_TO = 160;
-
-type Own = Extract<DeviceSettings, { residual: unknown }>['residual'];
-const TYPES = ['AC', 'A', 'F', 'B'];
-/** What protects on residual current at a circuit's start: its own device, or the one it is put behind. */
-function residualAt(job: Job, circuitId: string): Own | undefined {
-  const own = startOf(job, circuitId);
-  const behind = job.devices[job.circuits[circuitId]?.behindDeviceId ?? ''];
-  return (
-    (own === undefined ? undefined : residualOf(own.settings)) ?? (behind === undefined ? undefined : residualOf(behind.settings))
-  );
-}
-const isAsFine = (own: Own, other: Own | undefined): boolean => {
-  const [coarse, fine] = [own.sensitivityA?.value, other?.sensitivityA?.value];
-  const [from, to] = [own.type?.value, other?.type?.value];
-  if (coarse === undefined || fine === undefined || from === undefined || to === undefined) return false;
-  return fine <= coarse && TYPES.indexOf(to) >= TYPES.indexOf(from);
-};
-/** Whether a circuit's start protects at least as much as it did, asked for or not: on residual current as fine and of as good a type, for ground faults, for arcs. */
-function keepsProtection(before: Job, after: Job, circuitId: string): boolean {
-  const residual = residualAt(before, circuitId);
-  if (residual !== undefined && residualAt(after, circuitId) !== residual && !isAsFine(residual, residualAt(after, circuitId)))
-    return false;
-  const [was, is] = [startOf(before, circuitId)?.settings, startOf(after, circuitId)?.settings];
-  if (was === undefined || is === undefined) return was === is;
-  return (['groundFault', 'arcFault'] as const).every((field) => {
-    const [had, has] = [protectionOf(was, field), protectionOf(is, field)];
-    return had === undefined || had === 'none' || (has !== undefined && has !== 'none');
-  });
-}
-const residualOf = (settings: DeviceSettings): Own | undefined => ('residual' in settings ? settings.residual : undefined);
-const protectionOf = (settings: DeviceSettings, field: 'groundFault' | 'arcFault'): string | undefined =>
-  (settings as unknown as Record<string, string | undefined>)[field];
-
-const startOf = (job: Job, circuitId: string): Device | undefined =>
-  Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed');
 
 /** Final circuits that may change. */
 const unitsOf = (job: Job, { circuitId, boardId, onlyNew }: Coordinating): string[] =>
@@ -137,64 +62,12 @@ const unitsOf = (job: Job, { circuitId, boardId, onlyNew }: Coordinating): strin
     .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1))
     .map(({ id }) => id);
 
-/** Everything a circuit may become: each device of its place, in each size of cable, from what is there up. */
-export function optionsOf(job: Job, circuitId: string, how: Coordinating): Option[] {
-  const now = standableAt(job, circuitId);
-  const nowA = now.find(({ command }) => command === null)?.ratingA ?? 0;
-  const devices: (Standable | undefined)[] = [
-    undefined,
-    ...now.filter(({ command, besides }) => command !== null && !(how.noTypeB === true && /^B \d/.test(besides))),
-  ];
-  return devices.flatMap((device): Option[] => {
-    const command = device?.command ?? undefined;
-    const with1 = command === undefined ? job : applyCommand(job, command);
-    if (command !== undefined && !keepsProtection(job, with1, circuitId)) return [];
-    const fitted: Option =
-      device === undefined || command === undefined
-        ? AS_IT_IS
-        : {
-            command,
-            steps: command.steps,
-            says: [`${device.name} ${device.besides}`.trim()],
-            part: device.part,
-            raises: device.ratingA > nowA,
-            fitted: undefined,
-          };
-    const larger = how.keepCables === true ? [] : sizes(with1, circuitId);
-    return [
-      fitted,
-      ...larger.map(
-        ({ command: { label, steps } }): Option => ({
-          command: { label, steps: [...fitted.steps, ...steps] },
-          steps: [...fitted.steps, ...steps],
-          says: [...fitted.says, label],
-          part: fitted.part,
-          raises: fitted.raises,
-          fitted,
-        }),
-      ),
-    ];
-  });
-}
-
 /** Fewest stops, then unknown, then cautions, then those of question 6, then price, then changes: what is less is better. */
-type Merit = readonly number[];
-const lessThan = (a: Merit, b: Merit): boolean => {
-  for (const [at, value] of a.entries()) if (value !== b[at]) return value < b[at]!;
-  return false;
-};
-const NO_PRICE = 1e9;
 function meritOf(study: Study, price: number | null, changed: number): Merit {
   const { stop, unknown, caution } = study.counts;
   const unselective = study.circuits.filter((circuit) => rankOf(circuit.verdictOf('only-one-trips')) < rankOf('pass')).length;
   return [stop, unknown, caution, unselective, price ?? NO_PRICE, changed];
 }
-/** Of devices; what a larger cable costs is in no price of a piece. */
-const priceOfAll = (job: Job, chosen: readonly Option[]): number | null =>
-  chosen.reduce<number | null>((sum, { part, fitted }) => {
-    const price = fitted !== undefined ? null : part === undefined ? 0 : priceOf(job, [{ part, pieces: 1 }], 0);
-    return sum === null || price === null ? null : sum + price;
-  }, 0);
 const worsensNothing = (begun: Study, after: Study): boolean => changes(begun, after).worsens.length === 0;
 
 /** Question 5 is bettered by no device of a higher rating. */
@@ -208,110 +81,6 @@ interface Chosen {
   study: Study;
   options: ReadonlyMap<string, Option>;
 }
-
-/** What a circuit's own answers come to with a choice. */
-interface OwnAnswers {
-  counts: readonly number[];
-  /** What a larger cable may better. */
-  cable: boolean;
-}
-/** A circuit's own answers with a choice; nothing where one of them is worse than it was, or question 5 only asks less of a larger device. */
-function ownAnswers(
-  job: Job,
-  study: Study,
-  begun: Study,
-  circuitId: string,
-  { raises }: Option,
-): OwnAnswers | 'worse' | 'carries' {
-  const { house } = openStudy(job, study);
-  const was = begun.circuits.find((each) => each.circuitId === circuitId)!;
-  const counts = [0, 0, 0];
-  let [cable, worse] = [false, false];
-  for (const question of CHEAP_FIRST) {
-    const verdict = verdictIn(house, circuitId, question);
-    const change = rankOf(verdict) - rankOf(was.verdictOf(question));
-    if (change < 0 && question === 'carries-load') return 'carries';
-    if ((change > 0 && raises && question === 'saves-person') || (change < 0 && !OF_CABLE.has(question))) return 'worse';
-    if (change < 0) worse = true;
-    if (OF_CABLE.has(question) && rankOf(verdict) < rankOf('pass')) cable = true;
-    if (rankOf(verdict) < counts.length) counts[rankOf(verdict)]! += 1;
-  }
-  return worse ? 'worse' : { counts, cable };
-}
-const OF_CABLE: ReadonlySet<QuestionId> = new Set(CABLE);
-
-/** What a circuit and its device are, ids, names and lengths aside. */
-function kindOf(job: Job, circuitId: string): string {
-  const { use, topology, state } = job.circuits[circuitId]!;
-  const cables = segmentsOf(job, circuitId).map(({ lineSize, protectiveSize, method, construction }) => [
-    lineSize?.value,
-    protectiveSize?.value,
-    method?.value,
-    construction,
-  ]);
-  return JSON.stringify([use, topology, state, startOf(job, circuitId)?.settings, cables]);
-}
-const metresOf = (job: Job, circuitId: string): number =>
-  segmentsOf(job, circuitId).reduce((sum, { lengthM }) => sum + (lengthM?.value ?? 0), 0);
-const shortestFirst = (job: Job, ids: readonly string[]): string[] => {
-  const metres = new Map(ids.map((id) => [id, metresOf(job, id)]));
-  return [...ids].sort((a, b) => metres.get(a)! - metres.get(b)!);
-};
-
-/**
- * What a circuit may become by its own answers, the best first and no more than are tried on the whole job.
- * @param guide how one like it and no longer is ranked. Where as many of those come to as much here, the rest need not be tried.
- */
-function* rankedAlone(
-  job: Job,
-  begun: Study,
-  id: string,
-  options: readonly Option[],
-  guide: readonly Ranked[] | undefined,
-): Generator<undefined, readonly Ranked[]> {
-  const of = new Map<Option, OwnAnswers | 'worse' | 'carries'>();
-  const tryOne = (option: Option) => {
-    const own = of.get(option) ?? ownAnswers(withAll(job, new Map([[id, option]])), begun, begun, id, option);
-    of.set(option, own);
-    return own;
-  };
-  const best = guide?.[0]?.counts;
-  const asGuided = guide?.flatMap(({ option }) => options.find((each) => saysOf(each) === saysOf(option)) ?? []) ?? [];
-  for (const option of asGuided) {
-    tryOne(option);
-    yield;
-  }
-  const asGood = [...of.values()].filter((own) => typeof own === 'object' && best !== undefined && !lessThan(best, own.counts));
-  if (asGuided.length === 0 || asGood.length < asGuided.length)
-    for (const fitted of options.filter((option) => option.fitted === undefined)) {
-      const own = tryOne(fitted);
-      yield;
-      // A larger cable carries no more through a device that carries too little, and betters nothing where the cable is in order.
-      if (own === 'carries' || (typeof own === 'object' && !own.cable)) continue;
-      const larger = options.filter((option) => option.fitted === fitted);
-      const largest = larger.at(-1);
-      if (largest === undefined) continue;
-      const most = tryOne(largest);
-      yield;
-      const isAsMost = (each: OwnAnswers | 'worse' | 'carries') =>
-        typeof most === 'object' && typeof each === 'object' && !lessThan(most.counts, each.counts);
-      // What the largest does not better, no other does; what is as good as the largest, the next does not better.
-      if (isAsMost(own)) continue;
-      for (const option of larger.slice(0, -1)) {
-        const found = tryOne(option);
-        yield;
-        if (isAsMost(found)) break;
-      }
-    }
-  const alone = options.flatMap((option): Ranked[] => {
-    const own = of.get(option);
-    return typeof own !== 'object' || option.command === undefined
-      ? []
-      : [{ option, counts: own.counts, price: priceOfAll(job, [option]) ?? NO_PRICE }];
-  });
-  return alone.sort((a, b) => compared(rankedBy(a), rankedBy(b))).slice(0, WHOLE);
-}
-const saysOf = ({ says }: Option): string => says.join();
 
 /**
  * The same a choice at a time, so that whoever waits for something else can have it in between, or leave.
@@ -400,19 +169,7 @@ function countsOf(study: Study, id: string): readonly number[] {
   return (['stop', 'unknown', 'caution'] as const).map((kind) => verdicts.filter((each) => each === kind).length);
 }
 
-const compared = (a: readonly number[], b: readonly number[]): number => (lessThan(a, b) ? -1 : lessThan(b, a) ? 1 : 0);
-const withAll = (job: Job, chosen: ReadonlyMap<string, Option>): Job => {
-  const steps = [...chosen.values()].flatMap((option) => option.steps);
-  return steps.length === 0 ? job : applyCommand(job, { label: 'coordinated', steps });
-};
 const isOpen = (verdict: Verdict): boolean => rankOf(verdict) < rankOf('pass');
-
-interface Ranked {
-  option: Option;
-  counts: readonly number[];
-  price: number;
-}
-const rankedBy = ({ counts, price, option }: Ranked): Merit => [...counts, price, option.steps.length];
 
 function* product<T>(lists: readonly (readonly T[])[]): Generator<T[]> {
   const [first, ...rest] = lists;

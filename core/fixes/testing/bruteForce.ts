@@ -4,7 +4,8 @@ import { QUESTION_IDS } from '../../job/terms';
 import { rankOf } from '../../judging/answer';
 import { type Study, studyJob } from '../../study/study';
 import { breaker, gg, jobWith, stated } from '../../testing/jobs';
-import { type Coordinated, type Coordinating, optionsOf } from '../coordinate';
+import type { Coordinated } from '../coordinate';
+import { type Coordinating, optionsOf } from '../coordinateOptions';
 
 /** Seeded, so that a case can be looked at again. */
 function random(seed: number): (of: readonly number[]) => number {

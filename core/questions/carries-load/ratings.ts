@@ -139,7 +139,10 @@ export function sharedBus({ circuit, job, house }: CircuitFacts): Check[] {
             ],
           }
         : {}),
-      because: () => `${together.map(({ name }) => name).join(' and ')} feed ${board.name} at the same time`,
+      because: () =>
+        together.length === 1
+          ? `${together[0]!.name} alone feeds ${board.name}`
+          : `${together.map(({ name }) => name).join(' and ')} feed ${board.name} at the same time`,
       working: () => [
         line(
           'Σ In of what feeds it ≤ rating of its bars',

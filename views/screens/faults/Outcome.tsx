@@ -26,12 +26,12 @@ export function Outcome({ event, guess, atS }: { event: EventStudy; guess: strin
       </div>
       <dl className="grid gap-2 border-line border-t pt-3">
         {lines.map(({ mark, label, value }) => (
-          <div key={`${label} ${value}`} className="grid grid-cols-[18px_minmax(0,1fr)] gap-2">
-            <span className="mt-0.5">{mark !== null && <VerdictMark kind={mark} />}</span>
-            <span>
-              <dt className="text-[13px] text-quiet">{label}</dt>
-              <dd className="font-semibold text-[16px]">{value}</dd>
-            </span>
+          <div key={`${label} ${value}`} className="grid grid-cols-[18px_minmax(0,1fr)] gap-x-2">
+            <dt className="col-start-2 text-[13px] text-quiet">{label}</dt>
+            <dd className="col-span-2 grid grid-cols-subgrid items-center font-semibold text-[16px]">
+              <span>{mark !== null && <VerdictMark kind={mark} />}</span>
+              <span>{value}</span>
+            </dd>
           </div>
         ))}
       </dl>

@@ -1,7 +1,8 @@
 'use client';
 import { X } from 'lucide-react';
 import { useId, useState } from 'react';
-import type { Coordinated, Coordinating } from '@/core/fixes/coordinate';
+import type { Coordinated } from '@/core/fixes/coordinate';
+import type { Coordinating } from '@/core/fixes/coordinateOptions';
 import { MARK_WORDS, questionWords } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
