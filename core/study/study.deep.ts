@@ -84,7 +84,7 @@ describe('a study of whatever a job may hold', () => {
                   expect(check.rule).not.toBe('');
                 else if (check.demand === null)
                   expect(check.because).toMatch(
-                    /(feeds this circuit alone|no neutral-to-ground bond here|neutral and earth are separate here|joined here, where the supply comes in|opens alone)$/,
+                    /(supplies this circuit alone|no neutral-to-ground bond here|neutral and earth are separate here|joined here, at the (service|origin)|trips alone)$/,
                   );
                 else {
                   expect(check.demand <= check.limit! * (1 + 1e-9), `${answer.question} ${check.id}`).toBe(true);
