@@ -129,6 +129,11 @@ describe('who opens', () => {
     expect(late.lines[0]).toEqual({ mark: 'stop', label: 'Certain to be off within', value: '8.38 s of 0.4 s' });
     const kiln = happens(demo('kiln-house'), { kind: 'earth', circuitId: 'kiln' });
     expect(kiln.lines[0]).toEqual({ mark: null, label: 'Certain to be off within', value: '11 s' });
+    // No rule has a time there, and what question 4 stops at stands beside it.
+    expect(kiln.lines.at(-1)).toMatchObject({ mark: 'stop', value: 'Grounding conductor of cable of Kiln' });
+    const between = happens(demo('kiln-house'), { kind: 'lines', circuitId: 'kiln' });
+    expect(between.lines.length).toBeGreaterThan(0);
+    expect(between.lines.map(({ label }) => label)).not.toContain('Clearing in time stops at');
   });
 
   it('of three lines opens them all: fuses one after the other, at what the last two are left with; a single pole does not', () => {

@@ -101,7 +101,10 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     byS: finite(result.byS),
     sentence: sentenceOf(job, asked, drives, result),
     why: whyOf(job, asked, drives, racers),
-    lines: linesOf(job, asked, drives, result, dark, TO_METAL.has(asked.kind) ? longestS(facts) : undefined),
+    lines: [
+      ...linesOf(job, asked, drives, result, dark, TO_METAL.has(asked.kind) ? longestS(facts) : undefined),
+      ...stopsAt(circuit, asked),
+    ],
     legs: [],
     dark,
   };
@@ -240,6 +243,12 @@ function linesOf(
     for (const name of dark.mustStayOn) add(`Loses ${word(job.dialect, 'power')}`, name, 'caution');
   }
   return lines;
+}
+
+/** What question 4 stops at on that circuit: a fault to metal that ends is not right by that alone. */
+function stopsAt(circuit: CircuitStudy, { kind }: EventAsked): EventLine[] {
+  if (!TO_METAL.has(kind) || circuit.verdictOf('clears-in-time') !== 'stop') return [];
+  return [{ mark: 'stop', label: 'Clearing in time stops at', value: circuit.answerTo('clears-in-time').head.title }];
 }
 
 /** What flows through somebody against what the heart is at risk from; below it nothing is said to be harmless. */
