@@ -22,7 +22,7 @@ describe('something goes wrong', () => {
     await says(page).toContain('RCD 2 trips within 40 ms');
     await expect.poll(() => text(page, '[data-testid=in-the-dark]')).toContain('Store freezer');
     await page.click('[data-racer=rcd2] button');
-    await says(page).toContain('No device trips: 10.6 A keeps flowing');
+    await says(page).toContain('No device is certain to trip: 10.6 A keeps flowing');
     await expect.poll(() => page.$('[data-testid=in-the-dark]')).toBeNull();
     await reload(page);
     await says(page).toContain('RCD 2 is not counted on: stuck');
@@ -57,7 +57,7 @@ describe('something goes wrong', () => {
 
   it('a lost neutral shows the voltage of each leg, and that nobody opens', async () => {
     const page = await faults('kiln-house', '?c=pantry&e=lost-neutral%20pantry');
-    await says(page).toContain('No device trips: up to 132 V where 120 V belong');
+    await says(page).toContain('No device is certain to trip: up to 132 V where 120 V belong');
     await expect.poll(() => text(page, '[data-testid=legs]')).toMatch(/L1\s*95 V[\s\S]*L2\s*132 V/);
     await page.close();
   });

@@ -74,6 +74,7 @@ describe('arc-fault parts on their own axis', () => {
   });
   it('is not there where a device sees no arc', () => {
     expect(arcBand(of({ family: 'moulded-case-nec', poles: '1P', arcFault: 'none' }))).toBeUndefined();
+    expect(arcBand(of({ family: 'moulded-case-nec', poles: '1P', arcFault: 'branch-feeder' }))).toBeUndefined();
     expect(arcBand(of({ family: 'mcb', poles: '1P' }))).toBeUndefined();
   });
 });

@@ -56,10 +56,13 @@ export function residualBand(device: Device): Maybe<OtherBand> | undefined {
   }));
 }
 
-/** The longest times a device opens in on a series arc; nothing where it sees none. How soon it may, no standard says. */
+/**
+ * The longest times a device opens in on a series arc; nothing where it sees none, as one of the branch/feeder kind, which is for arcs across two
+ * conductors (UL 1699, from memory). How soon it may, no standard says.
+ */
 export function arcBand({ settings }: Device): OtherBand | undefined {
   const american =
-    (settings.family === 'moulded-case-nec' && settings.arcFault !== undefined && settings.arcFault !== 'none') ||
+    (settings.family === 'moulded-case-nec' && settings.arcFault === 'combination') ||
     (settings.family === 'outlet-protection' && settings.arcFault === 'outlet');
   if (settings.family !== 'afdd' && !american) return undefined;
   const { gates, source } = ARC_TIMES[american ? 'afci' : 'afdd'];

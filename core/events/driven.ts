@@ -1,6 +1,6 @@
 import { type CircuitFacts, houseOf } from '../house/facts';
-import type { EventAsked, EventKind } from '../job/events';
-import { andThen, known, type Maybe, map, unknown } from '../job/known';
+import { type EventAsked, type EventKind, PLACES } from '../job/events';
+import { andThen, join, known, type Maybe, map, NO_GIVENS, unknown } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Line, Origin, Point } from '../job/sealed';
 import { LINES } from '../loads/lines';
@@ -66,9 +66,11 @@ export const pointOf = ({ house, circuit }: CircuitFacts, place: string): Point 
 export function driven(job: Job, facts: CircuitFacts, asked: EventAsked): Maybe<Driven> {
   const { poles } = facts;
   if (!poles.known) return poles;
+  if (!(asked.place in PLACES) && pointOf(facts, asked.place) === undefined)
+    return unknown(`circuits.${facts.circuitId}`, `a place ${asked.place} on ${facts.circuit.name}`);
   const lines = linesOf(facts, poles.value.lines);
   const cases = casesOf(facts, asked.state);
-  const at = cases.find(({ id }) => id === asked.caseId) ?? cases[0];
+  const at = asked.caseId === undefined ? cases[0] : cases.find(({ id }) => id === asked.caseId);
   if (at === undefined)
     return unknown('sourceStates', 'a source state with one source: what several drive together is not raced yet');
   const from = { origin: at.origins[0]!, when: at.when };
@@ -81,10 +83,12 @@ export function driven(job: Job, facts: CircuitFacts, asked: EventAsked): Maybe<
   if (kind === 'L-L-L' && poles.value.lines < 3)
     return unknown(`circuits.${facts.circuitId}`, `three lines of ${facts.circuit.name}`);
   const half = asked.place === 'half' ? partWay(job, facts.circuitId, 0.5) : undefined;
+  if (asked.place === 'half' && half === undefined)
+    return unknown(`circuits.${facts.circuitId}`, `a cable of ${facts.circuit.name} with its length`);
   const there = half === undefined ? facts : houseOf(half.job, facts.house.cells).factsOf(facts.circuitId);
   const found = faultThere(there, at, kind, asked);
   return andThen(found, ({ fault, segmentId }) =>
-    map(wayBack(there, segmentId, asked), (back) => ({ ...solved(asked, fault, back, lines, kind), ...from })),
+    map(wayBack(there, segmentId, asked), (back) => ({ ...solved(asked, fault, back, lines, kind, job.supply.u0V), ...from })),
   );
 }
 
@@ -132,21 +136,28 @@ function wayBack(facts: CircuitFacts, segmentId: string | undefined, { place }: 
   if (!path.known) return path;
   const way = place === 'start' ? path.value.slice(0, -1) : path.value;
   const metal = house.network.metalOhm(way, place === 'start' ? undefined : segmentId);
-  return map(isTT, (tt) => ({
-    metalOhm: metal.known ? metal.value : undefined,
-    // What of the loop is the electrode's nobody said: all of it, which puts the most on the metal.
-    electrodeOhm: tt ? (electrodeOf(facts) ?? Number.POSITIVE_INFINITY) : 0,
-  }));
+  const electrode = electrodeOf(facts);
+  return andThen(isTT, (tt) =>
+    known(
+      {
+        metalOhm: metal.known ? metal.value : undefined,
+        // What of the loop is the electrode's nobody said: all of it, which puts the most on the metal.
+        electrodeOhm: tt ? (electrode?.known === true ? electrode.value : Number.POSITIVE_INFINITY) : 0,
+      },
+      [metal, ...(tt && electrode !== undefined ? [electrode] : [])].reduce(
+        (sum, each) => (each.known ? join(sum, each.given) : sum),
+        NO_GIVENS,
+      ),
+    ),
+  );
 }
 
-/** Resistance of the electrode a circuit's metal is earthed by; nothing where it is not known by itself. */
-function electrodeOf({ path, house }: CircuitFacts): number | undefined {
+/** Resistance of the electrode a circuit's metal is earthed by; nothing where there is none. */
+function electrodeOf({ path, house }: CircuitFacts): Maybe<number> | undefined {
   if (!path.known) return undefined;
   for (const { circuit } of [...path.value].reverse()) {
     const electrodes = house.wirings.electrodesAt.get(circuit.fromBoardId ?? '');
-    if (electrodes === undefined) continue;
-    const ohm = electrodesOhm(electrodes, `boards.${circuit.fromBoardId}`, 'electrode');
-    return ohm.known ? ohm.value : undefined;
+    if (electrodes !== undefined) return electrodesOhm(electrodes, `boards.${circuit.fromBoardId}`, 'electrode');
   }
   return undefined;
 }
@@ -170,6 +181,7 @@ function solved(
   back: WayBack,
   lines: readonly Line[],
   kind: FaultKind,
+  u0V: number,
 ): Omit<Driven, keyof From> {
   const loop = loopOf(fault);
   const toEarth = kind === 'L-PE';
@@ -190,23 +202,22 @@ function solved(
   ];
   const flaw: Branch = { id: 'flaw', from: 'line', to: toEarth ? 'metal' : 'earth', z: flawOhm };
   const involved = lines.slice(0, kind === 'L-L' ? 2 : kind === 'L-L-L' ? 3 : 1);
+  // What flows through somebody is told at no less than the nominal voltage, whatever the devices may have to open on.
+  const atNominal: Branch = { ...drive, emf: { re: Math.max(fault.emfV, u0V), im: 0 } };
   if (asked.kind === 'touch-line' || asked.kind === 'across') {
     const across = asked.kind === 'across';
-    const { bodyA, touchV } = withPerson(
-      [drive],
-      { from: 'line', to: 'earth' },
-      'earth',
-      asked.skin ?? 'dry',
-      across ? 'hand-to-hand' : 'hand-to-feet',
-    );
-    return { bodyA, touchV, lineA: bodyA, residualA: across ? 0 : bodyA, faultA: bodyA, lines: involved };
+    const touched = (by: Branch) =>
+      withPerson([by], { from: 'line', to: 'earth' }, 'earth', asked.skin ?? 'dry', across ? 'hand-to-hand' : 'hand-to-feet');
+    const { bodyA: faultA } = touched(drive);
+    const { bodyA, touchV } = touched(atNominal);
+    return { bodyA, touchV, lineA: faultA, residualA: across ? 0 : faultA, faultA, lines: involved };
   }
-  const branches = [drive, flaw, ...(toEarth ? metal : [])];
-  const person =
-    asked.kind === 'touch-metal'
-      ? withPerson(branches, { from: 'metal', to: 'earth' }, 'earth', asked.skin ?? 'dry', 'hand-to-feet')
-      : undefined;
-  const { current, volts } = solveNodes(person === undefined ? branches : person.branches, 'earth');
+  const rest = [flaw, ...(toEarth ? metal : [])];
+  const touched = (by: Branch) =>
+    withPerson([by, ...rest], { from: 'metal', to: 'earth' }, 'earth', asked.skin ?? 'dry', 'hand-to-feet');
+  const atMetal = asked.kind === 'touch-metal';
+  const person = atMetal ? touched(atNominal) : undefined;
+  const { current, volts } = solveNodes(atMetal ? touched(drive).branches : [drive, ...rest], 'earth');
   const lineA = magnitude(current('drive'));
   return {
     faultA: magnitude(current('flaw')),

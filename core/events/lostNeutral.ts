@@ -1,7 +1,7 @@
 import { joinedAt } from '../house/bonds';
 import type { CircuitFacts, House } from '../house/facts';
 import type { EventAsked } from '../job/events';
-import { known, lacks, type Maybe, map } from '../job/known';
+import { andThen, type Givens, join, known, lacks, type Maybe, NO_GIVENS } from '../job/known';
 import type { Job } from '../job/schema/job';
 import type { Board, Line } from '../job/sealed';
 import { drawnOn } from '../loads/designCurrent';
@@ -42,9 +42,9 @@ function turned(at: number, lines: 1 | 2 | 3, volts: number): Complex {
 export function lostNeutral(job: Job, facts: CircuitFacts, { skin = 'dry' }: EventAsked): Maybe<LostNeutral> {
   const { house } = facts;
   const count = LINES_OF[job.supply.voltageSystem];
-  const { loads, left } = loadsOf(house, job, count);
+  const { loads, left, given } = loadsOf(house, job, count);
   if (loads.length === 0) return lacks('loads', `circuits.${facts.circuitId}`, 'a load with its power');
-  return map(metalTied(house, job), (tied) => {
+  return andThen(metalTied(house, job), (tied) => {
     const lines = LINES.slice(0, count);
     const supply = lines.map(
       (line, at): Branch => ({
@@ -63,7 +63,7 @@ export function lostNeutral(job: Job, facts: CircuitFacts, { skin = 'dry' }: Eve
     const person = tied.joined ? withPerson(branches, { from: 'neutral', to: 'star' }, 'star', skin, 'hand-to-feet') : undefined;
     const { volts, current } = solveNodes(branches, 'star');
     const at = (node: string): Complex => volts(node) ?? { re: 0, im: 0 };
-    return {
+    const found: LostNeutral = {
       lines: lines.map((line) => ({
         line,
         volts: magnitude(minus(at(line), at('neutral'))),
@@ -74,13 +74,15 @@ export function lostNeutral(job: Job, facts: CircuitFacts, { skin = 'dry' }: Eve
       bodyA: person?.bodyA,
       left,
     };
+    return known(found, given);
   });
 }
 
 /** Every load that is entered, as an impedance on its lines. */
-function loadsOf(house: House, job: Job, count: 1 | 2 | 3): { loads: Branch[]; left: string[] } {
+function loadsOf(house: House, job: Job, count: 1 | 2 | 3): { loads: Branch[]; left: string[]; given: Givens } {
   const loads: Branch[] = [];
   const left: string[] = [];
+  let given = NO_GIVENS;
   for (const wiring of house.wirings.byCircuit.values()) {
     const { circuit, loads: own, poles, protective } = house.factsOf(wiring.circuit.id);
     const named = protective?.lines ?? [];
@@ -90,6 +92,7 @@ function loadsOf(house: House, job: Job, count: 1 | 2 | 3): { loads: Branch[]; l
         left.push(load.name);
         continue;
       }
+      given = join(given, drawn.given);
       const { currentA, cosPhi = 1, lines } = drawn.value;
       const of = lines.fewer ? lines.at : named.length > 0 ? named : LINES;
       const at = of.slice(0, Math.min(lines.poles.lines, count));
@@ -101,7 +104,7 @@ function loadsOf(house: House, job: Job, count: 1 | 2 | 3): { loads: Branch[]; l
       else loads.push(...at.map((line): Branch => ({ id: `${load.id} ${line}`, from: line, to: `star of ${load.id}`, z })));
     }
   }
-  return { loads, left };
+  return { loads, left, given };
 }
 
 /** Whether the metal of the house is joined to the neutral behind the break, and by which electrodes that is tied to the earth. */
@@ -114,10 +117,19 @@ function metalTied(house: House, job: Job): Maybe<{ joined: boolean; electrodeOh
   const electrodes = wirings.electrodesAt.get(main.id) ?? [];
   const ohm = electrodes.length === 0 ? undefined : electrodesOhm(electrodes, `boards.${main.id}`, 'electrode');
   const electrodeOhm = ohm?.known === true ? ohm.value : undefined;
-  if (job.dialect === 'iec') {
-    // Joined ahead of the house, where the supplier parts them; elsewhere the earth is no part of that neutral.
-    const joined = job.supply.earthing === 'TN-C-S';
-    return known({ joined, electrodeOhm: joined ? electrodeOhm : undefined });
-  }
-  return map(joinedAt(house, main as Board), (joined) => ({ joined, electrodeOhm: joined ? electrodeOhm : undefined }));
+  const rests = ohm?.known === true ? ohm.given : NO_GIVENS;
+  // Joined ahead of the house where the supplier parts them; elsewhere the earth is no part of that neutral unless somebody joined them in it.
+  const within = Object.values(house.job.boards)
+    .filter(({ state }) => state !== 'removed')
+    .some((board) => {
+      const joined = joinedAt(house, board);
+      return joined.known && joined.value;
+    });
+  const joined: Maybe<boolean> =
+    job.dialect === 'iec'
+      ? known(job.supply.earthing === 'TN-C-S' || within)
+      : within
+        ? known(true)
+        : joinedAt(house, main as Board);
+  return andThen(joined, (is) => known({ joined: is, electrodeOhm: is ? electrodeOhm : undefined }, is ? rests : NO_GIVENS));
 }

@@ -31,7 +31,7 @@ export function racersOf(
   facts: CircuitFacts,
   asked: EventAsked,
   driven: Driven,
-  spoiled: ReadonlyMap<string, Spoiled>,
+  spoiled: ReadonlyMap<string, readonly Spoiled[]>,
 ): Maybe<readonly Racer[]> {
   return andThen(onTheWay(facts, asked, driven), (passed) =>
     map(
@@ -48,7 +48,7 @@ export function racersOf(
 /** A device current passes from the source of an event to its place. */
 interface Passed {
   device: Device;
-  /** Whether its residual part sees an earth fault there, and opens what it must; from the side it is fed. */
+  /** Whether its residual part sees an earth fault there, and opens what it must; from the side it is fed. In an outlet, whether the place is behind it. */
   covers: Maybe<boolean>;
   /** Whether it works from the side it is fed. */
   works: Maybe<boolean>;
@@ -63,7 +63,7 @@ function onTheWay(facts: CircuitFacts, { place }: EventAsked, { origin }: Driven
       .filter((seated) => !(seated.wiring === wiring && seated.seat === 'end'))
       .map((seated): Passed => {
         const sides = map(applies(BOTH_SIDES, { facts, seated }), (of) => of.applies);
-        const sees = map(applies(RESIDUAL, { facts, seated }), (of) => of.applies);
+        const sees = hasResidual(seated.device) ? map(applies(RESIDUAL, { facts, seated }), (of) => of.applies) : known(true);
         return { device: seated.device, works: sides, covers: map(all({ sides, sees }), (of) => of.sides && of.sees) };
       }),
     ...cover.flatMap(({ device, point: at, covers }): Passed[] =>
@@ -75,30 +75,28 @@ function onTheWay(facts: CircuitFacts, { place }: EventAsked, { origin }: Driven
 function racerOf(
   { device, works }: Passed,
   seen: readonly Seen[],
-  { stuck = [] }: EventAsked,
+  { kind, stuck = [] }: EventAsked,
   { faultA, lines }: Driven,
-  spoiled: ReadonlyMap<string, Spoiled>,
+  spoiled: ReadonlyMap<string, readonly Spoiled[]>,
 ): Racer | undefined {
   const { id, name } = device;
-  const spoilt = spoiled.get(id);
-  const isSpoilt = (by: Racer['by']): boolean =>
-    spoilt !== undefined && faultA > spoilt.aboveA && (spoilt.part === 'all' || by === 'residual');
-  const counted = seen.filter(({ by }) => !isSpoilt(by));
+  const spoiltBy = (by: Racer['by']): string | undefined =>
+    spoiled.get(id)?.find(({ part, aboveA }) => faultA > aboveA && (part === 'all' || by === part))?.why;
+  const counted = seen.filter(({ by }) => spoiltBy(by) === undefined);
   // What is left of it is counted on; where nothing else of it would open, it is said why.
   const parts = counted.some(({ earliestS }) => Number.isFinite(earliestS)) ? counted : seen;
   const first = [...parts].sort((a, b) => a.latestS - b.latestS || a.earliestS - b.earliestS)[0];
   if (first === undefined) return undefined;
   const opens = parts.some(({ earliestS }) => Number.isFinite(earliestS));
-  const partly = lines.length === 3 && linesOpened(device) < 3;
+  // A fault between two lines ends with one of them open; anything else goes on in the lines that are left.
+  const partly = kind !== 'lines' && linesOpened(device) < lines.length;
   const because = stuck.includes(id)
     ? 'stuck'
     : partly
-      ? `opens ${linesOpened(device)} of 3 lines`
+      ? `opens ${linesOpened(device)} of ${lines.length} lines`
       : !(works.known && works.value)
         ? 'fed from its load side, for which it is not known to work'
-        : isSpoilt(first.by)
-          ? spoilt?.why
-          : undefined;
+        : spoiltBy(first.by);
   const why = opens ? because : undefined;
   return {
     deviceId: id,
@@ -155,6 +153,14 @@ function seenBy(
       }),
     );
   const arc = kind === 'arc' ? arcBand(device) : undefined;
-  if (arc !== undefined) parts.push(known({ by: 'arc', seesA: faultA, earliestS: 0, latestS: timeAt(arc.maximum, faultA) }));
+  if (arc !== undefined)
+    parts.push(
+      map(covers, (reaches) => ({
+        by: 'arc',
+        seesA: faultA,
+        earliestS: 0,
+        latestS: reaches ? timeAt(arc.maximum, faultA) : Number.POSITIVE_INFINITY,
+      })),
+    );
   return list(parts);
 }

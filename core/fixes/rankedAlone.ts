@@ -17,7 +17,8 @@ const CHEAP_FIRST: readonly QuestionId[] = [
   'saves-person',
   'only-one-trips',
   'rides-surge',
-]; /** Of a circuit so many of the best are tried on the whole job. */
+];
+/** Of a circuit so many of the best are tried on the whole job. */
 const WHOLE = 6;
 
 /** What is less is better, the first that differs decides. */
@@ -65,16 +66,29 @@ function ownAnswers(
 }
 const OF_CABLE: ReadonlySet<QuestionId> = new Set(CABLE);
 
-/** What a circuit and its device are, ids, names and lengths aside. */
+/** A row as it is, whatever it is called and wherever it belongs. */
+const bare = ({ id: _, order: __, name: ___, circuitId: ____, pointId: _____, ...rest }: Record<string, unknown>) => rest;
+
+/** What a circuit, its device and all that hangs on it are, ids, names and lengths aside. */
 export function kindOf(job: Job, circuitId: string): string {
-  const { use, topology, state } = job.circuits[circuitId]!;
+  const { use, topology, state, fromBoardId, behindDeviceId } = job.circuits[circuitId]!;
+  const own = (rows: object): Record<string, unknown>[] =>
+    Object.values(rows as Record<string, Record<string, unknown>>)
+      .filter((row) => row.circuitId === circuitId)
+      .map(bare);
   const cables = segmentsOf(job, circuitId).map(({ lineSize, protectiveSize, method, construction }) => [
     lineSize?.value,
     protectiveSize?.value,
     method?.value,
     construction,
   ]);
-  return JSON.stringify([use, topology, state, startOf(job, circuitId)?.settings, cables]);
+  return JSON.stringify([
+    [use, topology, state, fromBoardId, behindDeviceId],
+    startOf(job, circuitId)?.settings,
+    cables,
+    own(job.loads),
+    own(job.points).map(({ roomId, parentPointId: _, segmentId: __, ...rest }) => [rest, job.rooms[String(roomId)]?.use?.value]),
+  ]);
 }
 const metresOf = (job: Job, circuitId: string): number =>
   segmentsOf(job, circuitId).reduce((sum, { lengthM }) => sum + (lengthM?.value ?? 0), 0);

@@ -29,7 +29,7 @@ export interface EventAsked {
   /** The weakest supply on warm conductors, or the strongest on cold ones. */
   state: 'MIN' | 'MAX';
   /** One of the ways the house can be fed; the first where none is named. */
-  caseId?: string;
+  caseId?: string | undefined;
   /** Resistance of the fault, Ω; bolted where it is not named. */
   ohm?: number | undefined;
   /** Current of an overload or an arc, A; that of the circuit's loads where it is not named. */

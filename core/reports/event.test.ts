@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { driven } from '../events/driven';
 import type { EventAsked } from '../job/events';
 import type { Job } from '../job/schema/job';
+import { showCurrent } from '../job/show';
 import { bodyOhm } from '../leakage/body';
 import { kindsAmong } from '../network/states';
 import { studyJob } from '../study/study';
 import { demo, demoJobs } from '../testing/demos';
-import { soilHouse, splitHouse, star, threePhaseHouse } from '../testing/houses';
-import { breaker, gg, jobWith, stated, withField } from '../testing/jobs';
+import { mouldedCase, soilHouse, splitHouse, star, threePhaseHouse } from '../testing/houses';
+import { breaker, gg, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { leaking, leakyHouse, switchOf } from '../testing/leakyHouse';
+import { rcbo, residual } from '../testing/residuals';
 import { eventStudy, eventSweep } from './event';
 
 const KIND = { 'L-PE': 'earth', 'L-N': 'short', 'L-L': 'lines', 'L-L-L': 'three' } as const;
@@ -91,28 +93,34 @@ describe('who opens', () => {
     const blinded = leakyHouse({ a: {}, b: { dcLeakageMa: 9 } });
     expect(of(blinded).byS).toBeNull();
     expect(racer(of(blinded), 'rccb')?.notCounted).toContain('saturates RCCB');
-    const failed = structuredClone(job);
-    failed.readings.r = {
-      id: 'r',
-      kind: 'rcd-time',
-      at: '2026-11-01T10:00:00.000Z',
-      deviceId: 'rccb',
-      outcome: 'holds',
-    } as never;
+    const read = (reading: object): Job => {
+      const tested = structuredClone(job);
+      tested.readings.r = { id: 'r', at: '2026-11-01T10:00:00.000Z', deviceId: 'rccb', ...reading } as never;
+      return tested;
+    };
+    const failed = read({ kind: 'rcd-one', outcome: 'holds' });
     expect(of(failed).byS).toBeNull();
-    expect(racer(of(failed), 'rccb')?.notCounted).toBe('did not open when it was tested');
+    expect(racer(of(failed), 'rccb')?.notCounted).toBe('it did not open when it was tested');
+    expect(of(read({ kind: 'rcd-one', outcome: 'trips', value: 400, unit: 'ms' })).byS).toBeNull();
+    expect(of(read({ kind: 'rcd-one', outcome: 'trips', value: 30, unit: 'ms' })).byS).toBe(0.04);
+    // At half its sensitivity it has to hold.
+    expect(of(read({ kind: 'rcd-half', outcome: 'holds' })).byS).toBe(0.04);
   });
 
-  it('is no breaker asked to break more than it is rated for', () => {
-    const of = (kiloA: number) => {
-      const job = jobWith([{ id: 'c', settings: breaker('B', 16, { icnA: stated(kiloA * 1000) }), lengthM: 1 }]);
+  it('is no breaker asked to break more than it is rated for, nor a great fault one whose rating is not known', () => {
+    const of = (icnA: number | undefined) => {
+      const { icnA: _, ...bare } = breaker('B', 16) as unknown as Record<string, unknown>;
+      const settings = { ...bare, ...(icnA === undefined ? {} : { icnA: stated(icnA) }) } as never;
+      const job = jobWith([{ id: 'c', settings, lengthM: 1 }], measuredOrigin({ zLnOhm: stated(0.05, 'measured') }));
       return happens(job, { kind: 'short', circuitId: 'c', state: 'MAX', place: 'start' });
     };
-    const drivenA = of(10).currentA!;
-    expect(of(10).racers[0]!.notCounted).toBeNull();
-    const weak = of(Math.floor(drivenA / 1000) - 1);
-    expect(weak.racers[0]!.notCounted).toMatch(/^rated to break \d/);
+    const drivenA = of(10_000).currentA!;
+    expect(drivenA).toBeGreaterThan(1500);
+    expect(of(Math.ceil(drivenA * 1.001)).racers[0]!.notCounted).toBeNull();
+    const weak = of(Math.floor(drivenA * 0.999));
+    expect(weak.racers[0]!.notCounted).toBe(`rated to break ${showCurrent(Math.floor(drivenA * 0.999))}`);
     expect(weak.byS).toBeNull();
+    expect(of(undefined).racers[0]!.notCounted).toBe('what it is rated to break is not known');
   });
 
   it('may be one of two, with their chances', () => {
@@ -156,6 +164,48 @@ describe('who opens', () => {
     // 1.45 In within the hour (IEC 60898-1).
     expect(of(23.2).byS).toBe(3600);
     expect(of(80).byS).toBeLessThanOrEqual(0.1);
+  });
+
+  it('of which it is not known whether it works is named beside what it does', () => {
+    const unsure = leakyHouse({ a: {}, b: { equipment: 'vehicle-charger' } });
+    const event = happens(unsure, { kind: 'earth', circuitId: 'a', ohm: 100 });
+    const doubt = studyJob(unsure).circuits.flatMap(({ answers }) =>
+      answers.flatMap(({ checks }) =>
+        checks.filter(({ id, verdict }) => verdict === 'unknown' && /^(dc|type|alive):rccb/.test(id)),
+      ),
+    );
+    expect(doubt.length).toBeGreaterThan(0);
+    expect(event.lines.find(({ label }) => label === 'Not known of RCCB')).toMatchObject({ mark: 'caution' });
+  });
+
+  it('keeps every reason against a device: one that is blinded and breaks too little breaks too little all the same', () => {
+    const job = jobWith([
+      { id: 'c', settings: rcbo({ icnA: stated(1000), residual: residual(0.03, 'general', 'AC') }), lengthM: 1 },
+    ]);
+    job.loads.l = leaking('l', 'c', { waveform: 'pulsating-dc' });
+    const study = studyJob(job).circuits.find(({ circuitId }) => circuitId === 'c')!;
+    expect([study.verdictOf('breaks-fault'), study.verdictOf('saves-person')]).toEqual(['stop', 'stop']);
+    const event = happens(job, { kind: 'short', circuitId: 'c', state: 'MAX', place: 'start' });
+    expect(racer(event, 'c-device')?.notCounted).toMatch(/^rated to break 1/);
+  });
+
+  it('of one line of two does not end an overload, and ends a fault between the two', () => {
+    const job = splitHouse();
+    job.devices['range-device'] = { ...job.devices['range-device']!, lines: ['L1'] };
+    expect(racer(happens(job, { kind: 'overload', circuitId: 'range', amperes: 400 }), 'range-device')?.notCounted).toBe(
+      'opens 1 of 2 lines',
+    );
+    expect(racer(happens(job, { kind: 'lines', circuitId: 'range' }), 'range-device')?.notCounted).toBeNull();
+  });
+
+  it('on an arc in series is none of the branch/feeder kind', () => {
+    const of = (arcFault: 'combination' | 'branch-feeder') => {
+      const job = splitHouse();
+      job.devices['outlets-device'] = { ...job.devices['outlets-device']!, settings: mouldedCase(20, '1P', { arcFault }) };
+      return happens(job, { kind: 'arc', circuitId: 'outlets', amperes: 12 });
+    };
+    expect(of('combination').byS).toBeLessThan(1);
+    expect(of('branch-feeder')).toMatchObject({ byS: null, sentence: 'No device trips: the arc goes on' });
   });
 
   it('is no breaker on an arc in series with a load; an arc-fault device is', () => {
@@ -270,6 +320,13 @@ describe('the neutral of the supply lost', () => {
     expect(happens(apart, { kind: 'lost-neutral', circuitId: 'outlets' }).metalV).toBeNull();
   });
 
+  it('of TN-S lifts the metal where somebody joined the two in the house', () => {
+    const job = leakyHouse({ a: { currentA: 5 } });
+    job.supply.earthing = 'TN-S';
+    job.boards.board = { ...job.boards.board!, neutralBonded: stated(true) };
+    expect(happens(job, { kind: 'lost-neutral', circuitId: 'a' }).metalV).toBeCloseTo(230, 0);
+  });
+
   it('of one line stops everything, and a PEN puts its full voltage on the metal', () => {
     const job = leakyHouse({ a: { currentA: 5 } });
     job.supply.earthing = 'TN-C-S';
@@ -319,6 +376,40 @@ it('over the resistance of a fault the breaker gives way to the residual switch,
   expect(lost.currentA).toBeLessThan(1.45 * 16);
   expect(alone.filter(({ byS }) => byS !== null).at(-1)!.currentA).toBeGreaterThanOrEqual(1.45 * 16);
   expect(eventSweep(job, studyJob(job), { kind: 'across', circuitId: 'a', place: 'end', state: 'MIN' })).toEqual([]);
+});
+
+it('what is assumed stands beside what is certain', () => {
+  const job = leakyHouse({ a: {} });
+  const assumed = withField(job, 'segments', 'a-cable', ['lengthM'], { ...stated(12), from: 'assumed' });
+  const lines = (of: Job, kind: EventAsked['kind']) => happens(of, { kind, circuitId: 'a' }).lines.map(({ label }) => label);
+  expect(lines(assumed, 'earth')).toContain('Assumed');
+  expect(lines(job, 'earth')).not.toContain('Assumed');
+  const soil = soilHouse();
+  soil.electrodes.rod = {
+    ...soil.electrodes.rod!,
+    kind: 'rod',
+    soilOhmM: stated(100),
+    lengthM: stated(2.4),
+  };
+  const { resistanceOhm: _, ...estimated } = soil.electrodes.rod;
+  const rough = { ...soil, electrodes: { ...soil.electrodes, rod: estimated } };
+  expect(happens(rough, { kind: 'earth', circuitId: 'sauna' }).lines.find(({ label }) => label === 'Assumed')?.value).toContain(
+    'Rod',
+  );
+});
+
+it('a place or a way of being fed that is not there is not taken for another', () => {
+  const job = leakyHouse({ a: {} });
+  expect(happens(job, { kind: 'earth', circuitId: 'a', place: 'attic' }).missing.map(({ what }) => what)).toEqual([
+    'a place attic on a',
+  ]);
+  expect(happens(job, { kind: 'earth', circuitId: 'a', caseId: 'moon' }).currentA).toBeNull();
+});
+
+it('somebody is told at no less than the nominal voltage', () => {
+  const event = happens(leakyHouse({ a: {} }), { kind: 'touch-line', circuitId: 'a', skin: 'wet' });
+  const [mA] = /[\d.]+/.exec(event.lines.find(({ label }) => label.startsWith('Through'))!.value)!;
+  expect(Number(mA) / 1000).toBeGreaterThanOrEqual((230 / bodyOhm(230, 'wet', 'hand-to-feet')) * 0.99);
 });
 
 it('an event of a kind the circuit has no conductors for says which', () => {

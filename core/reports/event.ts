@@ -2,9 +2,8 @@ import { casesOf, type Driven, driven, pointOf } from '../events/driven';
 import { type LostNeutral, lostNeutral } from '../events/lostNeutral';
 import { chances, type Race, type Racer, race } from '../events/race';
 import { racersOf, type Spoiled } from '../events/racers';
-import { readingsOn, standingOf } from '../inspection/readings';
 import { EVENTS, type EventAsked, needsOhm, PLACES } from '../job/events';
-import { andThen, type Maybe, type Missing, map } from '../job/known';
+import { andThen, type Givens, listed, type Maybe, type Missing, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { showCurrent, showNumber, showTime } from '../job/show';
 import { word } from '../job/terms';
@@ -12,7 +11,7 @@ import { heartLimitA } from '../leakage/body';
 import { randomFrom } from '../leakage/nuisance';
 import { longestS } from '../questions/clears-in-time/clearsInTime';
 import type { CircuitStudy, Study } from '../study/study';
-import { fromKilo, milli } from '../units';
+import { milli } from '../units';
 import { type DarkStudy, darkStudy } from './board';
 
 /** A device in the race. */
@@ -86,7 +85,8 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     belongsV: job.supply.u0V,
   };
   if (asked.kind === 'lost-neutral') return { ...base, ...ofLostNeutral(job, lostNeutral(job, facts, asked)) };
-  const happened = happens(job, circuit, asked, spoiledIn(circuit));
+  const { spoiled, doubts } = saidOfDevices(job, circuit);
+  const happened = happens(job, circuit, asked, spoiled);
   if (!happened.known) return { ...base, ...NOTHING, missing: happened.missing, sentence: 'Not known what happens', when: '' };
   const { drives, racers, result } = happened.value;
   const dark = Number.isFinite(result.byS) ? darkStudy(job, study, [result.first[0]!.deviceId]) : null;
@@ -99,11 +99,16 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
     metalV: drives.metalV ?? null,
     racers: racers.map((racer) => shownRacer(racer, result, shares)),
     byS: finite(result.byS),
-    sentence: sentenceOf(job, asked, drives, result),
+    sentence: sentenceOf(job, asked, drives, result, racers),
     why: whyOf(job, asked, drives, racers),
     lines: [
-      ...linesOf(job, asked, drives, result, dark, TO_METAL.has(asked.kind) ? longestS(facts) : undefined),
+      ...linesOf(job, asked, drives, result, dark, {
+        allowedS: TO_METAL.has(asked.kind) ? longestS(facts) : undefined,
+        tt: facts.isTT.known && facts.isTT.value,
+      }),
       ...stopsAt(circuit, asked),
+      ...doubted(result, doubts),
+      ...assumedIn(happened.given),
     ],
     legs: [],
     dark,
@@ -111,7 +116,7 @@ export function eventStudy(job: Job, study: Study, asked: EventAsked): EventStud
 }
 
 /** What an event drives, and who is first. */
-const happens = (job: Job, { facts }: CircuitStudy, asked: EventAsked, spoiled: ReadonlyMap<string, Spoiled>) =>
+const happens = (job: Job, { facts }: CircuitStudy, asked: EventAsked, spoiled: ReadonlyMap<string, readonly Spoiled[]>) =>
   andThen(driven(job, facts, asked), (drives) =>
     map(racersOf(facts, asked, drives, spoiled), (racers) => ({ drives, racers, result: race(racers) })),
   );
@@ -132,7 +137,7 @@ const SWEPT_OHM = Array.from({ length: 61 }, (_, at) => 10 ** (-2 + at / 12));
 export function eventSweep(job: Job, study: Study, asked: EventAsked): Swept[] {
   const circuit = study.circuits.find(({ circuitId }) => circuitId === asked.circuitId);
   if (circuit === undefined || !needsOhm(asked.kind)) return [];
-  const spoiled = spoiledIn(circuit);
+  const { spoiled } = saidOfDevices(job, circuit);
   return SWEPT_OHM.flatMap((ohm): Swept[] => {
     const happened = happens(job, circuit, { ...asked, ohm }, spoiled);
     if (!happened.known) return [];
@@ -153,24 +158,36 @@ const NOTHING = {
 } satisfies Partial<EventStudy>;
 const finite = (timeS: number): number | null => (Number.isFinite(timeS) ? timeS : null);
 
-/** Checks of question 5 after which nothing is counted on a residual device. */
-const SPOILING = new Set(['dc', 'type', 'alive']);
-/** Devices nothing is to be counted on by what the study says: blinded, failed at their test, or asked to break more than they are rated for. */
-function spoiledIn({ facts, answers }: CircuitStudy): ReadonlyMap<string, Spoiled> {
-  const found = new Map<string, Spoiled>();
+/** Checks of question 5 after which nothing is counted on a residual device: blinded, of too low a type, without its supply, wrong at its test. */
+const OF_RESIDUAL = new Set(['dc', 'type', 'alive', 'tested']);
+/** What a breaking capacity nobody knows may be at least, A: the least there is of a circuit-breaker (IEC 60898-1, from memory). */
+const LEAST_BREAKING_A = 1500;
+
+/** What the study says of a device that an event counts on. */
+interface SaidOfDevices {
+  spoiled: ReadonlyMap<string, readonly Spoiled[]>;
+  /** Devices of which it is not known whether their residual part works, with what is missing. */
+  doubts: ReadonlyMap<string, string>;
+}
+function saidOfDevices(job: Job, { answers }: CircuitStudy): SaidOfDevices {
+  const spoiled = new Map<string, Spoiled[]>();
+  const doubts = new Map<string, string>();
+  const spoil = (deviceId: string, each: Spoiled) => spoiled.set(deviceId, [...(spoiled.get(deviceId) ?? []), each]);
   for (const { question, checks } of answers)
-    for (const { name, verdict, because, limit } of checks) {
-      const { device: deviceId } = name.about;
-      if (verdict !== 'stop' || deviceId === undefined) continue;
-      if (question === 'saves-person' && SPOILING.has(name.key))
-        found.set(deviceId, { why: because, part: 'residual', aboveA: 0 });
-      if (question === 'breaks-fault' && name.key === 'breaks' && limit !== null)
-        found.set(deviceId, { why: `rated to break ${showCurrent(fromKilo(limit))}`, part: 'all', aboveA: fromKilo(limit) });
+    for (const { name, verdict, because, limit, missing } of checks) {
+      const deviceId = name.about.device ?? job.readings[name.about.reading ?? '']?.deviceId;
+      if (deviceId === undefined) continue;
+      if (question === 'saves-person' && OF_RESIDUAL.has(name.key)) {
+        if (verdict === 'stop') spoil(deviceId, { why: because, part: 'residual', aboveA: 0 });
+        if (verdict === 'unknown') doubts.set(deviceId, missing.map(({ what }) => what).join('; '));
+      }
+      if (question !== 'breaks-fault' || name.key !== 'breaks') continue;
+      if (verdict === 'stop' && limit !== null)
+        spoil(deviceId, { why: `rated to break ${showCurrent(limit)}`, part: 'all', aboveA: limit });
+      if (verdict === 'unknown' && limit === null)
+        spoil(deviceId, { why: 'what it is rated to break is not known', part: 'all', aboveA: LEAST_BREAKING_A });
     }
-  for (const { deviceId, outcome } of standingOf(facts, readingsOn(facts)))
-    if (deviceId !== undefined && outcome === 'holds')
-      found.set(deviceId, { why: 'did not open when it was tested', part: 'residual', aboveA: 0 });
-  return found;
+  return { spoiled, doubts };
 }
 
 function shownRacer(racer: Racer, { first }: Race, shares: ReadonlyMap<string, number> | undefined): RacerShown {
@@ -188,7 +205,13 @@ function shownRacer(racer: Racer, { first }: Race, shares: ReadonlyMap<string, n
   };
 }
 
-function sentenceOf(job: Job, { kind }: EventAsked, { faultA }: Driven, { alone, first, byS }: Race): string {
+function sentenceOf(
+  job: Job,
+  { kind }: EventAsked,
+  { faultA }: Driven,
+  { alone, first, byS }: Race,
+  racers: readonly Racer[],
+): string {
   // A fuse opens, anything else trips.
   const isFuse = ({ deviceId }: Racer): boolean => job.devices[deviceId]?.settings.family === 'fuse';
   if (alone !== undefined) return `${alone.name} ${isFuse(alone) ? 'opens' : 'trips'} within ${showTime(byS)}`;
@@ -196,7 +219,10 @@ function sentenceOf(job: Job, { kind }: EventAsked, { faultA }: Driven, { alone,
   if (Number.isFinite(byS))
     return `${names} may ${first.some(isFuse) ? 'open' : 'trip'} first, one of them within ${showTime(byS)}`;
   const stays = kind === 'arc' ? 'the arc goes on' : `${showCurrent(faultA)} keeps flowing`;
-  return first.length === 0 ? `No device trips: ${stays}` : `No device is certain to trip: ${stays}`;
+  // What is not counted on may open all the same.
+  return racers.every(({ earliestS }) => !Number.isFinite(earliestS))
+    ? `No device trips: ${stays}`
+    : `No device is certain to trip: ${stays}`;
 }
 
 function whyOf(job: Job, { kind, ohm }: EventAsked, { faultA, residualA }: Driven, racers: readonly Racer[]): string {
@@ -219,7 +245,7 @@ function linesOf(
   drives: Driven,
   { byS, first, alone }: Race,
   dark: DarkStudy | null,
-  allowedS: number | undefined,
+  { allowedS, tt }: { allowedS: number | undefined; tt: boolean },
 ): EventLine[] {
   const lines: EventLine[] = [];
   const add = (label: string, value: string, mark: EventLine['mark'] = null) => lines.push({ label, value, mark });
@@ -232,11 +258,11 @@ function linesOf(
   else add('Certain to be off', 'no device', 'stop');
   if (drives.metalV !== undefined)
     add(
-      'Metal meanwhile at',
+      tt ? 'Metal against true earth' : `Metal against the ${word(job.dialect, 'earth')} bar`,
       `${showNumber(drives.metalV)} V`,
       drives.metalV > LONG_V && (!Number.isFinite(byS) || (allowedS !== undefined && byS > allowedS)) ? 'stop' : null,
     );
-  if (drives.bodyA !== undefined) lines.push(bodyLine(asked, drives.bodyA, byS));
+  if (drives.bodyA !== undefined) lines.push(bodyLine(asked, drives.bodyA, byS, tt));
   if (alone === undefined && first.length > 1) add('Only the right one', first.map(({ name }) => name).join(' or '), 'caution');
   if (dark !== null) {
     for (const name of dark.safety) add(`Loses ${word(job.dialect, 'power')}`, name, 'stop');
@@ -245,21 +271,43 @@ function linesOf(
   return lines;
 }
 
-/** What question 4 stops at on that circuit: a fault to metal that ends is not right by that alone. */
+/** What question 4 has against that circuit: a fault to metal that ends is not right by that alone. */
 function stopsAt(circuit: CircuitStudy, { kind }: EventAsked): EventLine[] {
-  if (!TO_METAL.has(kind) || circuit.verdictOf('clears-in-time') !== 'stop') return [];
-  return [{ mark: 'stop', label: 'Clearing in time stops at', value: circuit.answerTo('clears-in-time').head.title }];
+  if (!TO_METAL.has(kind)) return [];
+  const verdict = circuit.verdictOf('clears-in-time');
+  if (verdict !== 'stop' && verdict !== 'unknown') return [];
+  const value = circuit.answerTo('clears-in-time').head.title;
+  return [
+    verdict === 'stop'
+      ? { mark: 'stop', label: 'Clearing in time stops at', value }
+      : { mark: 'caution', label: 'Clearing in time is not known', value },
+  ];
+}
+
+/** What is not known of the residual devices that are counted on. */
+const doubted = ({ first }: Race, doubts: ReadonlyMap<string, string>): EventLine[] =>
+  first.flatMap(({ deviceId, name, by }): EventLine[] => {
+    const what = by === 'residual' ? doubts.get(deviceId) : undefined;
+    return what === undefined ? [] : [{ mark: 'caution', label: `Not known of ${name}`, value: what }];
+  });
+
+/** What is assumed is certain of nothing. */
+function assumedIn(given: Givens): EventLine[] {
+  const assumed = listed(given).filter(({ from }) => from === 'assumed');
+  return assumed.length === 0 ? [] : [{ mark: 'caution', label: 'Assumed', value: assumed.map(({ what }) => what).join(', ') }];
 }
 
 /** What flows through somebody against what the heart is at risk from; below it nothing is said to be harmless. */
-function bodyLine({ kind }: EventAsked, bodyA: number, byS: number): EventLine {
+function bodyLine({ kind }: Pick<EventAsked, 'kind'>, bodyA: number, byS: number, toSoil: boolean): EventLine {
   const path = kind === 'across' ? 'hand-to-hand' : 'hand-to-feet';
   const limitA = Number.isFinite(byS) ? heartLimitA(byS, path) : LET_GO_A;
   const figure = (currentA: number) => `${showNumber(milli(currentA))} mA`;
   const value = Number.isFinite(byS)
     ? `${figure(bodyA)}, heart at risk from ${figure(limitA)}`
     : `${figure(bodyA)}, for as long as it lasts`;
-  return { label: 'Through the body, adult', value, mark: bodyA > limitA ? 'stop' : 'caution' };
+  // Outdoors the supply's own way back adds to what stands on bonded metal: nobody said how much.
+  const where = kind === 'touch-metal' && !toSoil ? ', standing on what is bonded' : '';
+  return { label: `Through the body, adult${where}`, value, mark: bodyA > limitA ? 'stop' : 'caution' };
 }
 
 function ofLostNeutral(
@@ -282,7 +330,7 @@ function ofLostNeutral(
       mark: metalV > LONG_V ? 'stop' : 'caution',
     });
   if (bodyA !== undefined && touchV !== undefined)
-    shown.push(bodyLine({ kind: 'touch-metal' } as EventAsked, bodyA, Number.POSITIVE_INFINITY));
+    shown.push(bodyLine({ kind: 'touch-metal' }, bodyA, Number.POSITIVE_INFINITY, true));
   const earth = word(job.dialect, 'earth');
   return {
     ...NOTHING,
@@ -291,16 +339,16 @@ function ofLostNeutral(
     metalV: metalV ?? null,
     sentence:
       lines.length === 1
-        ? `Nothing runs, and no device trips${metalV === undefined ? '' : `: metal joined to that neutral stands at ${showNumber(metalV)} V`}`
-        : `No device trips: up to ${showNumber(highest)} V where ${showNumber(u0V)} V belong`,
+        ? `Nothing runs, and no device is certain to trip${metalV === undefined ? '' : `: metal joined to that neutral stands at ${showNumber(metalV)} V`}`
+        : `No device is certain to trip: up to ${showNumber(highest)} V where ${showNumber(u0V)} V belong`,
     why: [
-      'No overcurrent flows, and what flows comes back by another line.',
+      lines.length === 1 ? '' : 'What flows comes back by another line.',
       metalV === undefined ? `The metal keeps an ${earth} of its own.` : '',
       left.length === 0 ? '' : `Not counted, as too little is said of them: ${left.join(', ')}.`,
     ]
       .filter((part) => part !== '')
       .join(' '),
-    lines: shown,
+    lines: [...shown, ...assumedIn(found.given)],
     legs: lines.map(({ line, volts }) => ({ line, volts })),
   };
 }

@@ -30,7 +30,7 @@ function lost(facts: CircuitFacts, id: CheckName, title: string, kept: readonly 
     id,
     title,
     safety ? 'stop' : 'caution',
-    `${why}: ${names} loses ${word(facts.job.dialect, 'power')}`,
+    `${why}: ${names} ${kept.length === 1 ? 'loses' : 'lose'} ${word(facts.job.dialect, 'power')}`,
     clause(facts.job.pack, 'mustStay'),
   );
 }

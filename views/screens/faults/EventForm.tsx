@@ -106,7 +106,13 @@ export function EventForm({
       {along && (
         <Labelled label="Supply" className="w-[142px] max-sm:w-full">
           {({ id }) => (
-            <Select id={id} className={SMALL} value={asked.state} options={STATES} onChange={(state) => change({ state })} />
+            <Select
+              id={id}
+              className={SMALL}
+              value={asked.state}
+              options={STATES}
+              onChange={(state) => change({ state, caseId: undefined })}
+            />
           )}
         </Labelled>
       )}

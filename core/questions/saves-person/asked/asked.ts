@@ -27,7 +27,7 @@ export const ASKED: Readonly<Record<AskKind, Readonly<Record<Dialect, string>>>>
   'all-live': { nec: 'all ungrounded conductors opened', iec: 'all live conductors disconnected' },
   ingress: { nec: 'protected from water', iec: 'protected from water' },
   'in-cord': { nec: 'LCDI or AFCI in the cord', iec: 'protection in the cord' },
-  'own-earth': { nec: 'isolated ground', iec: 'TT earth, not PME' },
+  'own-earth': { nec: 'separate ground', iec: 'TT earth, not PME' },
   accessible: { nec: 'accessible', iec: 'accessible' },
   earthed: { nec: 'no current on the ground', iec: 'no current on the earth' },
   guarded: { nec: 'guarded cable', iec: 'guarded cable' },

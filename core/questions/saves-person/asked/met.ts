@@ -161,7 +161,8 @@ function said(device: Device): string | undefined {
   if (settings.family === 'moulded-case-nec') {
     if (settings.groundFault === 'equipment-30mA') return `${name} is GFPE at 30 mA, for equipment`;
     if (settings.groundFault === 'class-A') return `${name} is GFCI, class A`;
-    return settings.arcFault === 'combination' || settings.arcFault === 'branch-feeder' ? `${name} is AFCI` : undefined;
+    if (settings.arcFault === 'branch-feeder') return `${name} is a branch/feeder AFCI, not a combination type`;
+    return settings.arcFault === 'combination' ? `${name} is AFCI` : undefined;
   }
   const part = residualPart(device);
   return part?.known === true
