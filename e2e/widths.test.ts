@@ -6,12 +6,14 @@ import { chord } from './keys';
 
 const app = appOfThisFile();
 
-const SIZES: readonly Viewport[] = [
-  { width: 390, height: 844, isMobile: true, hasTouch: true },
-  { width: 768, height: 1024, isMobile: true, hasTouch: true },
-  { width: 1180, height: 820, isMobile: true, hasTouch: true },
-  { width: 1280, height: 800 },
-];
+const finger = (width: number, height: number): Viewport => ({ width, height, isMobile: true, hasTouch: true });
+const PHONE = finger(390, 844);
+const DESK: Viewport = { width: 1280, height: 800 };
+/** A hand's sizes stand on one page, which is turned and drawn wider. */
+const HANDS = [
+  ['finger', [PHONE, finger(768, 1024), finger(1180, 820)]],
+  ['mouse', [DESK]],
+] as const;
 const VIEWS = [
   ['/', 'main h2, main a'],
   ['/firm', 'main input'],
@@ -48,10 +50,10 @@ const small = (page: Page): Promise<string[]> =>
     }),
   );
 
-describe.each(SIZES)('at $width px', (size) => {
+describe.each(HANDS)('by %s', (_, sizes) => {
   let page: Page;
   beforeAll(async () => {
-    page = await app.open('/jobs/kiln-house', size);
+    page = await app.open('/jobs/kiln-house', sizes[0]);
   });
   afterAll(() => page.close());
 
@@ -60,17 +62,21 @@ describe.each(SIZES)('at $width px', (size) => {
     async (at, ready) => {
       // One page goes through them all; another state of the same view comes after it is gone.
       if (new URL(page.url()).pathname === at.split('?')[0]) await turn(page, '/backups', 'main h1, main p');
+      await page.setViewport(sizes[0]);
       await turn(page, at, ready);
       if (at.includes('/circuits?c')) await page.waitForSelector('[data-testid=ladder] li[data-question]');
-      await expect
-        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
-        .toBeLessThanOrEqual(0);
-      if (size.hasTouch === true) await expect.poll(() => small(page)).toEqual([]);
-      for (const theme of size.width === 1180 ? [] : ['day', 'cupboard']) {
-        await page.evaluate((name) => {
-          document.documentElement.dataset.theme = name;
-        }, theme);
-        expect(await accessibilityProblems(page, theme !== 'day'), theme).toEqual([]);
+      for (const size of sizes) {
+        await page.setViewport(size);
+        await page.waitForFunction((width) => window.innerWidth === width, {}, size.width);
+        const wide = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        await expect.poll(wide, { message: `${size.width} px` }).toBeLessThanOrEqual(0);
+        if (size.hasTouch === true) await expect.poll(() => small(page), { message: `${size.width} px` }).toEqual([]);
+        for (const theme of size === PHONE || size === DESK ? ['day', 'cupboard'] : []) {
+          await page.evaluate((name) => {
+            document.documentElement.dataset.theme = name;
+          }, theme);
+          expect(await accessibilityProblems(page, theme !== 'day'), `${size.width} px, ${theme}`).toEqual([]);
+        }
       }
     },
   );

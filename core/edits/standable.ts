@@ -7,7 +7,7 @@ import type { Job } from '../job/schema/job';
 import { milli } from '../units';
 import { edit, set } from './steps';
 
-/** A device that could stand at the start of a circuit. */
+/** What could stand at a place of a circuit: a device at its start, or its cable in another size. */
 export interface Standable {
   id: string;
   /** What it is called, without what it is besides: "RCBO B16", "20 A". */
@@ -16,7 +16,10 @@ export interface Standable {
   besides: string;
   /** What a price may be entered under. */
   part: string;
-  ratingA: number;
+  /** Of a cable, where all of it is known. */
+  metres?: number;
+  /** What it is sized by: A of a device, mm² of a cable. */
+  size: number;
   /** Puts it there; nothing for the one that stands. */
   command: Command | null;
 }
@@ -59,7 +62,7 @@ export function standableAt(job: Job, circuitId: string): Standable[] {
   const could = madeFor(job, circuitId, device, ratingA);
   if (could.length === 0 || could.some(({ command }) => command === null)) return could;
   // What stands is none of the usual ones.
-  return [{ id: 'now', name: device.name, besides: 'as it is', part: '', ratingA, command: null }, ...could];
+  return [{ id: 'now', name: device.name, besides: 'as it is', part: '', size: ratingA, command: null }, ...could];
 }
 
 function madeFor(job: Job, circuitId: string, device: Device, now: number): Standable[] {
@@ -76,7 +79,7 @@ function madeFor(job: Job, circuitId: string, device: Device, now: number): Stan
         : around(GG_RATINGS, now).map((ratingA) =>
             row(
               device,
-              { name: `gG ${ratingA}`, besides: '', part: 'fuse', ratingA },
+              { name: `gG ${ratingA}`, besides: '', part: 'fuse', size: ratingA },
               [set('devices', device.id, 'settings', { ...asSpecified(settings), ratingA: stated(ratingA) })],
               ratingA === now,
             ),
@@ -140,7 +143,7 @@ function metric(job: Job, circuitId: string, device: Device, settings: Metric, n
           name: `MCB ${curve}${ratingA}`,
           besides: behind === undefined ? '' : `behind ${job.devices[behind]?.name ?? 'an RCD'}`,
           part: 'MCB',
-          ratingA,
+          size: ratingA,
         },
         [set('devices', device.id, 'settings', { ...common, family: 'mcb', poles: narrow[settings.poles] ?? settings.poles })],
         isSize && settings.family === 'mcb',
@@ -156,7 +159,7 @@ function metric(job: Job, circuitId: string, device: Device, settings: Metric, n
         const residual = { sensitivityA: stated(SENSITIVE_A), type: stated(type), delay: stated('general') };
         return row(
           device,
-          { name: `RCBO ${curve}${ratingA}`, besides: `${type} ${milli(SENSITIVE_A)} mA`, part: 'RCBO', ratingA },
+          { name: `RCBO ${curve}${ratingA}`, besides: `${type} ${milli(SENSITIVE_A)} mA`, part: 'RCBO', size: ratingA },
           [
             set('devices', device.id, 'settings', {
               ...common,
@@ -181,7 +184,7 @@ function american(device: Device, settings: American, now: number): Standable[] 
       ({ besides, part, groundFault, arcFault }) =>
         row(
           device,
-          { name: `${ratingA} A`, besides, part, ratingA },
+          { name: `${ratingA} A`, besides, part, size: ratingA },
           [set('devices', device.id, 'settings', { ...asSpecified(settings), ratingA: stated(ratingA), groundFault, arcFault })],
           ratingA === now && (settings.groundFault ?? 'none') === groundFault && (settings.arcFault ?? 'none') === arcFault,
         ),

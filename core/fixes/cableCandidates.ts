@@ -5,9 +5,8 @@ import type { Segment } from '../job/schema/circuit';
 import type { ConductorSize, Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { protectiveWord } from '../job/terms';
-import { RESISTANCE_MOHM_PER_M } from '../tables/conductorResistance';
+import { cableSizes } from '../tables/cableSizes';
 import { egcSize } from '../tables/equipmentGrounding';
-import { necSizes } from '../tables/necAmpacity';
 import { CABLE, type Candidate, maker } from './candidate';
 
 /** Most sizes up that are tried; beyond that another route is the better fix. */
@@ -15,18 +14,8 @@ const SIZES_UP = 4;
 
 const stated = <T>(value: T): Fact<T> => ({ value, from: 'stated' });
 
-const METRIC_SIZES = Object.keys(RESISTANCE_MOHM_PER_M.Cu)
-  .map(Number)
-  .filter((size) => size >= 1.5)
-  .sort((a, b) => a - b)
-  .map((size) => `${size}mm2`);
-/** From the least a branch circuit is wired with (310.3(A)). */
-const AMERICAN_SIZES = necSizes('Cu').filter((size) => size.endsWith('AWG') && sizeMm2(size) >= sizeMm2('14AWG'));
-
-/** The sizes made in the system of one, thinnest first. */
-const sizesLike = (size: ConductorSize): readonly ConductorSize[] => (size.endsWith('mm2') ? METRIC_SIZES : AMERICAN_SIZES);
 const upFrom = (size: ConductorSize): readonly ConductorSize[] =>
-  sizesLike(size)
+  cableSizes(size, 'Cu')
     .filter((each) => sizeMm2(each) > sizeMm2(size) * (1 + 1e-9))
     .slice(0, SIZES_UP);
 const thinnestOf = (sizes: readonly ConductorSize[]): ConductorSize | undefined =>
@@ -99,7 +88,7 @@ const atLeast = (size: ConductorSize, least: ConductorSize | undefined): Conduct
 
 /** The thinnest size of at least so many times the section of another. */
 const grown = (size: ConductorSize, times: number): ConductorSize | undefined =>
-  sizesLike(size).find((each) => sizeMm2(each) >= sizeMm2(size) * times * (1 - 1e-9));
+  cableSizes(size, 'Cu').find((each) => sizeMm2(each) >= sizeMm2(size) * times * (1 - 1e-9));
 
 /** Air the ampacity tables stand in, °C: out of the heat. */
 const COOL_C = 30;

@@ -66,7 +66,7 @@ export const startOf = (job: Job, circuitId: string): Device | undefined =>
 /** Everything a circuit may become: each device of its place, in each size of cable, from what is there up. */
 export function optionsOf(job: Job, circuitId: string, how: Coordinating): Option[] {
   const now = standableAt(job, circuitId);
-  const nowA = now.find(({ command }) => command === null)?.ratingA ?? 0;
+  const nowA = now.find(({ command }) => command === null)?.size ?? 0;
   const devices: (Standable | undefined)[] = [
     undefined,
     ...now.filter(({ command, besides }) => command !== null && !(how.noTypeB === true && /^B \d/.test(besides))),
@@ -83,7 +83,7 @@ export function optionsOf(job: Job, circuitId: string, how: Coordinating): Optio
             steps: command.steps,
             says: [`${device.name} ${device.besides}`.trim()],
             part: device.part,
-            raises: device.ratingA > nowA,
+            raises: device.size > nowA,
             fitted: undefined,
           };
     const larger = how.keepCables === true ? [] : sizes(with1, circuitId);

@@ -57,7 +57,7 @@ describe('what could stand at the start of a circuit', () => {
   it('arc-fault breakers are made for outlet circuits, ground-fault breakers for all', () => {
     const could = standableAt(demo('kiln-house'), 'range');
     expect(could.some(({ besides }) => besides === 'GFCI')).toBe(true);
-    expect(could.filter(({ besides, ratingA }) => besides.includes('AFCI') && ratingA > 20)).toEqual([]);
+    expect(could.filter(({ besides, size }) => besides.includes('AFCI') && size > 20)).toEqual([]);
     expect(standableAt(demo('kiln-house'), 'pantry').some(({ besides }) => besides === 'AFCI and GFCI')).toBe(true);
   });
 
@@ -105,6 +105,35 @@ describe('each tried on the whole job', () => {
     }
     const stops = rows.map((row) => row.stops + row.worsens.filter(({ to }) => to === 'stop').length);
     expect(stops).toEqual([...stops].sort((a, b) => a - b));
+  });
+
+  it.each(PLACES)('%s, %s: so has its cable', (name, circuitId) => {
+    const job = demo(name);
+    const study = studyJob(job);
+    const rows = triedSelect(job, study, circuitId, 'cable');
+    expect(rows.length).toBeGreaterThan(4);
+    for (const row of rows) {
+      const fresh = studyJob(withSelected(job, circuitId, row.id, 'cable')).circuits.find(
+        (each) => each.circuitId === circuitId,
+      )!;
+      expect(row.answers, row.id).toEqual(fresh.marks);
+    }
+    // The thinnest of them is too thin, and says so before one that is not.
+    const thinnest = rows.reduce((a, b) => (b.size < a.size ? b : a));
+    expect(thinnest.stops).toBeGreaterThan(0);
+    expect(rows[0]!.stops).toBeLessThanOrEqual(thinnest.stops);
+  });
+
+  it('a cable costs by its length, in the unit it is sold in', () => {
+    const job = demo('bindery-yard');
+    for (const part of Object.values(job.segments)) if (part.circuitId === 'hob') part.lengthM = { value: 30.48, from: 'stated' };
+    const priced = (per: 'm' | 'ft' | 'piece') => {
+      job.prices = { flat: { id: 'flat', order: 'a0', part: 'Flat cable, 10 mm²', per, amount: 2 } };
+      return triedSelect(job, studyJob(job), 'hob', 'cable').find(({ id }) => id === '10 mm²')!.price;
+    };
+    expect(priced('m')).toBeCloseTo(60.96);
+    expect(priced('ft')).toBeCloseTo(200);
+    expect(priced('piece')).toBeNull();
   });
 
   it('of equals the one that leaves fewer things open stands first', () => {

@@ -1,4 +1,5 @@
 import { type Standable, standableAt } from '../edits/standable';
+import { cablesAt } from '../edits/standableCable';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
 import { type Check, type Mark, rankOf, type Verdict } from '../judging/answer';
@@ -9,7 +10,11 @@ import { type CircuitStudy, type Study, studyJob } from '../study/study';
 import { type Change, changes } from './fixes';
 import { priceOf } from './pricing';
 
-/** A device that could stand at a place, with what the whole job says of it there. */
+/** What of a circuit is chosen: the device at its start, or its cable. */
+export type Chosen = 'device' | 'cable';
+const COULD: Readonly<Record<Chosen, (job: Job, circuitId: string) => Standable[]>> = { device: standableAt, cable: cablesAt };
+
+/** What could stand at a place, with what the whole job says of it there. */
 export interface Selected extends Standable {
   /** The eight answers of the circuit, and what each compares: its own comparison, else none. */
   answers: readonly Mark[];
@@ -31,9 +36,9 @@ export interface Selected extends Standable {
   worsens: readonly Change[];
 }
 
-/** Every device that could stand at the start of a circuit, each tried on the whole job: fewest stops first, then unknown, cautions, price. */
-export function* trySelect(job: Job, study: Study, circuitId: string): Generator<Progress, Selected[]> {
-  const could = standableAt(job, circuitId);
+/** Everything that could stand at a place of a circuit, each tried on the whole job: fewest stops first, then unknown, cautions, price. */
+export function* trySelect(job: Job, study: Study, circuitId: string, of: Chosen = 'device'): Generator<Progress, Selected[]> {
+  const could = COULD[of](job, circuitId);
   const rows: Selected[] = [];
   for (const [index, each] of could.entries()) {
     yield { done: index, of: could.length };
@@ -43,15 +48,15 @@ export function* trySelect(job: Job, study: Study, circuitId: string): Generator
   return rows.sort(inOrder);
 }
 
-/** The job with one of them at the start of a circuit; as it is where that is the one. */
-export function withSelected(job: Job, circuitId: string, id: string): Job {
-  const command = standableAt(job, circuitId).find((each) => each.id === id)?.command;
+/** The job with one of them at its place; as it is where that is the one. */
+export function withSelected(job: Job, circuitId: string, id: string, of: Chosen = 'device'): Job {
+  const command = COULD[of](job, circuitId).find((each) => each.id === id)?.command;
   return command == null ? job : applyCommand(job, command);
 }
 
 /** All of them at once. */
-export function triedSelect(job: Job, study: Study, circuitId: string): Selected[] {
-  const trying = trySelect(job, study, circuitId);
+export function triedSelect(job: Job, study: Study, circuitId: string, of: Chosen = 'device'): Selected[] {
+  const trying = trySelect(job, study, circuitId, of);
   for (;;) {
     const step = trying.next();
     if (step.done === true) return step.value;
@@ -67,7 +72,7 @@ const inOrder = (a: Selected, b: Selected): number =>
   a.worsens.length - b.worsens.length ||
   Number(b.command === null) - Number(a.command === null) ||
   (a.price ?? Number.MAX_VALUE) - (b.price ?? Number.MAX_VALUE) ||
-  a.ratingA - b.ratingA ||
+  a.size - b.size ||
   (a.id < b.id ? -1 : 1);
 
 function selected(job: Job, study: Study, before: Study, circuitId: string, of: Standable): Selected {
@@ -86,7 +91,7 @@ function selected(job: Job, study: Study, before: Study, circuitId: string, of: 
     open: checks.filter(({ verdict }) => verdict === 'stop').length,
     nearest: nearestOf(job, checks),
     rooms: rooms.filter(({ state }) => state === 'dark' || state === 'part').length,
-    price: priceOf(job, [{ part: of.part, pieces: 1 }], 0),
+    price: priceOf(job, [of.metres === undefined ? { part: of.part, pieces: 1 } : { part: of.part, metres: of.metres }], 0),
     inTheWay: inTheWay(job, circuit),
     ...changes(before, study),
   };

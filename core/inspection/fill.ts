@@ -85,10 +85,11 @@ export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
   return [placed(judge(keyed('box-fill', point.id), `Box fill, ${point.name}`, judged), `points.${point.id}`)];
 }
 
-/** Whoever counted wires of other sizes than the cable that leads there counted something else. */
-function lacksOwn(inside: readonly Wires[], { facts }: Stretch): boolean {
+/** Whoever counted fewer wires of its size than the cable that leads there has lines counted something else. */
+function lacksOwn(inside: readonly Wires[], { segment, facts }: Stretch): boolean {
   const own = facts.size('lineSize');
-  return own.known && !inside.some(({ size }) => size === own.value);
+  const lines = Math.max(1, segment.roles?.filter((role) => role.startsWith('L')).length ?? 1);
+  return own.known && inside.reduce((sum, { count, size }) => sum + (size === own.value ? count : 0), 0) < lines;
 }
 
 /** Room each size takes; unknown for one the table does not have. */

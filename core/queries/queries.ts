@@ -8,7 +8,7 @@ import type { Coordinated } from '../fixes/coordinate';
 import type { Coordinating } from '../fixes/coordinateOptions';
 import type { Fix } from '../fixes/fixes';
 import type { OptionTried } from '../fixes/protectionOptions';
-import type { Selected } from '../fixes/select';
+import type { Chosen, Selected } from '../fixes/select';
 import type { EventAsked } from '../job/events';
 import type { Job, RulePackId } from '../job/schema/job';
 import type { Mark, Verdict } from '../judging/answer';
@@ -104,9 +104,9 @@ interface Questions {
   /** Fixes tried by studying the whole job with each. */
   fixes: { asks: { circuitId: string }; answer: Fix[] };
   /** What could stand at the start of a circuit, each tried on the whole job. */
-  select: { asks: { circuitId: string }; answer: Selected[] };
+  select: { asks: { circuitId: string; of?: Chosen }; answer: Selected[] };
   /** The chart of a circuit with one of these at its start. */
-  chartWith: { asks: { circuitId: string; deviceAs: string }; answer: CircuitChart | null };
+  chartWith: { asks: { circuitId: string; of: Chosen; as: string }; answer: CircuitChart | null };
   /** Every outlet by room with what covers it, and what each test button kills. */
   people: { asks: object; answer: PeopleStudy };
   /** What the job's edition asks for otherwise than another of its code. */
@@ -223,19 +223,19 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
   return yield* tryFixes(job, study, circuitId);
 }
 
-async function* selectInTurn(study: Study, { circuitId }: QueryOf<'select'>, job: Job): AsyncGenerator<Progress, Selected[]> {
+async function* selectInTurn(study: Study, { circuitId, of }: QueryOf<'select'>, job: Job): AsyncGenerator<Progress, Selected[]> {
   const { trySelect } = await import('../fixes/select');
-  return yield* trySelect(job, study, circuitId);
+  return yield* trySelect(job, study, circuitId, of);
 }
 
 async function* chartWithInTurn(
   study: Study,
-  { circuitId, deviceAs }: QueryOf<'chartWith'>,
+  { circuitId, of, as }: QueryOf<'chartWith'>,
   job: Job,
 ): AsyncGenerator<Progress, CircuitChart | null> {
   yield { done: 0, of: 1 };
   const { withSelected } = await import('../fixes/select');
-  const after = withSelected(job, circuitId, deviceAs);
+  const after = withSelected(job, circuitId, as, of);
   return ofCircuit(after === job ? study : studyJob(after, study), circuitId, (each) => circuitChart(each.facts));
 }
 

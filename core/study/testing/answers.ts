@@ -1,5 +1,7 @@
 import { HOUSE, type House, houseOf } from '../../house/facts';
 import type { CollectionName } from '../../job/collections';
+import { ROW_SCHEMAS } from '../../job/commands';
+import { referenceProblems } from '../../job/references';
 import type { Job } from '../../job/schema/job';
 import { QUESTION_IDS, type QuestionId } from '../../job/terms';
 import type { Check, Verdict } from '../../judging/answer';
@@ -46,6 +48,10 @@ export function answersOf(job: Job, before?: Answers): Answers {
   house.cells.close();
   return { house, all };
 }
+
+/** Whether a job with one row edited, or taken out, still is one; all else of it is known to be. */
+export const isJobStill = (job: Job, on: CollectionName, id: string): boolean =>
+  (job[on][id] === undefined || ROW_SCHEMAS[on].safeParse(job[on][id]).success) && referenceProblems(job).length === 0;
 
 /** A job with one row edited, all else shared with it. */
 export function editedRow<K extends CollectionName>(job: Job, on: K, id: string, edit: (job: Job) => void): Job {

@@ -18,7 +18,7 @@ export function CircuitDesk() {
 }
 
 // Opened now and then: read when it is.
-const SelectDevice = dynamic(() => import('./select/SelectDevice').then((module) => module.SelectDevice), { ssr: false });
+const Select = dynamic(() => import('./select/Select').then((module) => module.Select), { ssr: false });
 const Coordinate = dynamic(() => import('./select/Coordinate').then((module) => module.Coordinate), { ssr: false });
 const CircuitTable = dynamic(() => import('./table/CircuitTable').then((module) => module.CircuitTable), { ssr: false });
 
@@ -27,7 +27,8 @@ function OneCircuit() {
   const chosen = useJobState((state) => shownCircuit(state.job, wanted));
   const narrow = useNarrow();
   const choice = useSearchParams().get('choose');
-  const choosing = (choice === 'device' || choice === 'coordinate') && chosen !== null;
+  const select = choice === 'device' || choice === 'cable' ? choice : null;
+  const choosing = (select !== null || choice === 'coordinate') && chosen !== null;
   const answers = chosen !== null && !choosing && <Ladder circuitId={chosen} folded={narrow} />;
   return (
     <div
@@ -38,7 +39,9 @@ function OneCircuit() {
     >
       {narrow ? <CircuitChooser chosen={chosen} /> : !choosing && <CircuitList chosen={chosen} />}
       {narrow && answers}
-      {choosing && choice === 'device' && <SelectDevice key={chosen} circuitId={chosen} leave={leaveChoice} />}
+      {choosing && select !== null && (
+        <Select key={`${chosen} ${select}`} circuitId={chosen} of={select} choose={choose} leave={leaveChoice} />
+      )}
       {choosing && choice === 'coordinate' && <Coordinate key={chosen} circuitId={chosen} leave={leaveChoice} />}
       <main hidden={choosing} className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto [&[hidden]]:hidden">
         <QuickLine chosen={chosen} />
@@ -48,6 +51,12 @@ function OneCircuit() {
       {!narrow && answers}
     </div>
   );
+}
+
+function choose(of: string): void {
+  const query = new URLSearchParams(window.location.search);
+  query.set('choose', of);
+  window.history.pushState(null, '', `${window.location.pathname}?${query}`);
 }
 
 /** Back to the circuit as it stands. */

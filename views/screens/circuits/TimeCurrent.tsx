@@ -1,6 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
+import type { Chosen } from '@/core/fixes/select';
 import { showCurrent, showTime } from '@/core/job/show';
 import type { ProbeLine } from '@/core/queries/queries';
 import { useAnswer, useJobState, useSession } from '../../client/JobContext';
@@ -14,14 +15,14 @@ const TimeCurrentChart = dynamic(() => import('@/ui/charts/TimeCurrentChart').th
 /** The time-current chart of the circuit's device and all those upstream. */
 export function TimeCurrent({
   circuitId,
-  deviceAs,
+  chosen,
 }: {
   circuitId: string;
-  /** Another device at its start, as it is called where it is chosen. */
-  deviceAs?: string;
+  /** Another device at its start, or another cable, as it is called where it is chosen. */
+  chosen?: { of: Chosen; as: string };
 }) {
   const chart =
-    useAnswer(deviceAs === undefined ? { kind: 'chart', circuitId } : { kind: 'chartWith', circuitId, deviceAs }) ?? null;
+    useAnswer(chosen === undefined ? { kind: 'chart', circuitId } : { kind: 'chartWith', circuitId, ...chosen }) ?? null;
   const failed = useJobState((state) => state.failed);
   const session = useSession();
   const [probe, setProbe] = useState<{ currentA: number; lines: ProbeLine[] } | null>(null);

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import type { Selected } from '@/core/fixes/select';
+import type { Chosen, Selected } from '@/core/fixes/select';
 import { MARK_WORDS, QUESTION_IDS, questionWords, VERDICT_WORDS } from '@/core/job/terms';
 import { Button } from '@/ui/Button';
 import { Pick } from '@/ui/Choice';
@@ -13,6 +13,10 @@ import { EightMarks } from '../../../parts/words/EightMarks';
 import { TimeCurrent } from '../TimeCurrent';
 
 type Filter = 'all' | 'no-stop' | 'this-rating';
+const OF: readonly { value: Chosen; label: string }[] = [
+  { value: 'device', label: 'device' },
+  { value: 'cable', label: 'cable' },
+];
 const FILTERS: readonly { value: Filter; label: string }[] = [
   { value: 'all', label: 'all' },
   { value: 'no-stop', label: 'without a stop' },
@@ -20,12 +24,22 @@ const FILTERS: readonly { value: Filter; label: string }[] = [
 ];
 const NONE = [] as const;
 
-/** What could stand at the start of a circuit: each tried on the whole job. Arrows walk it, chart and answers follow, Enter takes it. */
-export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: () => void }) {
+/** What could stand at the start of a circuit, or lie as its cable: each tried on the whole job. Arrows walk it, chart and answers follow, Enter takes it. */
+export function Select({
+  circuitId,
+  of,
+  choose,
+  leave,
+}: {
+  circuitId: string;
+  of: Chosen;
+  choose: (of: Chosen) => void;
+  leave: () => void;
+}) {
   const session = useSession();
   const circuit = useJobState((state) => state.job.circuits[circuitId]);
-  const asked = useAnswer({ kind: 'select', circuitId });
-  const far = useProgress({ kind: 'select', circuitId });
+  const asked = useAnswer({ kind: 'select', circuitId, of });
+  const far = useProgress({ kind: 'select', circuitId, of });
   const [filter, setFilter] = useState<Filter>('all');
   const [chosenId, setChosenId] = useState<string>();
   const [refusal, setRefusal] = useState<string>();
@@ -60,13 +74,23 @@ export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: (
   return (
     <>
       <main className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto">
-        <section aria-label="What fits at its start" className="rounded border border-line bg-raised" data-testid="select">
+        <section
+          aria-label={of === 'device' ? 'What fits at its start' : 'Which cable fits'}
+          className="rounded border border-line bg-raised"
+          data-testid="select"
+        >
           <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b px-3 py-2">
             <h2 className="min-w-0 flex-1 font-semibold text-base">
-              {circuit?.number} {circuit?.name} <span className="font-normal text-[13px] text-quiet">what fits at its start</span>
+              {circuit?.number} {circuit?.name}
             </h2>
+            <Pick label="What is chosen" value={of} options={OF} onChange={choose} />
             <span className="max-sm:order-last max-sm:basis-full">
-              <Pick label="Which devices" value={filter} options={FILTERS} onChange={setFilter} />
+              <Pick
+                label="Which of them"
+                value={filter}
+                options={of === 'device' ? FILTERS : FILTERS.filter(({ value }) => value !== 'this-rating')}
+                onChange={setFilter}
+              />
             </span>
             <IconButton name="Leave the choice" onClick={leave}>
               <X size={16} aria-hidden />
@@ -79,20 +103,22 @@ export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: (
           )}
           {asked?.length === 0 && (
             <p className="p-3 text-quiet">
-              Nothing can be compared: its start has no breaker or fuse of a known rating. Enter that first.
+              {of === 'device'
+                ? 'Nothing can be compared: its start has no breaker or fuse of a known rating. Enter that first.'
+                : 'Nothing can be compared: no part of its cable has a known size. Enter that first.'}
             </p>
           )}
           {rows.length > 0 && (
             <div
               ref={grid}
               role="grid"
-              aria-label="Devices"
+              aria-label={of === 'device' ? 'Devices' : 'Cables'}
               aria-activedescendant={chosen === undefined ? undefined : rowId(chosen)}
               tabIndex={0}
               onKeyDown={press}
               className="max-h-[360px] overflow-auto outline-offset-[-2px]"
             >
-              <Head />
+              <Head of={of} />
               {rows.map((each) => (
                 <Row
                   key={each.id}
@@ -107,7 +133,7 @@ export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: (
           {asked !== undefined && asked.length > 0 && rows.length === 0 && <p className="p-3 text-quiet">None of these.</p>}
         </section>
         {chosen !== undefined && (
-          <TimeCurrent circuitId={circuitId} {...(chosen.command === null ? {} : { deviceAs: chosen.id })} />
+          <TimeCurrent circuitId={circuitId} {...(chosen.command === null ? {} : { chosen: { of, as: chosen.id } })} />
         )}
       </main>
       <aside aria-label="Answers" className="border-line bg-raised max-lg:border-t lg:overflow-y-auto lg:border-l">
@@ -121,16 +147,16 @@ export function SelectDevice({ circuitId, leave }: { circuitId: string; leave: (
 
 const isShown = (each: Selected, filter: Filter, now: Selected | undefined): boolean =>
   filter === 'all' ||
-  (filter === 'no-stop' ? each.stops === 0 && !each.worsens.some(({ to }) => to === 'stop') : each.ratingA === now?.ratingA);
+  (filter === 'no-stop' ? each.stops === 0 && !each.worsens.some(({ to }) => to === 'stop') : each.size === now?.size);
 const rowId = ({ id }: Selected): string => `select-${id.replace(/\W+/g, '-')}`;
 
 const COLUMNS =
   'grid grid-cols-[92px_132px_154px_minmax(120px,1fr)_76px_44px] items-center gap-x-3 px-3 max-sm:grid-cols-[84px_minmax(0,1fr)_154px]';
 const WIDE = 'max-sm:hidden';
 
-const Head = () => (
+const Head = ({ of }: { of: Chosen }) => (
   <div role="row" className={cx(COLUMNS, 'sticky top-0 z-[1] border-line border-b bg-raised py-1 text-[12px] text-quiet')}>
-    <span role="columnheader">device</span>
+    <span role="columnheader">{of}</span>
     <span role="columnheader">with</span>
     <span role="columnheader">eight answers</span>
     <span role="columnheader" className={WIDE}>
@@ -164,7 +190,7 @@ function Row({ of, chosen, choose, take }: { of: Selected; chosen: boolean; choo
     >
       <b className="truncate font-semibold">{of.name}</b>
       <span role="gridcell" className="truncate text-quiet">
-        {[of.besides, of.command === null && of.besides !== 'as it is' ? 'as it is' : '']
+        {[of.command === null && of.besides !== 'as it is' ? 'as it is' : '', of.besides]
           .filter((each) => each !== '')
           .join(' · ')}
       </span>
@@ -262,7 +288,9 @@ function Compared({
       )}
       {!stands && (
         <p className="text-[13px] text-quiet">
-          Its capacity, class and listing are taken as specified, like those that stand: to be checked when it is fitted.
+          {chosen.metres === undefined
+            ? 'Its capacity, class and listing are taken as specified, like those that stand: to be checked when it is fitted.'
+            : 'Its lengths, route and way of laying stay: all of it is laid anew.'}
         </p>
       )}
       {!stands && (
