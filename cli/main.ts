@@ -23,6 +23,7 @@ import { demandStudy } from '../core/reports/demand';
 import { eventStudy } from '../core/reports/event';
 import { circuitInspection, inspectionStudy } from '../core/reports/inspection';
 import { labelsStudy } from '../core/reports/labels';
+import { logStudy } from '../core/reports/log';
 import { peopleStudy } from '../core/reports/people';
 import { requiredStudy } from '../core/reports/required';
 import { residualStudy, triedEvenings } from '../core/reports/residual';
@@ -37,6 +38,7 @@ import { boardText, boxText, darkText } from './boardText';
 import { coordinateText, coordinatingOf } from './coordinateText';
 import { eventText } from './eventText';
 import { inspectionText, labelsText } from './inspectionText';
+import { logText } from './logText';
 import { editionsText, peopleText, waysText } from './peopleText';
 import { arrangementsText, residualText, surgeText } from './residualText';
 import { selectText } from './selectText';
@@ -44,7 +46,7 @@ import { studyText } from './studyText';
 import { testsText } from './testsText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT[:cable]] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--event EVENT] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT[:cable]] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--log] [--event EVENT] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/2 with --json (isotrip.study/1 with --json=1). Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -57,6 +59,7 @@ const USAGE = [
   'With --select what could stand at the start of a circuit, by its id, or with :cable lie as its cable, each tried on the whole job: its eight answers, what is nearest to a limit.',
   'With --coordinate devices and sizes of a circuit, of all circuits of a board, or of all, chosen together so that nothing is worse; --keep cables, existing work, or no type B.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
+  'with --log what happened, what may be behind it and which test tells most;',
   'with --tests the sheet of every circuit: what is tested, what it is held to, what was read;',
   'with --event what happens when something goes wrong ("earth sauna end ohm=100 stuck=rcd2"): who opens, by when, what goes off;',
   'with --arrange the ways to arrange the residual devices of a board, by its id, each tried on the whole job.',
@@ -142,6 +145,7 @@ function read(args: string[]) {
         inspect: { type: 'string' },
         labels: { type: 'boolean' },
         tests: { type: 'boolean' },
+        log: { type: 'boolean' },
         event: { type: 'string' },
         new: { type: 'string' },
         supply: { type: 'string' },
@@ -252,6 +256,7 @@ function printed(args: string[], io: Io): string {
     return 'wrong' in how ? refuse(how.wrong) : coordinateText(job, study, how);
   }
   if (values.tests === true) return testsText(testsStudy(job, study));
+  if (values.log === true) return logText(logStudy(job, study));
   if (values.event !== undefined) return ofEvent(job, study, values.event);
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)

@@ -33,6 +33,7 @@ const VIEWS = [
   ['/jobs/skerry-light/tests?c=sauna', '[data-testid=sheet] li'],
   ['/jobs/skerry-light/faults?c=sauna', '[data-testid=sweep] li'],
   ['/jobs/kiln-house/faults?c=pantry&e=lost-neutral%20pantry', '[data-testid=legs] p'],
+  ['/jobs/skerry-light/log', '[data-testid=story] button'],
   ['/compare?d=t:B16~t:C63', '[data-testid=plot]'],
   ['/jobs/kiln-house/handover', '[data-testid=sheet] tbody tr'],
   ['/jobs/kiln-house/handover?print=report&c=kiln', '[data-testid=sheet] tbody tr'],

@@ -49,6 +49,7 @@ describe.each(JOBS)('the words of the %s in %s', (dialect, job, circuits, board)
       ...circuits.map((circuit) => [`/board?show=inspection&walk=${circuit}`, '[data-testid=inspection-items] li'] as const),
       ['/handover?print=labels', '[data-label]'],
       ['/handover?print=inspection', '[data-testid=sheet] p'],
+      ['/log', '[data-testid=story] button'],
       ['/people', '[data-option=now]'],
       ['/surge', '[data-testid=surge-checks] li'],
       ['/people?view=devices', dialect === 'nec' ? '[data-testid=shock-sentence]' : '[data-arrangement=one]'],

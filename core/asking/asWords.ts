@@ -23,6 +23,7 @@ const MANY: Readonly<Record<CollectionName, readonly [iec: string, nec: string]>
   prices: ['prices', 'prices'],
   combinations: ['combinations', 'series ratings'],
   inspections: ['inspections', 'inspections'],
+  logEntries: ['log entries', 'log entries'],
 };
 
 /** What one thing is called, or how many there are: "cable of Hob", "these 12 breakers". */

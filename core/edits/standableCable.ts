@@ -4,7 +4,8 @@ import { showSize, sizeMm2 } from '../job/edges';
 import type { Segment } from '../job/schema/circuit';
 import type { ConductorSize } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
-import { cableSizes, FLAT_PROTECTIVE, NM_PROTECTIVE } from '../tables/cableSizes';
+import { FLAT_PROTECTIVE_MM2, NM_PROTECTIVE_AWG } from '../tables/cableSizes';
+import { cableSizes } from './cableSizes';
 import type { Standable } from './standable';
 import { edit, set } from './steps';
 
@@ -100,9 +101,15 @@ function protectiveIn(
   const [line, now] = [lineSize!.value, protectiveSize.value];
   // One as thick as the lines, in a cable that is made so beside the other.
   if (now === line) return size;
-  if (construction === 'flat-sheathed') return FLAT_PROTECTIVE[size] ?? null;
-  if (construction === 'NM-B' || construction === 'UF-B') return NM_PROTECTIVE[size] ?? null;
+  if (construction === 'flat-sheathed') return madeWith(FLAT_PROTECTIVE_MM2, size, 'mm2');
+  if (construction === 'NM-B' || construction === 'UF-B') return madeWith(NM_PROTECTIVE_AWG, size, 'AWG');
   const wanted = Math.max(sizeMm2(now), (sizeMm2(now) / sizeMm2(line)) * sizeMm2(size));
   const found = cableSizes(now, 'Cu').find((each) => sizeMm2(each) >= wanted * (1 - 1e-9));
   return found === undefined ? null : sizeMm2(found) > sizeMm2(size) ? size : found;
+}
+
+/** @returns null where no such cable is made */
+function madeWith(table: Readonly<Record<number, number>>, size: ConductorSize, unit: 'mm2' | 'AWG'): ConductorSize | null {
+  const found = size.endsWith(unit) ? table[Number(size.slice(0, -unit.length))] : undefined;
+  return found === undefined ? null : `${found}${unit}`;
 }

@@ -1,3 +1,4 @@
+import { cableSizes } from '../edits/cableSizes';
 import { showFact } from '../facts/read';
 import type { Step } from '../job/commands';
 import { showSize, sizeMm2 } from '../job/edges';
@@ -5,7 +6,6 @@ import type { Segment } from '../job/schema/circuit';
 import type { ConductorSize, Fact } from '../job/schema/facts';
 import type { Job } from '../job/schema/job';
 import { protectiveWord } from '../job/terms';
-import { cableSizes } from '../tables/cableSizes';
 import { egcSize } from '../tables/equipmentGrounding';
 import { CABLE, type Candidate, maker } from './candidate';
 

@@ -16,6 +16,7 @@ export const COLLECTIONS = [
   'prices',
   'combinations',
   'inspections',
+  'logEntries',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];
 export const isCollection = (name: string | undefined): name is CollectionName =>

@@ -10,6 +10,7 @@ import { Combination, Device } from './schema/device';
 import { Id } from './schema/facts';
 import { Inspection } from './schema/inspection';
 import { Job } from './schema/job';
+import { LogEntry } from './schema/log';
 import { Acceptance, Amendment, Price, Reading } from './schema/records';
 import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
 
@@ -31,6 +32,7 @@ export const ROW_SCHEMAS = {
   prices: Price,
   combinations: Combination,
   inspections: Inspection,
+  logEntries: LogEntry,
 } as const satisfies Record<CollectionName, z.ZodType>;
 
 const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);

@@ -72,6 +72,7 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
     prices: Object.fromEntries(usual.prices.map((price) => [price.id, price])),
     combinations: {},
     inspections: {},
+    logEntries: {},
   };
 }
 
@@ -84,11 +85,11 @@ export const newWork = (job: Job): Job => ({
 
 /**
  * A job like another one, for another house or another try: the design with all its facts. Readings, what was
- * looked at and accepted findings belong to the house they were made in and are left out, as are number and date.
+ * looked at, what happened and accepted findings belong to the house they were made in and are left out, as are number and date.
  */
 export function duplicateOf(job: Job, id: string, name: string): Job {
   const { number: _number, date: _date, ...card } = job.card;
-  return { ...job, id, name, card, readings: {}, acceptances: {}, inspections: {} };
+  return { ...job, id, name, card, readings: {}, acceptances: {}, inspections: {}, logEntries: {} };
 }
 
 /** A job under another id. */

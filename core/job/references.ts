@@ -58,6 +58,9 @@ export const LINKS: readonly Link[] = [
   { from: 'inspections', field: 'deviceId', to: 'devices' },
   { from: 'inspections', field: 'pointId', to: 'points' },
   { from: 'inspections', field: 'segmentId', to: 'segments' },
+  { from: 'logEntries', field: 'deviceId', to: 'devices' },
+  { from: 'logEntries', field: 'circuitId', to: 'circuits' },
+  { from: 'logEntries', field: 'supersedes', to: 'logEntries' },
 ];
 
 type AnyRow = Record<string, unknown> & { id: string };
@@ -147,6 +150,7 @@ function treeProblems(job: Job): JobProblem[] {
     ...parentCycles(job, 'points', 'parentPointId'),
     ...parentCycles(job, 'devices', 'behindDeviceId'),
     ...parentCycles(job, 'readings', 'supersedes'),
+    ...parentCycles(job, 'logEntries', 'supersedes'),
     ...boardCycles(job),
   ];
 }

@@ -20,6 +20,7 @@ import { type DemandStudy, demandStudy } from '../reports/demand';
 import { type EventStudy, eventStudy, eventSweep, type Swept } from '../reports/event';
 import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from '../reports/inspection';
 import { type LabelsStudy, labelsStudy } from '../reports/labels';
+import { type LogStudy, logStudy } from '../reports/log';
 import { type PeopleStudy, peopleStudy } from '../reports/people';
 import { type RequiredStudy, requiredStudy } from '../reports/required';
 import { type Nuisance, type ResidualStudy, residualStudy, type ShockStudy, shockStudy, tryEvenings } from '../reports/residual';
@@ -129,6 +130,8 @@ interface Questions {
   event: { asks: { what: EventAsked }; answer: EventStudy | null };
   /** The same over the resistance of the fault; none where it has none. */
   sweep: { asks: { what: EventAsked }; answer: Swept[] };
+  /** What happened, with what may be behind it. */
+  log: { asks: object; answer: LogStudy };
   /** Every circuit with its tests, what each is held to and what was read. */
   tests: { asks: object; answer: TestsStudy };
   /** Reports of several circuits at once, for the print; one that does not exist is left out. */
@@ -181,6 +184,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   inspectedCircuit: (study, { circuitId }, job) => ofCircuit(study, circuitId, (circuit) => circuitInspection(job, circuit)),
   labels: (study, _, job) => labelsStudy(job, study),
   tests: (study, _, job) => testsStudy(job, study),
+  log: (study, _, job) => logStudy(job, study),
   event: (study, { what }, job) => eventStudy(job, study, what),
   sweep: (study, { what }, job) => eventSweep(job, study, what),
   dark: (study, { deviceIds }, job) => darkStudy(job, study, deviceIds),

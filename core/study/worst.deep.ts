@@ -1,12 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { parseJobText } from '../job/parse';
 import { RECORDED } from '../job/recorded';
 import { rankOf, type Verdict } from '../judging/answer';
 import { demoJobs } from '../testing/demos';
 import { FIELDS, holderOf, type Leaf } from '../testing/leaves';
 import { necFlat, ttCottage } from '../testing/wholeHouses';
-import { type Answers, answersOf, editedRow } from './testing/answers';
+import { type Answers, answersOf, editedRow, isJobStill } from './testing/answers';
 
 /** The demo houses, and two in which nothing stops and nothing is missing. */
 const WHOLE = [ttCottage(), necFlat()];
@@ -59,7 +58,7 @@ function worsening(): { tried: Set<string>; none: string[] } {
             if (to === undefined) delete holder[last];
             else holder[last] = to;
           });
-          if (!parseJobText(JSON.stringify(other)).ok || !worsened(before, verdicts(answersOf(other, answers)))) continue;
+          if (!isJobStill(other, leaf.on, id) || !worsened(before, verdicts(answersOf(other, answers)))) continue;
           worse.add(leaf.path);
           break;
         }

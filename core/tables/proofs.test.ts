@@ -45,6 +45,7 @@ const PROOFS: Readonly<Record<string, readonly number[]>> = {
   'body.ts': [68, 37723.85, 1143681.16],
   'breakerGates.ts': [54, 11962.125, 98502.3],
   'britishFuses.ts': [103, 19161.4, 1364246.7],
+  'cableSizes.ts': [28, 186.5, 3198],
   'conductorResistance.ts': [61, 2129.3745, 80531.4828],
   'consumerUnit.ts': [2, 16100, 16200],
   'correction.ts': [194, 2538.66, 158811],

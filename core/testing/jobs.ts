@@ -131,6 +131,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     prices: {},
     combinations: {},
     inspections: {},
+    logEntries: {},
   };
   for (const [index, sketch] of circuits.entries()) addCircuit(job, sketch, index);
   return job;

@@ -27,7 +27,7 @@ export const SCREENS: readonly Screen[] = [
   { name: 'Surge', key: '6', route: 'surge', query: ['circuitId'], verdict: 'surge' },
   { name: 'Faults', key: '7', route: 'faults', query: ['circuitId'] },
   { name: 'Tests', key: '8', route: 'tests', query: ['circuitId'] },
-  { name: 'Log', key: '9' },
+  { name: 'Log', key: '9', route: 'log', query: ['circuitId'] },
   { name: 'Handover', key: '0', route: 'handover', query: ['circuitId', 'print'] },
 ];
 

@@ -1,0 +1,28 @@
+import * as z from 'zod';
+import { AFTER, CAUSES, ENTRY_KINDS, RESET, WEATHER } from '../logged';
+import { Id, InstantText, LongText, ShortText } from './facts';
+
+const oneOf = <K extends string>(words: Readonly<Record<K, string>>) => z.enum(Object.keys(words) as [K, ...K[]]);
+
+/** Something that happened in the house. Entries are only ever added; a wrong one is superseded by the next. */
+export const LogEntry = z.strictObject({
+  id: Id,
+  at: InstantText,
+  kind: z.enum(ENTRY_KINDS),
+  /** What opened, or what was worked on. */
+  deviceId: Id.optional(),
+  circuitId: Id.optional(),
+  after: oneOf(AFTER).optional(),
+  weather: oneOf(WEATHER).optional(),
+  reset: oneOf(RESET).optional(),
+  /** What was on, by the loads of the job. */
+  loadsOn: z.array(Id).max(40, 'at most 40 loads').optional(),
+  /** What the device itself showed. */
+  code: ShortText.optional(),
+  /** What it was found to be. */
+  found: z.enum(CAUSES).optional(),
+  note: LongText.optional(),
+  by: ShortText.optional(),
+  supersedes: Id.optional(),
+});
+export type LogEntry = z.infer<typeof LogEntry>;
