@@ -17,7 +17,6 @@ const VIEWS = [
     click: 'li[data-question=clears-in-time] [data-working]',
   },
   { name: 'ask', at: '/jobs/bindery-yard/circuits?ask=open', ready: '[data-testid=question]', theme: 'day' },
-  { name: 'findings', at: `${desk('kiln', 'kiln-house')}&findings=open`, ready: '[data-finding]', theme: 'day' },
   {
     name: 'quick-line',
     at: desk('guillotine'),
@@ -53,6 +52,7 @@ const VIEWS = [
     touch: true,
   },
   { name: 'faults', at: '/jobs/skerry-light/faults?c=sauna', ready: '[data-testid=sweep] li', theme: 'day' },
+  { name: 'log', at: '/jobs/skerry-light/log', ready: '[data-testid=next-test]', theme: 'day' },
   { name: 'surge', at: '/jobs/bindery-yard/surge?c=water', ready: '[data-testid=surge-checks] li', theme: 'day' },
   { name: 'people', at: '/jobs/kiln-house/people?c=pantry', ready: '[data-option=combined-breaker]', theme: 'day' },
   {
