@@ -13,7 +13,9 @@ describe('the log', () => {
     );
     expect(await page.$$eval('[data-entry]', (marks) => marks.length)).toBe(6);
     // The last one came back at once: of it alone a fault is likelier than water.
-    expect(await page.$eval('[data-testid=happened] [data-cause]', (first) => first.getAttribute('data-cause'))).toBe('earth-fault');
+    expect(await page.$eval('[data-testid=happened] [data-cause]', (first) => first.getAttribute('data-cause'))).toBe(
+      'earth-fault',
+    );
     await page.click('[data-entry=log-5]');
     await page.waitForSelector('[data-testid=happened] ::-p-text(Looked at its terminals)');
     await page.click('[data-entry=log-4]');

@@ -1,5 +1,6 @@
 import { atOutlets, behindOf } from '../house/behind';
 import { isOvercurrent, isResidual, type Seated } from '../house/facts';
+import { instantMs } from '../job/instants';
 import type { Clue, EntryKind } from '../job/logged';
 import { AFTER, RESET, WEATHER } from '../job/logged';
 import type { Job } from '../job/schema/job';
@@ -195,9 +196,9 @@ const noticedAt = ({ after, weather, reset }: LogEntry): string[] => [
 
 function togetherWith(all: readonly LogEntry[], entry: LogEntry): LogEntry[] {
   if (entry.kind !== 'trip') return [];
-  const at = Date.parse(entry.at);
+  const at = instantMs(entry.at);
   return all.filter(
-    (each) => each.kind === 'trip' && each.deviceId !== entry.deviceId && Math.abs(Date.parse(each.at) - at) <= TOGETHER_MS,
+    (each) => each.kind === 'trip' && each.deviceId !== entry.deviceId && Math.abs(instantMs(each.at) - at) <= TOGETHER_MS,
   );
 }
 

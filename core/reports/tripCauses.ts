@@ -60,8 +60,9 @@ export function rankCauses(
   const could = CAUSES.filter((cause) => usualOf(cause) > 0);
   const weighed = could.map((cause) => {
     const { tells, words, test } = TRIP_CAUSES[cause];
-    const factors = trips.map((clues) => clues.reduce((product, clue) => product * (tells[clue] ?? 1), 1));
-    const noticed = factors.length === 0 ? 1 : Math.exp(factors.reduce((sum, each) => sum + Math.log(each), 0) / factors.length);
+    // In one order, so that the same trips told in another one come to the very same.
+    const logs = trips.map((clues) => clues.reduce((sum, clue) => sum + Math.log(tells[clue] ?? 1), 0)).sort((a, b) => a - b);
+    const noticed = Math.exp(logs.reduce((sum, each) => sum + each, 0) / Math.max(1, logs.length));
     const spoke = [...new Set(trips.flat())].filter((clue) => (tells[clue] ?? 1) >= SPEAKS);
     const own = house[cause];
     return {
