@@ -1,7 +1,8 @@
+import type { Due } from '../core/reports/due';
 import type { LogStudy } from '../core/reports/log';
 
-/** What happened, device by device, what may be behind it and which test tells most. */
-export const logText = ({ rows }: LogStudy): string =>
+/** What happened, device by device, what may be behind it and which test tells most; then what is due. */
+export const logText = ({ rows }: LogStudy, due: readonly Due[]): string =>
   [
     ...(rows.length === 0 ? ['nothing logged'] : []),
     ...rows.flatMap(({ name, label, sentence, warning, marks, causes, next }) => [
@@ -15,5 +16,7 @@ export const logText = ({ rows }: LogStudy): string =>
       ...(next === null ? [] : [`  next test, ${next.minutes} min: ${next.does}; ${next.tells}`]),
       '',
     ]),
+    ...(due.length === 0 ? [] : ['due']),
+    ...due.map(({ on, what, why }) => `  ${(on ?? 'now').padEnd(11)}${what}: ${why}`),
     '',
   ].join('\n');

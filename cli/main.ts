@@ -20,6 +20,7 @@ import { hangPoints, readWalkLine, walkSteps } from '../core/quick/walk';
 import { boardStudy, boxStudy, darkStudy } from '../core/reports/board';
 import { curvesStudy } from '../core/reports/curves';
 import { demandStudy } from '../core/reports/demand';
+import { dueStudy } from '../core/reports/due';
 import { eventStudy } from '../core/reports/event';
 import { circuitInspection, inspectionStudy } from '../core/reports/inspection';
 import { labelsStudy } from '../core/reports/labels';
@@ -256,7 +257,7 @@ function printed(args: string[], io: Io): string {
     return 'wrong' in how ? refuse(how.wrong) : coordinateText(job, study, how);
   }
   if (values.tests === true) return testsText(testsStudy(job, study));
-  if (values.log === true) return logText(logStudy(job, study));
+  if (values.log === true) return logText(logStudy(job, study), dueStudy(job, study));
   if (values.event !== undefined) return ofEvent(job, study, values.event);
   if (residual === true || arrange !== undefined) return ofResidual(job, study, { residual: residual === true, arrange });
   if (surge !== undefined)

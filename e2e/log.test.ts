@@ -21,7 +21,11 @@ describe('the log', () => {
     await page.click('[data-entry=log-4]');
     await page.waitForSelector('[data-testid=happened] ::-p-text(Heat pump RCBO and RCD 1 tripped)');
     await page.waitForSelector('[data-testid=log-sentence] ::-p-text(One trip of Heat pump RCBO, in rain)');
+    await page.waitForSelector('[data-testid=due] ::-p-text(Test buttons of 9 devices)');
     expect(await accessibilityProblems(page)).toEqual([]);
+    const calendar = await fetch(`${app.url}/api/jobs/skerry-light/calendar`);
+    expect(calendar.headers.get('content-type')).toContain('text/calendar');
+    expect(await calendar.text()).toMatch(/^BEGIN:VCALENDAR/);
     await page.close();
   });
 

@@ -17,6 +17,7 @@ import type { BothWays } from '../reports/bothWays';
 import { type CircuitChart, circuitChart } from '../reports/chart';
 import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from '../reports/curves';
 import { type DemandStudy, demandStudy } from '../reports/demand';
+import { type Due, dueStudy } from '../reports/due';
 import { type EventStudy, eventStudy, eventSweep, type Swept } from '../reports/event';
 import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from '../reports/inspection';
 import { type LabelsStudy, labelsStudy } from '../reports/labels';
@@ -130,6 +131,8 @@ interface Questions {
   event: { asks: { what: EventAsked }; answer: EventStudy | null };
   /** The same over the resistance of the fault; none where it has none. */
   sweep: { asks: { what: EventAsked }; answer: Swept[] };
+  /** What is to be done by a date, or now. */
+  due: { asks: object; answer: Due[] };
   /** What happened, with what may be behind it. */
   log: { asks: object; answer: LogStudy };
   /** Every circuit with its tests, what each is held to and what was read. */
@@ -184,6 +187,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   inspectedCircuit: (study, { circuitId }, job) => ofCircuit(study, circuitId, (circuit) => circuitInspection(job, circuit)),
   labels: (study, _, job) => labelsStudy(job, study),
   tests: (study, _, job) => testsStudy(job, study),
+  due: (study, _, job) => dueStudy(job, study),
   log: (study, _, job) => logStudy(job, study),
   event: (study, { what }, job) => eventStudy(job, study, what),
   sweep: (study, { what }, job) => eventSweep(job, study, what),

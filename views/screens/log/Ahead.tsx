@@ -31,12 +31,8 @@ export function Ahead({ row }: { row: LogRow }) {
         )}
       </div>
       {next !== null && (
-        <section
-          aria-label="The test that tells most"
-          data-testid="next-test"
-          className="rounded border border-copper bg-chosen p-3"
-        >
-          <p className="text-[13px] text-quiet">the test that tells most, {next.minutes} min</p>
+        <section aria-label="What to test first" data-testid="next-test" className="rounded border border-copper bg-chosen p-3">
+          <p className="text-[13px] text-quiet">test first, {next.minutes} min</p>
           <h3 className="mt-1 font-semibold text-[17px] leading-snug first-letter:uppercase">{next.does}</h3>
           <p className="mt-1 text-[13px]">{next.tells}</p>
           <p className="mt-1 text-[13px] text-quiet">finds: {next.finds.join(', ')}</p>

@@ -5,6 +5,7 @@ import type { LogMark, LogRow } from '@/core/reports/log';
 import { Button } from '@/ui/Button';
 import { useAnswer } from '../../client/JobContext';
 import { Ahead } from './Ahead';
+import { DueList } from './DueList';
 import { Happened } from './Happened';
 import { Story } from './Story';
 import { TellTrip } from './TellTrip';
@@ -43,6 +44,7 @@ export function LogScreen() {
               Something tripped
             </Button>
             {row !== undefined && <Ahead key={row.deviceId} row={row} />}
+            <DueList />
           </>
         )}
       </aside>
