@@ -21,7 +21,7 @@ import { boardStudy, boxStudy, darkStudy } from '../core/reports/board';
 import { curvesStudy } from '../core/reports/curves';
 import { demandStudy } from '../core/reports/demand';
 import { dueStudy } from '../core/reports/due';
-import { eventStudy } from '../core/reports/event';
+import { eventStudy, keptEvents } from '../core/reports/event';
 import { circuitInspection, inspectionStudy } from '../core/reports/inspection';
 import { labelsStudy } from '../core/reports/labels';
 import { logStudy } from '../core/reports/log';
@@ -310,7 +310,20 @@ function ofPeople(
   ].join('');
 }
 
+/** Events kept with the job, as they come out now. */
+function keptText(job: Job, study: Study): string {
+  const trying = keptEvents(job, study);
+  for (;;) {
+    const step = trying.next();
+    if (step.done === true)
+      return step.value
+        .map(({ event, study: came, wrong }) => (came === null ? `${event}: ${wrong}\n` : eventText(came)))
+        .join('\n');
+  }
+}
+
 function ofEvent(job: Job, study: Study, text: string): string {
+  if (text === 'kept') return keptText(job, study);
   const asked = readEvent(text);
   if ('wrong' in asked) return refuse(`--event ${JSON.stringify(text)}: ${asked.wrong}`);
   const event =

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { reload, text } from './app';
+import { reload, text, turn } from './app';
 import { appOfThisFile } from './appOfThisFile';
 
 const app = appOfThisFile();
@@ -30,6 +30,23 @@ describe('something goes wrong', () => {
     await says(page).toContain('Sauna breaker trips within 20 ms');
     await choose(page, 'What goes wrong', 'across');
     await says(page).toContain('no RCD sees it');
+    await page.close();
+  });
+
+  it('is kept with the job, comes out as the house is now, is printed, and taken out again', async () => {
+    const page = await faults('bindery-yard', '?c=guillotine');
+    await page.locator('[data-testid=kept-events] button ::-p-text(Keep it with the job)').click();
+    await page.waitForSelector('[data-testid=kept-events] li ::-p-text(within 8.38 s)');
+    await page.waitForSelector('[data-saved=saved]');
+    await turn(page, '/jobs/bindery-yard/handover?print=events', '[data-event]');
+    expect(await text(page, '[data-testid=sheet]')).toMatch(
+      /Line to earth, 5 Guillotine bench.*within 8.38 s.*Guillotine bench breaker/s,
+    );
+    await turn(page, '/jobs/bindery-yard/faults?c=guillotine', '[data-testid=kept-events] li');
+    await page.click('[data-testid=kept-events] button[aria-label="No longer kept"]');
+    await expect.poll(() => page.$('[data-testid=kept-events] li')).toBeNull();
+    await page.waitForSelector('[data-testid=kept-events] ::-p-text(Keep it with the job)');
+    await page.waitForSelector('[data-saved=saved]');
     await page.close();
   });
 

@@ -24,6 +24,7 @@ const MANY: Readonly<Record<CollectionName, readonly [iec: string, nec: string]>
   combinations: ['combinations', 'series ratings'],
   inspections: ['inspections', 'inspections'],
   logEntries: ['log entries', 'log entries'],
+  keptEvents: ['events', 'events'],
 };
 
 /** What one thing is called, or how many there are: "cable of Hob", "these 12 breakers". */

@@ -64,6 +64,8 @@ export function takeOut(job: Job, on: CollectionName, id: string): Command {
       return edit(`Without ${nameOf(job, on, id)}`, withoutSource(job, id));
     case 'combinations':
       return edit(`Without ${job.combinations[id]?.reference ?? id}`, [{ do: 'drop', on, id }]);
+    case 'keptEvents':
+      return edit('Event no longer kept', [{ do: 'drop', on, id }]);
     case 'acceptances':
       return edit('Acceptance taken back', [{ do: 'drop', on, id }]);
     default:

@@ -17,6 +17,7 @@ export const COLLECTIONS = [
   'combinations',
   'inspections',
   'logEntries',
+  'keptEvents',
 ] as const;
 export type CollectionName = (typeof COLLECTIONS)[number];
 export const isCollection = (name: string | undefined): name is CollectionName =>

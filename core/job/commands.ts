@@ -10,7 +10,7 @@ import { Combination, Device } from './schema/device';
 import { Id } from './schema/facts';
 import { Inspection } from './schema/inspection';
 import { Job } from './schema/job';
-import { LogEntry } from './schema/log';
+import { KeptEvent, LogEntry } from './schema/log';
 import { Acceptance, Amendment, Price, Reading } from './schema/records';
 import { Board, Electrode, Origin, Room, SourceState } from './schema/supply';
 
@@ -33,6 +33,7 @@ export const ROW_SCHEMAS = {
   combinations: Combination,
   inspections: Inspection,
   logEntries: LogEntry,
+  keptEvents: KeptEvent,
 } as const satisfies Record<CollectionName, z.ZodType>;
 
 const CollectionKey = z.enum(Object.keys(ROW_SCHEMAS) as [CollectionName, ...CollectionName[]]);

@@ -9,7 +9,8 @@ import type { Job } from './schema/job';
 import { showAmount } from './show';
 
 const text = readFileSync('demo/bindery-yard.json', 'utf8');
-const fresh = (): Job => ({ prices: {}, combinations: {}, inspections: {}, logEntries: {}, ...JSON.parse(text) }) as Job;
+const fresh = (): Job =>
+  ({ prices: {}, combinations: {}, inspections: {}, logEntries: {}, keptEvents: {}, ...JSON.parse(text) }) as Job;
 
 /** The problems of the demo job after a change made with no regard for its type. */
 function problemsAfter(change: (job: Record<string, any>) => void) {

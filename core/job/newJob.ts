@@ -73,6 +73,7 @@ export function newJob({ id, name, dialect, pack }: NewJob, firm: Firm = NO_FIRM
     combinations: {},
     inspections: {},
     logEntries: {},
+    keptEvents: {},
   };
 }
 

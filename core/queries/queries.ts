@@ -18,7 +18,7 @@ import { type CircuitChart, circuitChart } from '../reports/chart';
 import { type CurrentRead, type CurvesStudy, currentRead, curvesStudy, type ShownGrade } from '../reports/curves';
 import { type DemandStudy, demandStudy } from '../reports/demand';
 import { type Due, dueStudy } from '../reports/due';
-import { type EventStudy, eventStudy, eventSweep, type Swept } from '../reports/event';
+import { type EventStudy, eventStudy, eventSweep, type KeptShown, keptEvents, type Swept } from '../reports/event';
 import { type CircuitInspection, circuitInspection, type InspectionStudy, inspectionStudy } from '../reports/inspection';
 import { type LabelsStudy, labelsStudy } from '../reports/labels';
 import { type LogStudy, logStudy } from '../reports/log';
@@ -131,6 +131,8 @@ interface Questions {
   event: { asks: { what: EventAsked }; answer: EventStudy | null };
   /** The same over the resistance of the fault; none where it has none. */
   sweep: { asks: { what: EventAsked }; answer: Swept[] };
+  /** Events kept with the job, each as it comes out now. */
+  keptEvents: { asks: object; answer: KeptShown[] };
   /** What is to be done by a date, or now. */
   due: { asks: object; answer: Due[] };
   /** What happened, with what may be behind it. */
@@ -152,6 +154,7 @@ export type AnswerTo<Q extends Query> = Questions[Q['kind']]['answer'];
 export type LongKind =
   | 'fixes'
   | 'select'
+  | 'keptEvents'
   | 'chartWith'
   | 'reports'
   | 'bothWays'
@@ -207,6 +210,7 @@ const ANSWERS: { [K in Kind]: (study: Study, query: QueryOf<K>, job: Job) => Ans
   coordinate: coordinateInTurn,
   fixes: triedInTurn,
   select: selectInTurn,
+  keptEvents: keptInTurn,
   chartWith: chartWithInTurn,
   reports: reportsInTurn,
 };
@@ -229,6 +233,10 @@ async function* triedInTurn(study: Study, { circuitId }: QueryOf<'fixes'>, job: 
   // Read when first wanted: commands bring the whole schema with them, and the first study needs none of it.
   const { tryFixes } = await import('../fixes/fixes');
   return yield* tryFixes(job, study, circuitId);
+}
+
+async function* keptInTurn(study: Study, _: object, job: Job): AsyncGenerator<Progress, KeptShown[]> {
+  return yield* keptEvents(job, study);
 }
 
 async function* selectInTurn(study: Study, { circuitId, of }: QueryOf<'select'>, job: Job): AsyncGenerator<Progress, Selected[]> {

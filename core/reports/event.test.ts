@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { keepEvent, keptAs } from '../edits/events';
 import { driven } from '../events/driven';
+import { applyCommand } from '../job/commands';
 import type { EventAsked } from '../job/events';
 import type { Job } from '../job/schema/job';
 import { showCurrent } from '../job/show';
@@ -11,7 +13,7 @@ import { mouldedCase, soilHouse, splitHouse, star, threePhaseHouse } from '../te
 import { breaker, gg, jobWith, measuredOrigin, stated, withField } from '../testing/jobs';
 import { leaking, leakyHouse, switchOf } from '../testing/leakyHouse';
 import { rcbo, residual } from '../testing/residuals';
-import { eventStudy, eventSweep } from './event';
+import { eventStudy, eventSweep, type KeptShown, keptEvents } from './event';
 
 const KIND = { 'L-PE': 'earth', 'L-N': 'short', 'L-L': 'lines', 'L-L-L': 'three' } as const;
 const happens = (job: Job, asked: Partial<EventAsked> & Pick<EventAsked, 'kind' | 'circuitId'>) =>
@@ -428,4 +430,42 @@ it('an event of a kind the circuit has no conductors for says which', () => {
     }),
   ).toBeNull();
   expect(switchOf('A').family).toBe('rccb');
+});
+
+describe('events kept with the job', () => {
+  const SAUNA: EventAsked = { kind: 'earth', circuitId: 'sauna', place: 'end', state: 'MIN', ohm: 100, stuck: ['rcd2'] };
+  const kept = (job: Job): KeptShown[] => {
+    const trying = keptEvents(job, studyJob(job));
+    for (;;) {
+      const step = trying.next();
+      if (step.done === true) return step.value;
+    }
+  };
+  const keeping = (...all: EventAsked[]): Job =>
+    all.reduce((job, asked, at) => applyCommand(job, keepEvent(job, asked, { id: `k${at}`, on: '2026-10-05', by: '' })), {
+      ...demo('skerry-light'),
+      keptEvents: {},
+    } as Job);
+
+  it('come out as the same event tried now, in the order they were kept', () => {
+    const job = keeping(SAUNA, { ...SAUNA, kind: 'short' });
+    const [first, second] = kept(job);
+    expect(first!.study).toEqual(eventStudy(job, studyJob(job), SAUNA));
+    expect(second!.study!.title).toBe('Line to neutral');
+    expect(first).toMatchObject({ on: '2026-10-05', by: null, wrong: null });
+    expect(keptAs(job, SAUNA)).toBe('k0');
+    expect(keptAs(job, { ...SAUNA, ohm: 99 })).toBeUndefined();
+  });
+
+  it.each([
+    ['its circuit', (job: Job) => delete job.circuits.sauna, 'earth sauna ohm=100 stuck=rcd2: its circuit is gone'],
+    ['a device', (job: Job) => (job.devices.rcd2!.state = 'removed'), 'a device taken for broken is gone'],
+    ['its place', (job: Job) => (job.keptEvents.k0!.event = 'earth sauna nowhere'), 'its place is gone'],
+    ['its source', (job: Job) => (job.keptEvents.k0!.event = 'earth sauna case=moon'), 'the way it was fed is gone'],
+    ['what it was', (job: Job) => (job.keptEvents.k0!.event = 'flood sauna'), 'flood sauna: no such event'],
+  ])('without %s it is no other event, and says so', (_, change, wrong) => {
+    const job = structuredClone(keeping(SAUNA));
+    change(job);
+    expect(kept(job)).toMatchObject([{ study: null, wrong }]);
+  });
 });

@@ -2,7 +2,7 @@ import { casesOf, type Driven, driven, pointOf } from '../events/driven';
 import { type LostNeutral, lostNeutral } from '../events/lostNeutral';
 import { chances, type Race, type Racer, race } from '../events/race';
 import { racersOf, type Spoiled } from '../events/racers';
-import { EVENTS, type EventAsked, needsOhm, PLACES } from '../job/events';
+import { EVENTS, type EventAsked, needsOhm, PLACES, readEvent } from '../job/events';
 import { andThen, type Givens, listed, type Maybe, type Missing, map } from '../job/known';
 import type { Job } from '../job/schema/job';
 import { showCurrent, showNumber, showTime } from '../job/show';
@@ -10,6 +10,7 @@ import { word } from '../job/terms';
 import { heartLimitA } from '../leakage/body';
 import { randomFrom } from '../leakage/nuisance';
 import { longestS } from '../questions/clears-in-time/clearsInTime';
+import type { Progress } from '../study/progress';
 import type { CircuitStudy, Study } from '../study/study';
 import { milli } from '../units';
 import { type DarkStudy, darkStudy } from './board';
@@ -57,6 +58,42 @@ export interface EventStudy {
   belongsV: number;
   /** With the first that is certain open. */
   dark: DarkStudy | null;
+}
+
+/** An event kept with the job, and what comes of it now. */
+export interface KeptShown {
+  id: string;
+  event: string;
+  on: string;
+  by: string | null;
+  /** Null: it can no longer be worked out. */
+  study: EventStudy | null;
+  wrong: string | null;
+}
+
+/** Events kept with the job in their order, each worked out as the house is now. */
+export function* keptEvents(job: Job, study: Study): Generator<Progress, KeptShown[]> {
+  const rows = Object.values(job.keptEvents).sort((a, b) =>
+    a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1,
+  );
+  const found: KeptShown[] = [];
+  for (const [index, { id, event, on, by = null }] of rows.entries()) {
+    yield { done: index, of: rows.length };
+    const asked = readEvent(event);
+    const came = 'wrong' in asked ? null : eventStudy(job, study, asked);
+    const gone =
+      'wrong' in asked ? `${event}: no such event` : came === null ? `${event}: its circuit is gone` : goneIn(job, came, asked);
+    found.push({ id, event, on, by, study: gone === null ? came : null, wrong: gone });
+  }
+  return found;
+}
+
+/** What an event names and the house no longer has: another place or a device taken out is another event. */
+function goneIn({ devices }: Job, came: EventStudy, { place, caseId, stuck = [] }: EventAsked): string | null {
+  if (!(place in PLACES) && came.places.every(({ id }) => id !== place)) return 'its place is gone';
+  if (caseId !== undefined && came.cases.every(({ id }) => id !== caseId)) return 'the way it was fed is gone';
+  const lost = stuck.filter((id) => devices[id] === undefined || devices[id].state === 'removed');
+  return lost.length === 0 ? null : 'a device taken for broken is gone';
 }
 
 const TO_METAL: ReadonlySet<EventAsked['kind']> = new Set(['earth', 'touch-metal']);

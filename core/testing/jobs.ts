@@ -132,6 +132,7 @@ export function jobWith(circuits: CircuitSketch[], origin: Origin = measuredOrig
     combinations: {},
     inspections: {},
     logEntries: {},
+    keptEvents: {},
   };
   for (const [index, sketch] of circuits.entries()) addCircuit(job, sketch, index);
   return job;

@@ -14,6 +14,7 @@ const SILENT_MS = 60_000;
 const LONG: Record<LongKind, true> = {
   fixes: true,
   select: true,
+  keptEvents: true,
   chartWith: true,
   reports: true,
   bothWays: true,

@@ -5,7 +5,7 @@ import { Circuit, Construction, InstallationMethod, Insulation, Load, Point, Seg
 import { Combination, Device } from './device';
 import { DateText, Id, quantity, ShortText } from './facts';
 import { Inspection } from './inspection';
-import { LogEntry } from './log';
+import { KeptEvent, LogEntry } from './log';
 import { Acceptance, Amendment, Price, Reading } from './records';
 import { Board, Electrode, Origin, Room, SourceState, Supply } from './supply';
 
@@ -79,6 +79,7 @@ export const Job = z.strictObject({
   combinations: table(Combination).default({}),
   inspections: table(Inspection).default({}),
   logEntries: table(LogEntry).default({}),
+  keptEvents: table(KeptEvent).default({}),
 });
 export type Job = z.infer<typeof Job>;
 

@@ -1,8 +1,18 @@
 import * as z from 'zod';
 import { AFTER, CAUSES, ENTRY_KINDS, RESET, WEATHER } from '../logged';
-import { Id, InstantText, LongText, ShortText } from './facts';
+import { DateText, Id, InstantText, LongText, OrderKey, ShortText } from './facts';
 
 const oneOf = <K extends string>(words: Readonly<Record<K, string>>) => z.enum(Object.keys(words) as [K, ...K[]]);
+
+/** An event that was tried and kept with the job, as it is written in an address: what comes of it is worked out each time. */
+export const KeptEvent = z.strictObject({
+  id: Id,
+  order: OrderKey,
+  event: LongText,
+  on: DateText,
+  by: ShortText.optional(),
+});
+export type KeptEvent = z.infer<typeof KeptEvent>;
 
 /** Something that happened in the house. Entries are only ever added; a wrong one is superseded by the next. */
 export const LogEntry = z.strictObject({

@@ -8,6 +8,7 @@ import { shownCircuit } from '../../parts/frame/shownCircuit';
 import { Run } from '../../parts/run/Run';
 import { EventForm } from './EventForm';
 import { Guess } from './Guess';
+import { Kept } from './Kept';
 import { Outcome } from './Outcome';
 import { eventOf, keepEvent } from './place';
 import { Sweep } from './Sweep';
@@ -94,6 +95,7 @@ function OnCircuit({ circuitId, text }: { circuitId: string; text: string | null
           ) : (
             <Outcome event={event} guess={predicting ? guess : null} atS={played.atS} />
           ))}
+        <Kept asked={asked} keepable={event !== undefined && event !== null && event.missing.length === 0 && !hidden} />
       </aside>
     </div>
   );

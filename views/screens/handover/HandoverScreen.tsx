@@ -11,6 +11,7 @@ import { ConductorSheets } from './ConductorSheets';
 import { DemandSheets } from './DemandSheets';
 import { DirectorySheets } from './DirectorySheets';
 import { boardsOf } from './directory';
+import { EventSheets } from './EventSheets';
 import { InspectionSheets } from './InspectionSheets';
 import { LabelSheets } from './LabelSheets';
 import { PanelSheets } from './PanelSheets';
@@ -80,6 +81,7 @@ export function HandoverScreen() {
         {kind === 'inspection' && <InspectionSheets paper={paper} />}
         {kind === 'check' && <ToCheckSheets paper={paper} />}
         {kind === 'tests' && <TestSheets paper={paper} />}
+        {kind === 'events' && <EventSheets paper={paper} />}
         {kind === 'demand' && <DemandSheets paper={paper} />}
         {kind === 'report' && circuitId !== undefined && <Reports key={circuitId} circuitIds={[circuitId]} paper={paper} />}
         {kind === 'conductors' && circuitId !== undefined && (

@@ -18,6 +18,7 @@ export type PrintKind =
   | 'inspection'
   | 'check'
   | 'tests'
+  | 'events'
   | 'demand'
   | 'report'
   | 'reports'
@@ -28,6 +29,7 @@ export const PRINTS: readonly { value: PrintKind; label: string }[] = [
   { value: 'inspection', label: 'Inspection' },
   { value: 'check', label: 'To check' },
   { value: 'tests', label: 'Tests' },
+  { value: 'events', label: 'Faults tried' },
   { value: 'demand', label: 'Demand' },
   { value: 'report', label: 'Report of one circuit' },
   { value: 'reports', label: 'Reports of all circuits' },
