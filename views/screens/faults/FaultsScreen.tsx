@@ -95,7 +95,7 @@ function OnCircuit({ circuitId, text }: { circuitId: string; text: string | null
           ) : (
             <Outcome event={event} guess={predicting ? guess : null} atS={played.atS} />
           ))}
-        <Kept asked={asked} keepable={event !== undefined && event !== null && event.missing.length === 0 && !hidden} />
+        {!hidden && <Kept asked={asked} keepable={event !== undefined && event !== null && event.missing.length === 0} />}
       </aside>
     </div>
   );

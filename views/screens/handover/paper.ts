@@ -31,7 +31,7 @@ export const PRINTS: readonly { value: PrintKind; label: string }[] = [
   { value: 'tests', label: 'Tests' },
   { value: 'events', label: 'Faults tried' },
   { value: 'demand', label: 'Demand' },
-  { value: 'report', label: 'Report of one circuit' },
-  { value: 'reports', label: 'Reports of all circuits' },
-  { value: 'conductors', label: 'Conductors of one circuit' },
+  { value: 'report', label: 'One circuit' },
+  { value: 'reports', label: 'All circuits' },
+  { value: 'conductors', label: 'Its conductors' },
 ];
