@@ -45,6 +45,7 @@ const FAULT_OF: Partial<Record<EventKind, FaultKind>> = {
   three: 'L-L-L',
   'touch-line': 'L-PE',
   'touch-metal': 'L-PE',
+  'lost-earth': 'L-PE',
   across: 'L-N',
 };
 /** A joint of nothing. */
@@ -204,13 +205,15 @@ function solved(
   const involved = lines.slice(0, kind === 'L-L' ? 2 : kind === 'L-L-L' ? 3 : 1);
   // What flows through somebody is told at no less than the nominal voltage, whatever the devices may have to open on.
   const atNominal: Branch = { ...drive, emf: { re: Math.max(fault.emfV, u0V), im: 0 } };
-  if (asked.kind === 'touch-line' || asked.kind === 'across') {
+  // Metal whose way to the earth is broken stands at the line's voltage: whoever touches it touches the line.
+  if (asked.kind === 'touch-line' || asked.kind === 'across' || asked.kind === 'lost-earth') {
     const across = asked.kind === 'across';
     const touched = (by: Branch) =>
       withPerson([by], { from: 'line', to: 'earth' }, 'earth', asked.skin ?? 'dry', across ? 'hand-to-hand' : 'hand-to-feet');
     const { bodyA: faultA } = touched(drive);
     const { bodyA, touchV } = touched(atNominal);
-    return { bodyA, touchV, lineA: faultA, residualA: across ? 0 : faultA, faultA, lines: involved };
+    const metal = asked.kind === 'lost-earth' ? { metalV: Math.max(fault.emfV, u0V) } : {};
+    return { bodyA, touchV, lineA: faultA, residualA: across ? 0 : faultA, faultA, lines: involved, ...metal };
   }
   const rest = [flaw, ...(toEarth ? metal : [])];
   const touched = (by: Branch) =>

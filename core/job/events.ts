@@ -8,6 +8,10 @@ export const EVENTS = {
   three: { iec: 'All three lines', nec: 'All three lines' },
   'touch-line': { iec: 'Somebody touches a line', nec: 'Somebody touches a hot conductor' },
   'touch-metal': { iec: 'Somebody at the faulty metal', nec: 'Somebody at the faulty metal' },
+  'lost-earth': {
+    iec: 'At live metal, protective conductor lost',
+    nec: 'At live metal, grounding conductor lost',
+  },
   across: { iec: 'Somebody between line and neutral', nec: 'Somebody between line and neutral' },
   overload: { iec: 'Overload', nec: 'Overload' },
   arc: { iec: 'Arc in series with a load', nec: 'Arc in series with a load' },
@@ -119,4 +123,4 @@ export const PLACES = { start: 'at its start', half: 'half way', end: 'at the fa
 export const needsOhm = (kind: EventKind): boolean =>
   kind === 'earth' || kind === 'short' || kind === 'lines' || kind === 'touch-metal';
 export const needsAmperes = (kind: EventKind): boolean => kind === 'overload' || kind === 'arc';
-export const needsSkin = (kind: EventKind): boolean => kind.startsWith('touch') || kind === 'across';
+export const needsSkin = (kind: EventKind): boolean => kind.startsWith('touch') || kind === 'across' || kind === 'lost-earth';

@@ -264,6 +264,31 @@ describe('somebody', () => {
     expect(event.lines.find(({ label }) => label.startsWith('Through the body'))).toMatchObject({ mark: 'caution' });
   });
 
+  it('at metal whose protective conductor is lost is at the line: no device trips before, and what trips then is as at a line', () => {
+    for (const job of [leakyHouse({ a: {} }), soilHouse()]) {
+      const circuitId = 'a' in job.circuits ? 'a' : 'sauna';
+      const line = happens(job, { kind: 'touch-line', circuitId, skin: 'wet' });
+      const metal = happens(job, { kind: 'lost-earth', circuitId, skin: 'wet', ohm: 50 });
+      expect(metal.currentA).toBe(line.currentA);
+      expect(metal.byS).toBe(line.byS);
+      expect(metal.racers).toEqual(line.racers);
+      expect(metal.lines.find(({ label }) => label.startsWith('Metal before'))).toEqual({
+        mark: 'stop',
+        label: 'Metal before anybody touches it',
+        value: '230 V, no device trips',
+      });
+      expect(metal.why).toContain('Until somebody touches it nothing flows');
+    }
+  });
+
+  it('at metal without its protective conductor and without a residual device is cleared by nobody', () => {
+    const event = happens(jobWith([{ id: 'c', settings: breaker('B', 16), lengthM: 10 }]), {
+      kind: 'lost-earth',
+      circuitId: 'c',
+    });
+    expect(event).toMatchObject({ byS: null, sentence: expect.stringContaining('No device trips') });
+  });
+
   it('between line and neutral is seen by no residual device', () => {
     const event = happens(leakyHouse({ a: {} }), { kind: 'across', circuitId: 'a' });
     expect(event).toMatchObject({ byS: null, why: expect.stringContaining('no RCD sees it') });

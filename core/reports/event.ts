@@ -265,6 +265,8 @@ function sentenceOf(
 function whyOf(job: Job, { kind, ohm }: EventAsked, { faultA, residualA }: Driven, racers: readonly Racer[]): string {
   const residual = word(job.dialect, 'residualDevice');
   const parts: string[] = [];
+  if (kind === 'lost-earth')
+    parts.push(`Until somebody touches it nothing flows and nothing trips: the times count from the touch.`);
   if (kind === 'across') parts.push(`What flows comes back by the neutral: no ${residual} sees it.`);
   const below = racers.filter(({ earliestS, by }) => by === 'overcurrent' && !Number.isFinite(earliestS)).map(({ name }) => name);
   if (below.length > 0) parts.push(`${showCurrent(faultA)} is no overcurrent for ${below.join(', ')}.`);
@@ -293,7 +295,9 @@ function linesOf(
       allowedS !== undefined && byS > allowedS ? 'stop' : null,
     );
   else add('Certain to be off', 'no device', 'stop');
-  if (drives.metalV !== undefined)
+  if (drives.metalV !== undefined && asked.kind === 'lost-earth')
+    add('Metal before anybody touches it', `${showNumber(drives.metalV)} V, no device trips`, 'stop');
+  else if (drives.metalV !== undefined)
     add(
       tt ? 'Metal against true earth' : `Metal against the ${word(job.dialect, 'earth')} bar`,
       `${showNumber(drives.metalV)} V`,
