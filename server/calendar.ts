@@ -1,10 +1,14 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
+import { houseOf } from '@/core/house/facts';
 import type { Job } from '@/core/job/schema/job';
 import { datesDue } from '@/core/reports/due';
 
 /** Dates of a job as an iCalendar file (RFC 5545): an entry a day each, with an alarm a week before; what is due now has no date and is not in it. */
 export function calendarOf(job: Job): string {
-  const events = datesDue(job).flatMap(({ id, what, on, why }): EventAttributes[] =>
+  // The facts alone: nothing is judged here.
+  const house = houseOf(job);
+  const due = datesDue(job, (id) => (house.wirings.byCircuit.has(id) ? house.factsOf(id) : undefined));
+  const events = due.flatMap(({ id, what, on, why }): EventAttributes[] =>
     on === null
       ? []
       : [

@@ -35,6 +35,9 @@ describe('the cable of a circuit in other sizes', () => {
     ['bindery-yard', 'hob', '4 mm²', '1.5mm2'],
     ['kiln-house', 'range', '4 AWG', '8AWG'],
     ['kiln-house', 'range', '8 AWG', '10AWG'],
+    // As thick as the lines there, and no longer so where such a cable is not made so.
+    ['kiln-house', 'pantry', '8 AWG', '10AWG'],
+    ['kiln-house', 'pantry', '14 AWG', '14AWG'],
   ] as const)('%s, %s in %s has a protective conductor of %s', (name, circuitId, id, wanted) => {
     for (const part of taken(demo(name), circuitId, id)) expect(part.protectiveSize?.value).toBe(wanted);
   });
@@ -59,6 +62,14 @@ describe('the cable of a circuit in other sizes', () => {
       state: 'new',
     });
     for (const field of ['jacket', 'diameterM']) expect(after).not.toHaveProperty(field);
+  });
+
+  it('flat cable of one size throughout grows as flat cable is made, round cable does not', () => {
+    const thin = { lineSize: stated('1mm2'), neutralSize: stated('1mm2'), protectiveSize: stated('1mm2') };
+    const flat = alone('bindery-yard', 'hob', { ...thin, construction: 'flat-sheathed' });
+    expect(taken(flat, 'hob', '2.5 mm²')[0]!.protectiveSize!.value).toBe('1.5mm2');
+    const round = alone('bindery-yard', 'hob', { ...thin, construction: 'round-sheathed' });
+    expect(taken(round, 'hob', '2.5 mm²')[0]!.protectiveSize!.value).toBe('2.5mm2');
   });
 
   it('a conductor of its own never gets thinner, and grows with the lines', () => {

@@ -99,15 +99,20 @@ function protectiveIn(
 ): ConductorSize | null | undefined {
   if (protectiveSize === undefined) return undefined;
   const [line, now] = [lineSize!.value, protectiveSize.value];
-  // One as thick as the lines, in a cable that is made so beside the other.
+  // As it is made, so it stays made.
+  const made = madeAs(construction);
+  if (made?.(line) === now) return made(size);
   if (now === line) return size;
-  if (construction === 'flat-sheathed') return madeWith(FLAT_PROTECTIVE_MM2, size, 'mm2');
-  if (construction === 'NM-B' || construction === 'UF-B') return madeWith(NM_PROTECTIVE_AWG, size, 'AWG');
   const wanted = Math.max(sizeMm2(now), (sizeMm2(now) / sizeMm2(line)) * sizeMm2(size));
   const found = cableSizes(now, 'Cu').find((each) => sizeMm2(each) >= wanted * (1 - 1e-9));
   return found === undefined ? null : sizeMm2(found) > sizeMm2(size) ? size : found;
 }
 
+/** How the protective conductor of a construction goes with its lines; nothing where each is chosen by itself. */
+export const madeAs = (construction: Segment['construction']): ((size: ConductorSize) => ConductorSize | null) | undefined =>
+  construction === 'flat-sheathed' ? asFlat : construction === 'NM-B' || construction === 'UF-B' ? asNm : undefined;
+const asFlat = (size: ConductorSize) => madeWith(FLAT_PROTECTIVE_MM2, size, 'mm2');
+const asNm = (size: ConductorSize) => madeWith(NM_PROTECTIVE_AWG, size, 'AWG');
 /** @returns null where no such cable is made */
 function madeWith(table: Readonly<Record<number, number>>, size: ConductorSize, unit: 'mm2' | 'AWG'): ConductorSize | null {
   const found = size.endsWith(unit) ? table[Number(size.slice(0, -unit.length))] : undefined;

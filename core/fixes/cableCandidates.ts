@@ -1,4 +1,5 @@
 import { cableSizes } from '../edits/cableSizes';
+import { madeAs } from '../edits/standableCable';
 import { showFact } from '../facts/read';
 import type { Step } from '../job/commands';
 import { showSize, sizeMm2 } from '../job/edges';
@@ -61,15 +62,24 @@ export function sizes(job: Job, circuitId: string): Candidate<'size'>[] {
     kind: 'size',
     command: {
       label: `Run ${showSize(size)} instead of ${showSize(thinnest)}`,
-      steps: segments.flatMap(({ id, lineSize, neutralSize, protectiveSize }): Step[] => {
+      steps: segments.flatMap(({ id, lineSize, neutralSize, protectiveSize, construction }): Step[] => {
         if (lineSize === undefined || sizeMm2(lineSize.value) >= sizeMm2(size)) return [];
         const times = sizeMm2(size) / sizeMm2(lineSize.value);
+        const made = madeAs(construction);
         return [
           sized(id, 'lineSize', size),
           ...(neutralSize === undefined ? [] : [sized(id, 'neutralSize', size)]),
           ...(protectiveSize === undefined
             ? []
-            : [sized(id, 'protectiveSize', grown(atLeast(protectiveSize.value, wanted), times) ?? size)]),
+            : [
+                sized(
+                  id,
+                  'protectiveSize',
+                  (made?.(lineSize.value) === protectiveSize.value ? made(size) : null) ??
+                    grown(atLeast(protectiveSize.value, wanted), times) ??
+                    size,
+                ),
+              ]),
         ];
       }),
     },

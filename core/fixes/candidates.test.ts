@@ -115,6 +115,13 @@ describe('what is tried to mend a circuit', () => {
     }
   });
 
+  it('a cable grows as it is made: the protective conductor of flat cable is thinner than in proportion, of others not', () => {
+    const grown = (construction: 'flat-sheathed' | 'round-sheathed') =>
+      mended(one({ construction }), 'size').segments['c-cable']!.protectiveSize!.value;
+    expect(grown('flat-sheathed')).toBe('1.5mm2');
+    expect(grown('round-sheathed')).toBe('2.5mm2');
+  });
+
   it('four sizes up at most; every thinner length grows, and what goes with its line in the same share', () => {
     const job = one({ neutralSize: stated('2.5mm2') });
     expect(labels(job, 'size')).toEqual(['4', '6', '10', '16'].map((size) => `Run ${size} mm² instead of 2.5 mm²`));

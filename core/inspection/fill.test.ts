@@ -142,6 +142,10 @@ describe('raceway fill', () => {
     const own = { verdict: 'unknown', because: expect.stringContaining('its own wires') };
     expect(filled('2x12AWG')).toMatchObject(own);
     expect(filled('3x14AWG')).toMatchObject(own);
+    // Two lines of its size are not one of them beside two of another circuit.
+    const two: Partial<Segment> = { roles: ['line', 'line2', 'neutral', 'protective'] };
+    expect(filled('1x12AWG 3x14AWG', two)).toMatchObject(own);
+    expect(filled('2x12AWG 2x14AWG', two)?.verdict).not.toBe('unknown');
   });
   it('names what lacks, and does not judge a cable in a raceway', () => {
     expect(filled('3x12AWG', { racewaySize: undefined })).toMatchObject({

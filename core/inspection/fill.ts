@@ -88,7 +88,7 @@ export function boxFill({ job, wiring }: CircuitFacts, point: Point): Check[] {
 /** Whoever counted fewer wires of its size than the cable that leads there has lines counted something else. */
 function lacksOwn(inside: readonly Wires[], { segment, facts }: Stretch): boolean {
   const own = facts.size('lineSize');
-  const lines = Math.max(1, segment.roles?.filter((role) => role.startsWith('L')).length ?? 1);
+  const lines = Math.max(1, new Set(segment.roles?.filter((role) => role.startsWith('line'))).size);
   return own.known && inside.reduce((sum, { count, size }) => sum + (size === own.value ? count : 0), 0) < lines;
 }
 

@@ -4,7 +4,7 @@ import type { Job } from '../job/schema/job';
 import type { Reading } from '../job/schema/records';
 import { studyJob } from '../study/study';
 import { demo } from '../testing/demos';
-import { datesDue, dueStudy } from './due';
+import { type Due, datesDue as datesOf, dueStudy } from './due';
 import { testsStudy } from './tests';
 
 describe('months later', () => {
@@ -30,7 +30,31 @@ const read = (job: Job, ...readings: Partial<Reading>[]): Job => ({
   ) as Job['readings'],
 });
 
+const datesDue = (job: Job): Due[] => {
+  const { circuits } = studyJob(job);
+  return datesOf(job, (id) => circuits.find(({ circuitId }) => circuitId === id)?.facts);
+};
+
 describe('what is due', () => {
+  it('a press of the device before it was changed does not count for the one there now', () => {
+    const plain = demo('skerry-light');
+    const [circuitId, takenOn] = testsStudy(plain, studyJob(plain)).circuits.flatMap(({ circuitId: id, lines }) =>
+      lines.flatMap((line) => (line.kind === 'rcd-button' && line.deviceId === 'rcd2' ? [id, line.takenOn] : [])),
+    );
+    const job = read(plain, { deviceId: 'rcd2', circuitId: circuitId!, takenOn: takenOn! });
+    const dated = (of: Job) => datesDue(of).filter(({ on }) => on !== null);
+    expect(dated(job)).toHaveLength(1);
+    const changed = structuredClone(job);
+    Object.assign((changed.devices.rcd2!.settings as { residual: object }).residual, {
+      sensitivityA: { value: 0.1, from: 'stated' },
+    });
+    expect(dated(changed)).toEqual([]);
+    // Nor one that was read on a circuit nobody knows any more.
+    const gone = structuredClone(job);
+    delete (gone.readings.r0 as { circuitId?: string }).circuitId;
+    expect(dated(gone)).toEqual([]);
+  });
+
   it('a test button half a year after it was pressed under the IEC, a month under the NEC; those nobody pressed now, in one', () => {
     const skerry = datesDue(read(demo('skerry-light'), { deviceId: 'rcd1' }));
     expect(skerry.map(({ on, what }) => [on, what])).toEqual([

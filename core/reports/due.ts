@@ -1,4 +1,5 @@
 import { hasResidual } from '../devices/residual';
+import type { CircuitFacts } from '../house/facts';
 import { latestOf, readingsOn } from '../inspection/readings';
 import { isVoid } from '../inspection/tests';
 import { monthsLater } from '../job/instants';
@@ -25,7 +26,7 @@ const BUTTON: ReadonlySet<string> = new Set(['rcd-button', 'gfci-trip']);
 
 /** All that is due, what is due now first: tests whose readings no longer prove anything, test buttons, warranties. */
 export function dueStudy(job: Job, study: Study): Due[] {
-  return [...retests(study), ...datesDue(job)];
+  return [...retests(study), ...datesDue(job, (id) => study.circuits.find(({ circuitId }) => circuitId === id)?.facts)];
 }
 
 /** Readings taken on a device or a cable that is another now. */
@@ -47,25 +48,29 @@ function retests(study: Study): Due[] {
   });
 }
 
+/** The facts of a circuit by its id, where it is still there. */
+type FactsOf = (circuitId: string) => CircuitFacts | undefined;
+
 /** What is due by a date, and what has none and is due now: test buttons from when they were last pressed, warranties to their end. */
-export function datesDue(job: Job): Due[] {
+export function datesDue(job: Job, factsOf: FactsOf): Due[] {
   const devices = Object.values(job.devices).filter(({ state }) => state !== 'removed');
-  const due = [...buttonsOf(job, devices.filter(hasResidual)), ...devices.flatMap(warrantiesOf)];
+  const due = [...buttonsOf(job, devices.filter(hasResidual), factsOf), ...devices.flatMap(warrantiesOf)];
   const at = ({ on }: Due): string => on ?? '';
   return due.sort((a, b) => (at(a) === at(b) ? (a.id < b.id ? -1 : 1) : at(a) < at(b) ? -1 : 1));
 }
 
 /** Test buttons that are due on one day are one errand. */
-function buttonsOf(job: Job, devices: readonly Device[]): Due[] {
+function buttonsOf(job: Job, devices: readonly Device[], factsOf: FactsOf): Due[] {
   const superseded = new Set(Object.values(job.readings).map(({ supersedes }) => supersedes));
   const every = BUTTON_MONTHS[job.dialect];
   const byDate = new Map<string, Device[]>();
   for (const device of devices) {
     const pressed = Object.values(job.readings)
-      .filter(
-        ({ id, kind, deviceId, outcome }) =>
-          BUTTON.has(kind) && deviceId === device.id && outcome === 'trips' && !superseded.has(id),
-      )
+      .filter((reading) => {
+        const { id, kind, deviceId, outcome } = reading;
+        if (!BUTTON.has(kind) || deviceId !== device.id || outcome !== 'trips' || superseded.has(id)) return false;
+        return isOfThis(reading, factsOf);
+      })
       .map(({ at }) => at.slice(0, 10))
       .sort()
       .at(-1);
@@ -79,6 +84,13 @@ function buttonsOf(job: Job, devices: readonly Device[]): Due[] {
     why: on === '' ? 'no press is entered' : every === 1 ? 'every month' : `every ${every} months`,
     circuitId: those.length === 1 ? (those[0]!.circuitId ?? null) : null,
   }));
+}
+
+/** Whether a press was of the device that is there now: of another one, or where nobody can tell, it does not count. */
+function isOfThis(reading: Job['readings'][string], factsOf: FactsOf): boolean {
+  if (reading.takenOn === undefined) return true;
+  const facts = reading.circuitId === undefined ? undefined : factsOf(reading.circuitId);
+  return facts !== undefined && !isVoid(facts, reading);
 }
 
 const warrantiesOf = (device: Device): Due[] =>
