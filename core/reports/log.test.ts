@@ -105,6 +105,13 @@ describe('the log of a house', () => {
     expect(devices.some(({ deviceId }) => demo('kiln-house').devices[deviceId]!.settings.family === 'spd')).toBe(false);
   });
 
+  it('what somebody told makes no answer better or worse, nor does an event that was kept', () => {
+    const answers = (job: Job) =>
+      studyJob(job).circuits.map(({ circuitId, verdicts, findings }) => [circuitId, verdicts, findings]);
+    const job = demo('skerry-light');
+    expect(answers(job)).toEqual(answers({ ...job, logEntries: {}, keptEvents: {} }));
+  });
+
   it('an entry names a device that is there, and no more than is asked', () => {
     const job = demo('skerry-light');
     const wrong = { ...job, logEntries: { a: { id: 'a', at: '2026-11-01T10:00:00Z', kind: 'trip', deviceId: 'nowhere' } } };

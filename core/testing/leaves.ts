@@ -36,7 +36,7 @@ function leaves(on: CollectionName, shape: Shape, field: string[]): Leaf[] {
   if (value !== undefined && from !== undefined) return leaf(value.enum ?? (value.type === 'boolean' ? [true, false] : []), true);
   return Object.entries(properties).flatMap(([name, inner]) => leaves(on, inner, [...field, name]));
 }
-const RECORDS = new Set<CollectionName>(['readings', 'acceptances', 'amendments', 'prices']);
+const RECORDS = new Set<CollectionName>(['readings', 'acceptances', 'amendments', 'prices', 'logEntries', 'keptEvents']);
 const LEAVES = COLLECTIONS.filter((on) => !RECORDS.has(on)).flatMap((on) =>
   leaves(on, z.toJSONSchema(ROW_SCHEMAS[on], { io: 'input', unrepresentable: 'any' }) as Shape, []),
 );
