@@ -47,7 +47,7 @@ import { studyText } from './studyText';
 import { testsText } from './testsText';
 
 const USAGE = [
-  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT[:cable]] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--log] [--event EVENT] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
+  'usage: npm run study -- FILE|--new PACK [--json[=1]] [--fixes] [--add LINE]... [--compare DEVICE]... [--board ID] [--off DEVICE]... [--before BOX] [--people] [--ways CIRCUIT] [--select CIRCUIT[:cable|:surge]] [--coordinate CIRCUIT|BOARD|all [--keep cables,existing,type-b]] [--against EDITION] [--residual] [--arrange BOARD] [--surge CIRCUIT] [--inspect BOARD] [--labels] [--tests] [--log] [--event EVENT] [--supply LINE] [--points "CIRCUIT: LINE"]... [--usual[=specified]] [--ask[=walk]]',
   '',
   'Studies a job file. Prints text, or isotrip.study/2 with --json (isotrip.study/1 with --json=1). Each --add puts a circuit on first, written as on',
   'the quick line ("ring B32 2.5/1.5 flat 38 m workshop sockets"); the file itself is not changed. With --fixes what mends a failing',
@@ -57,7 +57,7 @@ const USAGE = [
   'are opened; with --before what to open before a box, by its label, or an outlet, by its id, is worked on.',
   'With --people every outlet is printed with what covers it and what is asked for there; with --ways the ways of giving a circuit,',
   "by its id, its protection; with --against what the job's edition asks for otherwise than another (nec-2017, nec-2020, ...).",
-  'With --select what could stand at the start of a circuit, by its id, or with :cable lie as its cable, each tried on the whole job: its eight answers, what is nearest to a limit.',
+  'With --select what could stand at the start of a circuit, by its id, with :cable lie as its cable, with :surge protect it from surges, each tried on the whole job: its eight answers, what is nearest to a limit.',
   'With --coordinate devices and sizes of a circuit, of all circuits of a board, or of all, chosen together so that nothing is worse; --keep cables, existing work, or no type B.',
   'With --residual every residual device is printed with what leaks through it, how often it opens on that alone and what goes dark;',
   'with --log what happened, what may be behind it and which test tells most;',
@@ -337,16 +337,20 @@ function ofEvent(job: Job, study: Study, text: string): string {
   return eventText(event);
 }
 
-/** What could stand at the start of a circuit, or lie as its cable where `:cable` follows its id. */
+/** What could stand at the start of a circuit, or with `:cable` or `:surge` after its id lie as its cable, protect it from surges. */
 function selectedAt(job: Job, study: Study, text: string): Selected[] {
   const [circuitId, of = 'device'] = text.split(':') as [string, string?];
   const refused = (why: string) => refuse(`--select ${JSON.stringify(text)}: ${why}`);
-  if (of !== 'device' && of !== 'cable') return refused('after the circuit comes device or cable');
+  if (of !== 'device' && of !== 'cable' && of !== 'surge') return refused('after the circuit comes device, cable or surge');
   if (job.circuits[circuitId] === undefined) return refused('the job has no such circuit');
   const rows = triedSelect(job, study, circuitId, of);
   if (rows.length > 0) return rows;
   return refused(
-    of === 'device' ? 'its start has no breaker or fuse of a known rating' : 'no part of its cable has a known size',
+    {
+      device: 'its start has no breaker or fuse of a known rating',
+      cable: 'no part of its cable has a known size',
+      surge: 'no board is ahead of it',
+    }[of],
   );
 }
 

@@ -7,7 +7,7 @@ import type { Job } from '../job/schema/job';
 import { milli } from '../units';
 import { edit, set } from './steps';
 
-/** What could stand at a place of a circuit: a device at its start, or its cable in another size. */
+/** What could stand at a place of a circuit: a device at its start, its cable in another size, or a surge device on its way. */
 export interface Standable {
   id: string;
   /** What it is called, without what it is besides: "RCBO B16", "20 A". */
@@ -18,7 +18,7 @@ export interface Standable {
   part: string;
   /** Of a cable, where all of it is known. */
   metres?: number;
-  /** What it is sized by: A of a device, mm² of a cable. */
+  /** What it is sized by: A of a device, mm² of a cable, kV of a surge device. */
   size: number;
   /** Puts it there; nothing for the one that stands. */
   command: Command | null;
@@ -114,12 +114,15 @@ const asSpecified = (settings: object): Record<string, unknown> =>
     }),
   );
 
+/** Its whole name. */
+export const whole = ({ name, besides }: Pick<Standable, 'name' | 'besides'>): string =>
+  `${name}${besides === '' ? '' : ` ${besides}`}`;
+
 function row(device: Device, of: Omit<Standable, 'id' | 'command'>, steps: readonly Step[], isNow: boolean): Standable {
-  const whole = `${of.name}${of.besides === '' ? '' : ` ${of.besides}`}`;
   return {
-    id: whole,
+    id: whole(of),
     ...of,
-    command: isNow ? null : edit(`Fit ${whole} as ${device.name}`.slice(0, 190), [...anew(device), ...steps]),
+    command: isNow ? null : edit(`Fit ${whole(of)} as ${device.name}`.slice(0, 190), [...anew(device), ...steps]),
   };
 }
 

@@ -124,6 +124,22 @@ describe('each tried on the whole job', () => {
     expect(rows[0]!.stops).toBeLessThanOrEqual(thinnest.stops);
   });
 
+  it.each([...PLACES, ['kiln-house', 'loft']] as const)('%s, %s: so has its surge device', (name, circuitId) => {
+    const job = demo(name);
+    const study = studyJob(job);
+    const rows = triedSelect(job, study, circuitId, 'surge');
+    expect(rows.length).toBeGreaterThanOrEqual(8);
+    expect(rows.filter(({ command }) => command === null)).toHaveLength(1);
+    // What is near a limit is of surges alone.
+    for (const { nearest } of rows) for (const { figures } of nearest) expect(figures).toMatch(/Up|VPR|kV|kA|m\b|in\./);
+    for (const row of rows) {
+      const fresh = studyJob(withSelected(job, circuitId, row.id, 'surge')).circuits.find(
+        (each) => each.circuitId === circuitId,
+      )!;
+      expect(row.answers, row.id).toEqual(fresh.marks);
+    }
+  });
+
   it('a cable costs by its length, in the unit it is sold in', () => {
     const job = demo('bindery-yard');
     for (const part of Object.values(job.segments)) if (part.circuitId === 'hob') part.lengthM = { value: 30.48, from: 'stated' };

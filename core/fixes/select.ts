@@ -1,18 +1,23 @@
 import { type Standable, standableAt } from '../edits/standable';
 import { cablesAt } from '../edits/standableCable';
+import { surgesAt } from '../edits/standableSurge';
 import { applyCommand } from '../job/commands';
 import type { Job } from '../job/schema/job';
-import { type Check, type Mark, rankOf, type Verdict } from '../judging/answer';
+import { type Answer, type Check, type Mark, rankOf, type Verdict } from '../judging/answer';
 import { figuresText, saidOf } from '../judging/figures';
 import { darkStudy } from '../reports/board';
 import type { Progress } from '../study/progress';
-import { type CircuitStudy, type Study, studyJob } from '../study/study';
+import { type Study, studyJob } from '../study/study';
 import { type Change, changes } from './fixes';
 import { priceOf } from './pricing';
 
-/** What of a circuit is chosen: the device at its start, or its cable. */
-export type Chosen = 'device' | 'cable';
-const COULD: Readonly<Record<Chosen, (job: Job, circuitId: string) => Standable[]>> = { device: standableAt, cable: cablesAt };
+/** What of a circuit is chosen: the device at its start, its cable, or the surge device nearest to it. */
+export type Chosen = 'device' | 'cable' | 'surge';
+const COULD: Readonly<Record<Chosen, (job: Job, circuitId: string) => Standable[]>> = {
+  device: standableAt,
+  cable: cablesAt,
+  surge: surgesAt,
+};
 
 /** What could stand at a place, with what the whole job says of it there. */
 export interface Selected extends Standable {
@@ -43,7 +48,7 @@ export function* trySelect(job: Job, study: Study, circuitId: string, of: Chosen
   for (const [index, each] of could.entries()) {
     yield { done: index, of: could.length };
     const after = each.command === null ? job : applyCommand(job, each.command);
-    rows.push(selected(after, each.command === null ? study : studyJob(after, study), study, circuitId, each));
+    rows.push(selected(after, each.command === null ? study : studyJob(after, study), study, circuitId, each, of));
   }
   return rows.sort(inOrder);
 }
@@ -75,10 +80,12 @@ const inOrder = (a: Selected, b: Selected): number =>
   a.size - b.size ||
   (a.id < b.id ? -1 : 1);
 
-function selected(job: Job, study: Study, before: Study, circuitId: string, of: Standable): Selected {
+function selected(job: Job, study: Study, before: Study, circuitId: string, of: Standable, chosen: Chosen): Selected {
   const circuit = study.circuits.find((each) => each.circuitId === circuitId)!;
   const count = (verdict: Verdict): number => circuit.verdicts.filter((each) => each === verdict).length;
   const checks = circuit.answers.flatMap((answer) => answer.checks);
+  // Of a surge device only what it does to surges is near or in the way.
+  const decide = chosen === 'surge' ? [circuit.answerTo('rides-surge')] : circuit.answers;
   const device = Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start');
   const { rooms } = darkStudy(job, study, device === undefined ? [] : [device.id]);
   return {
@@ -89,10 +96,13 @@ function selected(job: Job, study: Study, before: Study, circuitId: string, of: 
     unknowns: count('unknown'),
     cautions: count('caution'),
     open: checks.filter(({ verdict }) => verdict === 'stop').length,
-    nearest: nearestOf(job, checks),
+    nearest: nearestOf(
+      job,
+      decide.flatMap((answer) => answer.checks),
+    ),
     rooms: rooms.filter(({ state }) => state === 'dark' || state === 'part').length,
     price: priceOf(job, [of.metres === undefined ? { part: of.part, pieces: 1 } : { part: of.part, metres: of.metres }], 0),
-    inTheWay: inTheWay(job, circuit),
+    inTheWay: inTheWay(job, decide),
     ...changes(before, study),
   };
 }
@@ -109,7 +119,7 @@ const nearestOf = (job: Job, checks: readonly Check[]): Selected['nearest'] =>
     })
     .slice(0, NAMED);
 
-function inTheWay(job: Job, { answers }: CircuitStudy): string | null {
+function inTheWay(job: Job, answers: readonly Answer[]): string | null {
   const worst = answers.reduce((a, b) => (rankOf(b.verdict) < rankOf(a.verdict) ? b : a));
   return worst.verdict === 'pass' || worst.verdict === 'not-applicable' ? null : saidOf(worst.head, job.dialect);
 }

@@ -1,3 +1,4 @@
+import { boardsTo } from '../edits/standableSurge';
 import { addSurge, backedBy } from '../edits/surge';
 import type { Step } from '../job/commands';
 import { FAMILIES } from '../job/families';
@@ -15,20 +16,9 @@ const LEADS_M = [LEAD_M.best, 0.3, 0.15] as const;
 /** A second stage as it is usually made: protection level in kV by nominal voltage. Custom, without a source. */
 const STAGE = { high: { upKv: 1.0, ucV: 275 }, low: { upKv: 0.6, ucV: 150 } } as const;
 
-/** Boards from the source to a circuit, the nearest to the circuit first. */
-function boardsOf(job: Job, circuitId: string): string[] {
-  const found: string[] = [];
-  let at = job.circuits[circuitId]?.toBoardId ?? job.circuits[circuitId]?.fromBoardId;
-  while (at !== undefined && !found.includes(at)) {
-    found.push(at);
-    at = Object.values(job.circuits).find((each) => present(each) && each.toBoardId === at)?.fromBoardId;
-  }
-  return found;
-}
-
 /** Shorter leads, a new device for one that failed, a stage nearer to the circuit, a fuse that was listed with it. */
 function surges(job: Job, circuitId: string): Candidate<'lead' | 'stage'>[] {
-  const boards = boardsOf(job, circuitId);
+  const boards = boardsTo(job, circuitId);
   const stages = Object.values(job.devices).filter(
     (each) => present(each) && each.settings.family === 'spd' && boards.includes(each.boardId ?? ''),
   );

@@ -27,7 +27,7 @@ function OneCircuit() {
   const chosen = useJobState((state) => shownCircuit(state.job, wanted));
   const narrow = useNarrow();
   const choice = useSearchParams().get('choose');
-  const select = choice === 'device' || choice === 'cable' ? choice : null;
+  const select = choice === 'device' || choice === 'cable' || choice === 'surge' ? choice : null;
   const choosing = (select !== null || choice === 'coordinate') && chosen !== null;
   const answers = chosen !== null && !choosing && <Ladder circuitId={chosen} folded={narrow} />;
   return (

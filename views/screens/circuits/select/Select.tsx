@@ -16,15 +16,36 @@ type Filter = 'all' | 'no-stop' | 'this-rating';
 const OF: readonly { value: Chosen; label: string }[] = [
   { value: 'device', label: 'device' },
   { value: 'cable', label: 'cable' },
+  { value: 'surge', label: 'surge' },
 ];
 const FILTERS: readonly { value: Filter; label: string }[] = [
   { value: 'all', label: 'all' },
   { value: 'no-stop', label: 'without a stop' },
   { value: 'this-rating', label: 'this rating' },
 ];
+const WHAT: Readonly<Record<Chosen, { fits: string; many: string; lacks: string; taken: string }>> = {
+  device: {
+    fits: 'What fits at its start',
+    many: 'Devices',
+    lacks: 'Nothing can be compared: its start has no breaker or fuse of a known rating. Enter that first.',
+    taken: 'Its capacity, class and listing are taken as specified, like those that stand: to be checked when it is fitted.',
+  },
+  cable: {
+    fits: 'Which cable fits',
+    many: 'Cables',
+    lacks: 'Nothing can be compared: no part of its cable has a known size. Enter that first.',
+    taken: 'Its lengths, route and way of laying stay: all of it is laid anew.',
+  },
+  surge: {
+    fits: 'Which surge device fits',
+    many: 'Surge devices',
+    lacks: 'No board is ahead of it.',
+    taken: 'Its voltage, currents and what opens it are taken as specified: to be checked when it is fitted.',
+  },
+};
 const NONE = [] as const;
 
-/** What could stand at the start of a circuit, or lie as its cable: each tried on the whole job. Arrows walk it, chart and answers follow, Enter takes it. */
+/** What could stand at the start of a circuit, lie as its cable or protect it from surges: each tried on the whole job. Arrows walk it, chart and answers follow, Enter takes it. */
 export function Select({
   circuitId,
   of,
@@ -74,11 +95,7 @@ export function Select({
   return (
     <>
       <main className="flex min-w-0 flex-col gap-[10px] p-3 lg:overflow-y-auto">
-        <section
-          aria-label={of === 'device' ? 'What fits at its start' : 'Which cable fits'}
-          className="rounded border border-line bg-raised"
-          data-testid="select"
-        >
+        <section aria-label={WHAT[of].fits} className="rounded border border-line bg-raised" data-testid="select">
           <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b px-3 py-2">
             <h2 className="min-w-0 flex-1 font-semibold text-base">
               {circuit?.number} {circuit?.name}
@@ -101,18 +118,12 @@ export function Select({
               {far === undefined ? 'trying each on the whole job' : `tried ${far.done} of ${far.of} on the whole job`}
             </p>
           )}
-          {asked?.length === 0 && (
-            <p className="p-3 text-quiet">
-              {of === 'device'
-                ? 'Nothing can be compared: its start has no breaker or fuse of a known rating. Enter that first.'
-                : 'Nothing can be compared: no part of its cable has a known size. Enter that first.'}
-            </p>
-          )}
+          {asked?.length === 0 && <p className="p-3 text-quiet">{WHAT[of].lacks}</p>}
           {rows.length > 0 && (
             <div
               ref={grid}
               role="grid"
-              aria-label={of === 'device' ? 'Devices' : 'Cables'}
+              aria-label={WHAT[of].many}
               aria-activedescendant={chosen === undefined ? undefined : rowId(chosen)}
               tabIndex={0}
               onKeyDown={press}
@@ -132,13 +143,13 @@ export function Select({
           )}
           {asked !== undefined && asked.length > 0 && rows.length === 0 && <p className="p-3 text-quiet">None of these.</p>}
         </section>
-        {chosen !== undefined && (
+        {chosen !== undefined && of !== 'surge' && (
           <TimeCurrent circuitId={circuitId} {...(chosen.command === null ? {} : { chosen: { of, as: chosen.id } })} />
         )}
       </main>
       <aside aria-label="Answers" className="border-line bg-raised max-lg:border-t lg:overflow-y-auto lg:border-l">
         {chosen !== undefined && now !== undefined && (
-          <Compared chosen={chosen} now={now} take={() => take(chosen)} refusal={refusal} />
+          <Compared of={of} chosen={chosen} now={now} take={() => take(chosen)} refusal={refusal} />
         )}
       </aside>
     </>
@@ -212,11 +223,13 @@ function Row({ of, chosen, choose, take }: { of: Selected; chosen: boolean; choo
 
 /** One beside what stands: the eight answers, what decides, and what changes elsewhere. */
 function Compared({
+  of,
   chosen,
   now,
   take,
   refusal,
 }: {
+  of: Chosen;
   chosen: Selected;
   now: Selected;
   take: () => void;
@@ -286,13 +299,7 @@ function Compared({
           {refusal}
         </p>
       )}
-      {!stands && (
-        <p className="text-[13px] text-quiet">
-          {chosen.metres === undefined
-            ? 'Its capacity, class and listing are taken as specified, like those that stand: to be checked when it is fitted.'
-            : 'Its lengths, route and way of laying stay: all of it is laid anew.'}
-        </p>
-      )}
+      {!stands && <p className="text-[13px] text-quiet">{WHAT[of].taken}</p>}
       {!stands && (
         <Button primary onClick={take} className="min-h-11 justify-self-start">
           Take it <kbd className="ml-1 font-sans text-[12px]">Enter</kbd>
