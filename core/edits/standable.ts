@@ -33,6 +33,8 @@ const SENSITIVE_A = 0.03;
 const RESIDUALS = ['A', 'F', 'B'] as const;
 /** Arc-fault breakers are made for outlet circuits up to so many A (common practice). */
 const ARC_MOST_A = 20;
+/** Ground-fault breakers of class A up to so many (common practice). */
+const CLASS_A_MOST_A = 60;
 const AMERICAN = [
   { besides: '', part: 'breaker', groundFault: 'none', arcFault: 'none' },
   { besides: 'GFCI', part: 'GFCI breaker', groundFault: 'class-A', arcFault: 'none' },
@@ -40,9 +42,12 @@ const AMERICAN = [
   { besides: 'AFCI and GFCI', part: 'combined AFCI and GFCI breaker', groundFault: 'class-A', arcFault: 'combination' },
 ] as const;
 
-/** The device a circuit starts with. */
-const startOf = (job: Job, circuitId: string): Device | undefined =>
-  Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed');
+/** The device a circuit starts with; of a service without one the main it ends at. */
+export function startOf(job: Job, circuitId: string): Device | undefined {
+  const own = Object.values(job.devices).filter((each) => each.circuitId === circuitId && each.state !== 'removed');
+  const main = job.circuits[circuitId]?.kind === 'service' ? own.find(({ seat }) => seat === 'end') : undefined;
+  return own.find(({ seat }) => seat === 'start') ?? main;
+}
 function around(ratings: readonly number[], now: number): number[] {
   const at = ratings.findIndex((each) => each >= now);
   const from = Math.max(0, (at < 0 ? ratings.length - 1 : at) - AROUND);
@@ -183,14 +188,16 @@ function metric(job: Job, circuitId: string, device: Device, settings: Metric, n
 type American = Extract<DeviceSettings, { family: 'moulded-case-nec' }>;
 function american(device: Device, settings: American, now: number): Standable[] {
   return around(NEC_RATINGS, now).flatMap((ratingA) =>
-    AMERICAN.filter(({ arcFault }) => arcFault === 'none' || ratingA <= ARC_MOST_A).map(
-      ({ besides, part, groundFault, arcFault }) =>
-        row(
-          device,
-          { name: `${ratingA} A`, besides, part, size: ratingA },
-          [set('devices', device.id, 'settings', { ...asSpecified(settings), ratingA: stated(ratingA), groundFault, arcFault })],
-          ratingA === now && (settings.groundFault ?? 'none') === groundFault && (settings.arcFault ?? 'none') === arcFault,
-        ),
+    AMERICAN.filter(
+      ({ arcFault, groundFault }) =>
+        (arcFault === 'none' || ratingA <= ARC_MOST_A) && (groundFault === 'none' || ratingA <= CLASS_A_MOST_A),
+    ).map(({ besides, part, groundFault, arcFault }) =>
+      row(
+        device,
+        { name: `${ratingA} A`, besides, part, size: ratingA },
+        [set('devices', device.id, 'settings', { ...asSpecified(settings), ratingA: stated(ratingA), groundFault, arcFault })],
+        ratingA === now && (settings.groundFault ?? 'none') === groundFault && (settings.arcFault ?? 'none') === arcFault,
+      ),
     ),
   );
 }

@@ -61,6 +61,15 @@ describe('what could stand at the start of a circuit', () => {
     expect(standableAt(demo('kiln-house'), 'pantry').some(({ besides }) => besides === 'AFCI and GFCI')).toBe(true);
   });
 
+  it('of a service the main is chosen, and none of class A is made for one', () => {
+    const could = standableAt(demo('kiln-house'), 'service');
+    expect(could.map(({ id }) => id)).toEqual(['150 A', '175 A', '200 A', '225 A', '250 A', '300 A', '350 A']);
+    expect(could.find(({ command }) => command === null)!.id).toBe('225 A');
+    const around60 = standableAt(demo('kiln-house'), 'range').filter(({ besides }) => besides === 'GFCI');
+    expect(Math.max(...around60.map(({ size }) => size))).toBe(60);
+    expect(standableAt(demo('kiln-house'), 'range').some(({ size }) => size > 60)).toBe(true);
+  });
+
   it('neither a maker’s bounds nor a listing for the whole rating go over to another', () => {
     const job = demo('kiln-house');
     const device = Object.values(job.devices).find(({ circuitId, seat }) => circuitId === 'pantry' && seat === 'start')!;

@@ -1,4 +1,4 @@
-import { type Standable, standableAt } from '../edits/standable';
+import { type Standable, standableAt, startOf } from '../edits/standable';
 import { cablesAt } from '../edits/standableCable';
 import { surgesAt } from '../edits/standableSurge';
 import { applyCommand } from '../job/commands';
@@ -86,7 +86,7 @@ function selected(job: Job, study: Study, before: Study, circuitId: string, of: 
   const checks = circuit.answers.flatMap((answer) => answer.checks);
   // Of a surge device only what it does to surges is near or in the way.
   const decide = chosen === 'surge' ? [circuit.answerTo('rides-surge')] : circuit.answers;
-  const device = Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start');
+  const device = startOf(job, circuitId);
   const { rooms } = darkStudy(job, study, device === undefined ? [] : [device.id]);
   return {
     ...of,
