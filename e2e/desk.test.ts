@@ -49,6 +49,30 @@ describe('what could stand at the start of a circuit', () => {
   });
 });
 
+describe('what could lie as its cable, or protect it from surges', () => {
+  it('is chosen beside the device, judged on the whole job and taken; undone in one', async () => {
+    const page = await openDesk('guillotine');
+    await page.click('[data-goal=device]');
+    await page.waitForSelector('[data-testid=select] [data-device]', { timeout: 60_000 });
+    await page.locator('[role=radio] ::-p-text(surge)').click();
+    await page.waitForSelector('[data-device^="Type 1+2"]', { timeout: 60_000 });
+    expect(await page.$('[data-testid=chart]')).toBeNull();
+    await page.locator('[role=radio] ::-p-text(cable)').click();
+    await page.waitForSelector('[data-device="6 mm²"]', { timeout: 60_000 });
+    await page.click('[data-device="6 mm²"]');
+    await expect.poll(() => page.$eval('[data-testid=chosen]', (head) => head.textContent)).toContain('resolves 2 stops');
+    await page.focus('[role=grid]');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-testid=ladder][data-circuit=guillotine]');
+    await waitVerdict(page, 'protects-cable', 'pass');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await waitVerdict(page, 'protects-cable', 'stop');
+    await page.close();
+  });
+});
+
 describe('devices and sizes together', () => {
   it('are worked out with what is kept, say what stands in the way, and are taken in one step that is undone', async () => {
     const page = await openDesk('guillotine');

@@ -11,7 +11,7 @@ import { lengthCommand, storeInFolder } from './testing/store';
 import { isOurs, type StoreProblem } from './trouble';
 
 const ID = 'bindery-yard';
-const FLIPS = 1000;
+const FLIPS = 600;
 const SEED = Number(process.env.SEED ?? 1);
 const PLACE = existsSync('/dev/shm') ? '/dev/shm' : os.tmpdir();
 const FILES = ['isotrip.sqlite', 'isotrip.sqlite-wal', 'acknowledged.log', 'backups/copy.sqlite'];

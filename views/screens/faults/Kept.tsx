@@ -61,7 +61,10 @@ export function Kept({ asked, keepable }: { asked: EventAsked; keepable: boolean
               );
             })}
           </ul>
-          <Link href={`/jobs/${job.id}/handover?print=events`} className="justify-self-start py-2 text-[13px] underline">
+          <Link
+            href={`/jobs/${job.id}/handover?print=events`}
+            className="inline-flex min-h-11 items-center justify-self-start text-[13px] underline"
+          >
             Print them
           </Link>
         </>
