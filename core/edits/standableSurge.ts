@@ -92,10 +92,10 @@ function series({ dialect }: Job, now: Surge, leadM: number): Made[] {
   const { indicator: _, warranties: _w, nearAllowed: _n, iimpKa, ...kept } = now;
   return TYPES.flatMap((type) =>
     LEVELS_KV[dialect].map((upKv): Made => {
-      const name = `Type ${type}, ${dialect === 'nec' ? `${Math.round(upKv * 1000)} V` : `${upKv} kV`}`;
-      const besides = `leads ${showLength(leadM, dialect)}`;
+      const name = dialect === 'nec' ? `${Math.round(upKv * 1000)} V` : `${upKv} kV`;
+      const besides = `type ${type}, leads ${showLength(leadM, dialect)}`;
       return {
-        id: `${name}, ${besides}`,
+        id: whole({ name, besides }),
         name,
         besides,
         part: 'surge device',

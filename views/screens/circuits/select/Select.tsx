@@ -162,7 +162,7 @@ const isShown = (each: Selected, filter: Filter, now: Selected | undefined): boo
 const rowId = ({ id }: Selected): string => `select-${id.replace(/\W+/g, '-')}`;
 
 const COLUMNS =
-  'grid grid-cols-[92px_132px_154px_minmax(120px,1fr)_76px_44px] items-center gap-x-3 px-3 max-sm:grid-cols-[84px_minmax(0,1fr)_154px]';
+  'grid grid-cols-[84px_160px_154px_minmax(120px,1fr)_76px_44px] items-center gap-x-3 px-3 max-sm:grid-cols-[84px_minmax(0,1fr)_154px]';
 const WIDE = 'max-sm:hidden';
 
 const Head = ({ of }: { of: Chosen }) => (
