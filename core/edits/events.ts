@@ -5,12 +5,12 @@ import type { Job } from '../job/schema/job';
 import { edit } from './steps';
 
 /** An event kept with the job, as it was asked. */
-export function keepEvent(job: Job, asked: EventAsked, { id, on, by }: { id: string; on: string; by?: string }): Command {
+export function keepEvent(job: Job, asked: EventAsked, { id, on }: { id: string; on: string }): Command {
   const last = Object.values(job.keptEvents)
     .map(({ order }) => order)
     .sort()
     .at(-1);
-  const row = { id, order: keyAfter(last), event: writeEvent(asked), on, ...(by === undefined || by === '' ? {} : { by }) };
+  const row = { id, order: keyAfter(last), event: writeEvent(asked), on };
   return edit(`${EVENTS[asked.kind][job.dialect]} on ${job.circuits[asked.circuitId]?.name ?? asked.circuitId}: kept`, [
     { do: 'put', on: 'keptEvents', row },
   ]);

@@ -50,6 +50,10 @@ describe('the surge device of a circuit', () => {
       indicator: { value: 'good', from: 'measured' },
       warranties: [{ of: 'product', until: '2031-01-01' }],
       nearAllowed: { value: true, from: 'stated' },
+      npeInKa: { value: 30, from: 'measured' },
+      ownDisconnector: undefined,
+      backupDeviceId: 'upper-feeder-device',
+      backupAs: 'gG 80 A',
     });
     const after = taken(job, 'water', '1.2 kV type 1+2, leads 0.3 m').devices[stage!.id]!;
     expect(after).toMatchObject({ state: 'new', grade: 'standard' });
@@ -60,8 +64,11 @@ describe('the surge device of a circuit', () => {
       inKa: { value: 20, from: 'assumed' },
       iimpKa: { value: 12.5, origin: 'specified' },
       leadM: { value: 0.3, origin: 'specified' },
+      npeInKa: { value: 30, from: 'stated', origin: 'specified' },
+      ownDisconnector: { value: true, origin: 'specified' },
     });
-    for (const field of ['indicator', 'warranties', 'nearAllowed']) expect(after.settings).not.toHaveProperty(field);
+    for (const field of ['indicator', 'warranties', 'nearAllowed', 'backupDeviceId', 'backupAs'])
+      expect(after.settings).not.toHaveProperty(field);
     // A type 2 has no impulse current to speak of.
     expect(taken(job, 'water', '1.2 kV type 2, leads 0.3 m').devices[stage!.id]!.settings).not.toHaveProperty('iimpKa');
   });

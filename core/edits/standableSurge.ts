@@ -86,10 +86,7 @@ function others(job: Job, device: Device, now: Surge): Standable[] {
 
 type Made = Omit<Standable, 'command'> & { settings: Surge };
 function series({ dialect }: Job, now: Surge, leadM: number): Made[] {
-  const { ownDisconnector, backupDeviceId } = now;
-  // What opens it is the one there, or its own.
-  const opens = backupDeviceId === undefined ? { ownDisconnector: known(ownDisconnector, true) } : {};
-  const { indicator: _, warranties: _w, nearAllowed: _n, iimpKa, ...kept } = now;
+  const { connection, mount, npeInKa, npeIimpKa, iimpKa } = now;
   return TYPES.flatMap((type) =>
     LEVELS_KV[dialect].map((upKv): Made => {
       const name = dialect === 'nec' ? `${Math.round(upKv * 1000)} V` : `${upKv} kV`;
@@ -101,7 +98,11 @@ function series({ dialect }: Job, now: Surge, leadM: number): Made[] {
         part: 'surge device',
         size: upKv,
         settings: {
-          ...kept,
+          family: 'spd',
+          ...(connection === undefined ? {} : { connection }),
+          ...(mount === undefined ? {} : { mount: known(mount, mount.value) }),
+          ...(npeInKa === undefined ? {} : { npeInKa: known(npeInKa, npeInKa.value) }),
+          ...(npeIimpKa === undefined ? {} : { npeIimpKa: known(npeIimpKa, npeIimpKa.value) }),
           type: specified(type),
           upKv: specified(upKv),
           ucV: known(now.ucV, USUAL[dialect].ucV),
@@ -109,7 +110,8 @@ function series({ dialect }: Job, now: Surge, leadM: number): Made[] {
           ...(type === '1+2' ? { iimpKa: known(iimpKa, USUAL.iimpKa) } : {}),
           sccrA: known(now.sccrA, USUAL.sccrA),
           leadM: specified(leadM),
-          ...opens,
+          // What the one there was listed with says nothing of another.
+          ownDisconnector: specified(true),
         },
       };
     }),

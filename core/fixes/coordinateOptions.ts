@@ -1,6 +1,6 @@
-import { type Standable, standableAt } from '../edits/standable';
+import { type Standable, standableAt, startOf } from '../edits/standable';
 import { applyCommand, type Command, type Step } from '../job/commands';
-import type { Device, DeviceSettings } from '../job/schema/device';
+import type { DeviceSettings } from '../job/schema/device';
 import type { Job } from '../job/schema/job';
 import { sizes } from './cableCandidates';
 
@@ -59,9 +59,6 @@ function keepsProtection(before: Job, after: Job, circuitId: string): boolean {
 const residualOf = (settings: DeviceSettings): Own | undefined => ('residual' in settings ? settings.residual : undefined);
 const protectionOf = (settings: DeviceSettings, field: 'groundFault' | 'arcFault'): string | undefined =>
   (settings as unknown as Record<string, string | undefined>)[field];
-
-export const startOf = (job: Job, circuitId: string): Device | undefined =>
-  Object.values(job.devices).find((each) => each.circuitId === circuitId && each.seat === 'start' && each.state !== 'removed');
 
 /** Everything a circuit may become: each device of its place, in each size of cable, from what is there up. */
 export function optionsOf(job: Job, circuitId: string, how: Coordinating): Option[] {

@@ -16,7 +16,9 @@ export function priceOf({ prices, defaults }: Job, parts: readonly Part[], hours
         words.every((word) =>
           named
             .toLowerCase()
-            .split(/[\s,/]+/)
+            .split(/[\s,]+/)
+            // A cable is sold by the size of its lines, whatever else lies in it: 2.5/1.5.
+            .map((token) => ('metres' in of ? token.split('/')[0]! : token))
             .includes(word),
         ),
     );

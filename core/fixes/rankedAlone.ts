@@ -1,10 +1,11 @@
+import { startOf } from '../edits/standable';
 import type { Job } from '../job/schema/job';
 import type { QuestionId } from '../job/terms';
 import { rankOf } from '../judging/answer';
 import { openStudy, type Study, verdictIn } from '../study/study';
 import { segmentsOf } from './cableCandidates';
 import { CABLE } from './candidate';
-import { type Option, startOf, withAll } from './coordinateOptions';
+import { type Option, withAll } from './coordinateOptions';
 import { priceOf } from './pricing';
 
 /** What is asked first is cheap, and decides most: a choice that is worse anywhere is left at once. */

@@ -159,6 +159,10 @@ describe('each tried on the whole job', () => {
     expect(priced('m')).toBeCloseTo(60.96);
     expect(priced('ft')).toBeCloseTo(200);
     expect(priced('piece')).toBeNull();
+    // 10/4 is a cable of 10, not of 4.
+    job.prices = { flat: { id: 'flat', order: 'a0', part: 'Flat cable 10/4 mm²', per: 'm', amount: 2 } };
+    const rows = triedSelect(job, studyJob(job), 'hob', 'cable');
+    expect(rows.filter(({ price }) => price !== null).map(({ id }) => id)).toEqual(['10 mm²']);
   });
 
   it('of equals the one that leaves fewer things open stands first', () => {

@@ -59,7 +59,6 @@ export const LINKS: readonly Link[] = [
   { from: 'inspections', field: 'pointId', to: 'points' },
   { from: 'inspections', field: 'segmentId', to: 'segments' },
   { from: 'logEntries', field: 'deviceId', to: 'devices' },
-  { from: 'logEntries', field: 'circuitId', to: 'circuits' },
   { from: 'logEntries', field: 'supersedes', to: 'logEntries' },
 ];
 

@@ -101,6 +101,13 @@ describe('what is due', () => {
     const changed = structuredClone(taken);
     for (const part of Object.values(changed.segments))
       if (part.circuitId === 'sauna') part.lineSize = { value: '10mm2', from: 'stated' };
+    // A residual device ahead is read once: it is to be pressed again where it was, not on each circuit behind it.
+    const pressed = read(demo('skerry-light'), { deviceId: 'rcd2', circuitId: 'sauna', takenOn: 'before it was changed' });
+    expect(
+      dueStudy(pressed, studyJob(pressed))
+        .filter(({ id }) => id.startsWith('retest'))
+        .map(({ circuitId }) => circuitId),
+    ).toEqual(['sauna']);
     expect(dueStudy(changed, studyJob(changed))[0]).toMatchObject({
       on: null,
       circuitId: 'sauna',

@@ -29,10 +29,10 @@ export function dueStudy(job: Job, study: Study): Due[] {
   return [...retests(study), ...datesDue(job, (id) => study.circuits.find(({ circuitId }) => circuitId === id)?.facts)];
 }
 
-/** Readings taken on a device or a cable that is another now. */
+/** Readings taken on a device or a cable that is another now; those of a device ahead where they were taken, and nowhere else. */
 function retests(study: Study): Due[] {
   return study.circuits.flatMap(({ circuitId, number, name, facts }): Due[] => {
-    const many = latestOf(readingsOn(facts)).filter((reading) => isVoid(facts, reading)).length;
+    const many = latestOf(readingsOn(facts)).filter((each) => each.circuitId === circuitId && isVoid(facts, each)).length;
     const circuit = `${number} ${name}`.trim();
     return many === 0
       ? []

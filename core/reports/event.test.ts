@@ -272,6 +272,8 @@ describe('somebody', () => {
       expect(metal.currentA).toBe(line.currentA);
       expect(metal.byS).toBe(line.byS);
       expect(metal.racers).toEqual(line.racers);
+      // A resistance has no part in it, and none is spoken of.
+      expect(metal.why).not.toContain('50 Ω');
       expect(metal.lines.find(({ label }) => label.startsWith('Metal before'))).toEqual({
         mark: 'stop',
         label: 'Metal before anybody touches it',
@@ -467,7 +469,7 @@ describe('events kept with the job', () => {
     }
   };
   const keeping = (...all: EventAsked[]): Job =>
-    all.reduce((job, asked, at) => applyCommand(job, keepEvent(job, asked, { id: `k${at}`, on: '2026-10-05', by: '' })), {
+    all.reduce((job, asked, at) => applyCommand(job, keepEvent(job, asked, { id: `k${at}`, on: '2026-10-05' })), {
       ...demo('skerry-light'),
       keptEvents: {},
     } as Job);
@@ -477,7 +479,7 @@ describe('events kept with the job', () => {
     const [first, second] = kept(job);
     expect(first!.study).toEqual(eventStudy(job, studyJob(job), SAUNA));
     expect(second!.study!.title).toBe('Line to neutral');
-    expect(first).toMatchObject({ on: '2026-10-05', by: null, wrong: null });
+    expect(first).toMatchObject({ on: '2026-10-05', wrong: null });
     expect(keptAs(job, SAUNA)).toBe('k0');
     expect(keptAs(job, { ...SAUNA, ohm: 99 })).toBeUndefined();
   });

@@ -65,7 +65,6 @@ export interface KeptShown {
   id: string;
   event: string;
   on: string;
-  by: string | null;
   /** Null: it can no longer be worked out. */
   study: EventStudy | null;
   wrong: string | null;
@@ -77,13 +76,13 @@ export function* keptEvents(job: Job, study: Study): Generator<Progress, KeptSho
     a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1,
   );
   const found: KeptShown[] = [];
-  for (const [index, { id, event, on, by = null }] of rows.entries()) {
+  for (const [index, { id, event, on }] of rows.entries()) {
     yield { done: index, of: rows.length };
     const asked = readEvent(event);
     const came = 'wrong' in asked ? null : eventStudy(job, study, asked);
     const gone =
       'wrong' in asked ? `${event}: no such event` : came === null ? `${event}: its circuit is gone` : goneIn(job, came, asked);
-    found.push({ id, event, on, by, study: gone === null ? came : null, wrong: gone });
+    found.push({ id, event, on, study: gone === null ? came : null, wrong: gone });
   }
   return found;
 }
@@ -271,7 +270,7 @@ function whyOf(job: Job, { kind, ohm }: EventAsked, { faultA, residualA }: Drive
   const below = racers.filter(({ earliestS, by }) => by === 'overcurrent' && !Number.isFinite(earliestS)).map(({ name }) => name);
   if (below.length > 0) parts.push(`${showCurrent(faultA)} is no overcurrent for ${below.join(', ')}.`);
   if (residualA > 0 && racers.every(({ by }) => by !== 'residual')) parts.push(`No ${residual} is ahead.`);
-  if (ohm !== undefined && ohm > 0 && kind !== 'across')
+  if (ohm !== undefined && ohm > 0 && needsOhm(kind))
     parts.push(`The fault itself is ${showNumber(ohm)} Ω and takes ${showNumber(faultA ** 2 * ohm)} W.`);
   for (const { name, notCounted } of racers)
     if (notCounted !== undefined) parts.push(`${name} is not counted on: ${notCounted}.`);

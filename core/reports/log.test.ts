@@ -47,11 +47,40 @@ describe('the log of a house', () => {
     expect(both('2026-11-01T09:58:00Z')).toEqual(['Heat pump RCBO']);
   });
 
-  it('warns only while the last trip came back at once', () => {
+  it('warns while the last trip came back at once and nobody worked on it: a cause found is not put right', () => {
+    const later = { at: '2026-11-02T10:00:00Z' };
     const again = told(empty(), { reset: 'again' }, 'a');
     expect(rcd1(again).warning).toMatch(/leave it off/);
-    expect(rcd1(told(again, { reset: 'held', at: '2026-11-02T10:00:00Z' }, 'b')).warning).toBeNull();
-    expect(rcd1(told(again, { kind: 'work', at: '2026-11-02T10:00:00Z' }, 'b')).warning).toBeNull();
+    expect(rcd1(told(again, { ...later, kind: 'visit', found: 'damp' }, 'b')).warning).toMatch(/leave it off/);
+    expect(rcd1(told(again, { ...later, reset: 'held' }, 'b')).warning).toBeNull();
+    expect(rcd1(told(again, { ...later, kind: 'work' }, 'b')).warning).toBeNull();
+  });
+
+  it('says since when it holds, by what settled it, and of what never tripped that nothing is logged', () => {
+    const tripped = told(empty(), {}, 'a');
+    const worked = told(tripped, { kind: 'work', at: '2026-11-02T10:00:00Z' }, 'b');
+    expect(rcd1(worked)).toMatchObject({
+      open: false,
+      since: '2026-11-02T10:00:00Z',
+      sentence: 'RCD 1: no trip since it was worked on',
+    });
+    // A look at it afterwards settles nothing anew.
+    expect(rcd1(told(worked, { kind: 'visit', at: '2026-11-03T10:00:00Z' }, 'c'))).toMatchObject({
+      since: '2026-11-02T10:00:00Z',
+    });
+    const found = told(tripped, { kind: 'visit', found: 'damp', at: '2026-11-02T10:00:00Z' }, 'b');
+    expect(rcd1(found).sentence).toBe('RCD 1: no trip since its cause was found');
+    expect(rcd1(told(empty(), { kind: 'visit' }, 'a'))).toMatchObject({
+      open: false,
+      since: null,
+      sentence: 'RCD 1: no trip is logged',
+    });
+  });
+
+  it('of a device that was taken out the trips are still open, though no cause is ranked', () => {
+    const job = structuredClone(told(empty(), {}, 'a'));
+    job.devices.rcd1!.state = 'removed';
+    expect(rcd1(job)).toMatchObject({ open: true, causes: [], next: null, sentence: 'One trip of RCD 1' });
   });
 
   it('what was found, or worked on, settles the trips before it; a visit does not', () => {

@@ -29,7 +29,6 @@ export interface LogMark {
   together: string[];
   /** What it was found to be. */
   found: string | null;
-  code: string | null;
   note: string | null;
   by: string | null;
   /** Of a trip: its causes by what was noticed then, the likeliest first. */
@@ -44,6 +43,10 @@ export interface LogRow {
   marks: LogMark[];
   /** Of the trips since it was last worked on or a cause was found. */
   sentence: string;
+  /** There are such trips: nobody has settled them. */
+  open: boolean;
+  /** When it was settled, where it has not tripped since. */
+  since: string | null;
   causes: RankedCause[];
   next: NextTest | null;
   /** What must not be done meanwhile. */
@@ -176,16 +179,28 @@ function rowOf(
       on: (entry.loadsOn ?? []).flatMap((id) => job.loads[id]?.name ?? []),
       together: togetherWith(all, entry).flatMap(({ deviceId }) => job.devices[deviceId ?? '']?.name ?? []),
       found: entry.found === undefined ? null : TRIP_CAUSES[entry.found].words[job.dialect],
-      code: entry.code ?? null,
       note: entry.note ?? null,
       by: entry.by ?? null,
       causes: entry.kind === 'trip' ? ranked([entry]) : [],
     })),
-    sentence: sentenceOf(name, open),
+    sentence: open.length > 0 ? sentenceOf(name, open) : `${name}: ${quietSince(own[settled])}`,
+    open: open.length > 0,
+    since: open.length > 0 ? null : (own[settled]?.at ?? null),
     causes,
     next: nextTest(causes, job.dialect),
-    warning: open.at(-1)?.reset === 'again' ? 'It tripped again at once: leave it off until it is tested.' : null,
+    warning: isLeftOff(own) ? 'It tripped again at once: leave it off until it is tested and put right.' : null,
   };
+}
+
+const quietSince = (settled: LogEntry | undefined): string =>
+  settled === undefined
+    ? 'no trip is logged'
+    : `no trip since ${settled.kind === 'work' ? 'it was worked on' : 'its cause was found'}`;
+
+/** It came back at once when it tripped last, and nobody worked on it since: a cause that was found is not put right by that. */
+function isLeftOff(own: readonly LogEntry[]): boolean {
+  const last = own.findLastIndex(({ kind }) => kind === 'trip');
+  return own[last]?.reset === 'again' && own.slice(last).every(({ kind }) => kind !== 'work');
 }
 
 const noticedAt = ({ after, weather, reset }: LogEntry): string[] => [
@@ -214,7 +229,6 @@ function cluesOf(all: readonly LogEntry[], entry: LogEntry): Clue[] {
 
 /** How often, and what most of them have in common: "4 trips of RCD 2, 3 of them in rain". */
 function sentenceOf(name: string, open: readonly LogEntry[]): string {
-  if (open.length === 0) return `${name}: no trip since`;
   const many = open.length === 1 ? `One trip of ${name}` : `${open.length} trips of ${name}`;
   const counted = grouped(
     open.flatMap(({ weather }) => (weather === undefined || weather === 'dry' ? [] : [weather])),

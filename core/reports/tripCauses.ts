@@ -1,4 +1,4 @@
-import { CAUSES, type CauseId, type Clue } from '../job/logged';
+import { AFTER, CAUSES, type CauseId, type Clue, RESET, WEATHER } from '../job/logged';
 import type { Dialect } from '../job/terms';
 import { type Part, TRIP_CAUSES, TRIP_TESTS, type TripTestId } from './tripCauseTable';
 
@@ -24,22 +24,12 @@ export interface NextTest {
   finds: string[];
 }
 
-const SAID: Readonly<Record<Clue, string>> = {
-  'after:starting': 'as something was switched on',
-  'after:minutes': 'after minutes of use',
-  'after:hours': 'after hours of use',
-  'after:idle': 'with nothing switched',
-  'weather:dry': 'dry weather',
-  'weather:rain': 'rain',
-  'weather:thunder': 'thunderstorm',
-  'weather:frost': 'frost',
-  'weather:heat': 'heat',
-  'reset:held': 'reset and held',
-  'reset:again': 'tripped again at once',
-  'reset:cooled': 'held after some time off',
-  'reset:dried': 'held when dry',
-  together: 'another device tripped with it',
-};
+/** What was noticed, as it is entered. */
+function said(clue: Clue): string {
+  if (clue === 'together') return 'another device tripped with it';
+  const [, word] = clue.split(':') as [string, string];
+  return ({ ...AFTER, ...WEATHER, ...RESET } as Readonly<Record<string, string>>)[word]!;
+}
 /** What makes a cause clearly likelier is said beside it. */
 const SPEAKS = 1.5;
 /** Causes less likely than that are left out. */
@@ -69,7 +59,7 @@ export function rankCauses(
       cause,
       words: words[dialect],
       weight: usualOf(cause) * (own?.times ?? 1) * noticed,
-      because: [own?.because ?? '', ...spoke.map((clue) => SAID[clue])].filter((text) => text !== '').join(' · '),
+      because: [own?.because ?? '', ...spoke.map(said)].filter((text) => text !== '').join(' · '),
       test,
     };
   });

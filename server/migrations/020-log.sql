@@ -6,18 +6,15 @@ CREATE TABLE log_entries (
   at TEXT NOT NULL,
   kind TEXT NOT NULL,
   device_id TEXT,
-  circuit_id TEXT,
   after TEXT,
   weather TEXT,
   reset TEXT,
   loads_on TEXT,
-  code TEXT,
   found TEXT,
   note TEXT,
   by TEXT,
   supersedes TEXT,
   PRIMARY KEY (job_id, id),
   FOREIGN KEY (job_id, device_id) REFERENCES devices (job_id, id) DEFERRABLE INITIALLY DEFERRED,
-  FOREIGN KEY (job_id, circuit_id) REFERENCES circuits (job_id, id) DEFERRABLE INITIALLY DEFERRED,
   FOREIGN KEY (job_id, supersedes) REFERENCES log_entries (job_id, id) DEFERRABLE INITIALLY DEFERRED
 ) STRICT, WITHOUT ROWID;

@@ -6,6 +6,5 @@ CREATE TABLE kept_events (
   sort_key TEXT NOT NULL,
   event TEXT NOT NULL,
   dated TEXT NOT NULL,
-  by TEXT,
   PRIMARY KEY (job_id, id)
 ) STRICT, WITHOUT ROWID;

@@ -10,7 +10,6 @@ export const KeptEvent = z.strictObject({
   order: OrderKey,
   event: LongText,
   on: DateText,
-  by: ShortText.optional(),
 });
 export type KeptEvent = z.infer<typeof KeptEvent>;
 
@@ -21,14 +20,11 @@ export const LogEntry = z.strictObject({
   kind: z.enum(ENTRY_KINDS),
   /** What opened, or what was worked on. */
   deviceId: Id.optional(),
-  circuitId: Id.optional(),
   after: oneOf(AFTER).optional(),
   weather: oneOf(WEATHER).optional(),
   reset: oneOf(RESET).optional(),
   /** What was on, by the loads of the job. */
   loadsOn: z.array(Id).max(40, 'at most 40 loads').optional(),
-  /** What the device itself showed. */
-  code: ShortText.optional(),
   /** What it was found to be. */
   found: z.enum(CAUSES).optional(),
   note: LongText.optional(),

@@ -7,8 +7,7 @@ import type { ShownCheck } from '@/core/judging/answer';
 import { Button } from '@/ui/Button';
 import { Labelled, TextArea, TextInput } from '@/ui/Field';
 import { useJobState, useSession } from '../../client/JobContext';
-
-const NAME_KEY = 'isotrip-name';
+import { rememberedName, rememberName } from '../../client/remembered';
 
 /** A check, and where its verdict stands. */
 export interface Judged {
@@ -24,14 +23,14 @@ export function AcceptForm({ circuitId, question, check, close }: Judged & { clo
   const { register, handleSubmit, setError, formState } = useForm({
     defaultValues: {
       reason: '',
-      by: localStorage.getItem(NAME_KEY) ?? installer ?? '',
+      by: rememberedName() ?? installer ?? '',
       on: formatISO(new Date(), { representation: 'date' }),
     },
   });
   const { errors } = formState;
   const wanted = (what: string) => ({ validate: (text: string) => text.trim() !== '' || what });
   const keep = handleSubmit(({ reason, by, on }) => {
-    localStorage.setItem(NAME_KEY, by.trim());
+    rememberName(by);
     const row = { id: crypto.randomUUID(), circuitId, question, check: check.id, reason: reason.trim(), by: by.trim(), on };
     const problem = session.edit(accept(check.title, { ...row, inputsKey: check.inputsKey }));
     if (problem === undefined) close();

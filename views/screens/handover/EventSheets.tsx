@@ -36,8 +36,8 @@ export function EventSheets({ paper }: { paper: PaperName }) {
   ));
 }
 
-function Event({ of: { event, on, by, study, wrong } }: { of: KeptShown }) {
-  const told = `kept ${on}${by === null ? '' : `, ${by}`}`;
+function Event({ of: { event, on, study, wrong } }: { of: KeptShown }) {
+  const told = `kept ${on}`;
   if (study === null)
     return (
       <section className="border-ink border-t py-2 text-[12px]">

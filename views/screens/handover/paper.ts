@@ -31,7 +31,7 @@ export const PRINTS: readonly { value: PrintKind; label: string }[] = [
   { value: 'tests', label: 'Tests' },
   { value: 'events', label: 'Faults tried' },
   { value: 'demand', label: 'Demand' },
-  { value: 'report', label: 'One circuit' },
-  { value: 'reports', label: 'All circuits' },
-  { value: 'conductors', label: 'Its conductors' },
+  { value: 'report', label: 'Circuit report' },
+  { value: 'reports', label: 'All reports' },
+  { value: 'conductors', label: 'Conductors' },
 ];

@@ -8,22 +8,19 @@ import type { LogRow } from '@/core/reports/log';
 import { Button } from '@/ui/Button';
 import { Labelled, Select } from '@/ui/Field';
 import { useJobState, useSession } from '../../client/JobContext';
+import { rememberedName } from '../../client/remembered';
 
 /** What the trips of a device have in common, and the test that tells most of what is behind them. */
 export function Ahead({ row }: { row: LogRow }) {
-  const { sentence, warning, next, circuitId, marks } = row;
+  const { sentence, warning, next, circuitId, open, since } = row;
   const jobId = useJobState((state) => state.job.id);
-  const last = marks.at(-1)!;
-  const open = row.causes.length > 0;
   return (
     <>
       <div>
         <h2 className="font-semibold text-[20px] leading-tight" data-testid="log-sentence">
-          {open
-            ? `${sentence}.`
-            : `${row.name}: no trip since ${last.kind === 'work' ? 'it was worked on' : 'its cause was found'}.`}
+          {sentence}.
         </h2>
-        {!open && <p className="mt-1 text-quiet">{`${differenceInCalendarDays(new Date(), new Date(last.at))} days`}</p>}
+        {since !== null && <p className="mt-1 text-quiet">{differenceInCalendarDays(new Date(), new Date(since))} days</p>}
         {warning !== null && (
           <p role="alert" className="mt-2 border-stop border-l-4 pl-2 font-semibold">
             {warning}
@@ -64,7 +61,12 @@ function Found({ row }: { row: LogRow }) {
       session.edit(
         addEntry(
           job,
-          { at: new Date().toISOString(), ...(row.deviceId === null ? {} : { deviceId: row.deviceId }), ...told },
+          {
+            at: new Date().toISOString(),
+            by: rememberedName() ?? '',
+            ...(row.deviceId === null ? {} : { deviceId: row.deviceId }),
+            ...told,
+          },
           crypto.randomUUID(),
         ),
       ),

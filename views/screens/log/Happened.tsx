@@ -9,7 +9,6 @@ export function Happened({ row, mark }: { row: LogRow; mark: LogMark }) {
   const more = [
     ...mark.noticed,
     ...(mark.on.length === 0 ? [] : [`on: ${mark.on.join(', ')}`]),
-    ...(mark.code === null ? [] : [`it showed: ${mark.code}`]),
     ...(mark.by === null ? [] : [`told by ${mark.by}`]),
   ];
   return (

@@ -8,13 +8,13 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Labelled, Select, TextInput } from '@/ui/Field';
 import { useJobState, useSession } from '../../client/JobContext';
+import { rememberedName } from '../../client/remembered';
 
 const options = <K extends string>(words: Readonly<Record<K, string>>) =>
   (Object.entries(words) as [K, string][]).map(([value, label]) => ({ value, label }));
 const AFTERS = options(AFTER);
 const WEATHERS = options(WEATHER);
 const RESETS = options(RESET);
-const BY = 'isotrip-told-by';
 
 /** What tripped, when, and what was noticed: only the device has to be said. */
 export function TellTrip({
@@ -36,8 +36,6 @@ export function TellTrip({
     {},
   );
   const [loadsOn, setLoadsOn] = useState<readonly string[]>([]);
-  const [code, setCode] = useState('');
-  const [by, setBy] = useState(() => remembered());
   const [problem, setProblem] = useState<string>();
   const device = devices.find((each) => each.deviceId === deviceId);
   const keep = () => {
@@ -55,14 +53,12 @@ export function TellTrip({
           deviceId: device.deviceId,
           ...told,
           loadsOn: on,
-          code: code.trim(),
-          by: by.trim(),
+          by: rememberedName() ?? '',
         },
         id,
       ),
     );
     if (refused !== undefined) return setProblem(refused);
-    remember(by);
     kept(id);
     leave();
   };
@@ -138,16 +134,6 @@ export function TellTrip({
           </div>
         </Asked>
       )}
-      <div className="grid grid-cols-2 gap-2">
-        <Labelled label="It showed">
-          {(wiring) => (
-            <TextInput {...wiring} value={code} onChange={({ target }) => setCode(target.value)} placeholder="its own code" />
-          )}
-        </Labelled>
-        <Labelled label="Told by">
-          {(wiring) => <TextInput {...wiring} value={by} onChange={({ target }) => setBy(target.value)} />}
-        </Labelled>
-      </div>
       {problem !== undefined && (
         <p role="alert" className="font-semibold text-stop">
           {problem}
@@ -171,18 +157,3 @@ const Asked = ({ says, children }: { says: string; children: React.ReactNode }) 
     {children}
   </div>
 );
-
-function remembered(): string {
-  try {
-    return localStorage.getItem(BY) ?? '';
-  } catch {
-    return '';
-  }
-}
-function remember(by: string): void {
-  try {
-    localStorage.setItem(BY, by);
-  } catch {
-    // This entry alone has it.
-  }
-}

@@ -3,15 +3,14 @@ import { formatISO } from 'date-fns/formatISO';
 import { useEffect, useId, useState } from 'react';
 import { TextInput } from '@/ui/Field';
 import { useJobState } from '../../../client/JobContext';
-
-const NAME_KEY = 'isotrip-name';
+import { rememberedName, rememberName } from '../../../client/remembered';
 
 /** Who looks, as it goes with everything he sees; remembered here. */
 export function SeenBy() {
   const installer = useJobState((state) => state.job.card.installer);
   const id = useId();
   const [name, setName] = useState('');
-  useEffect(() => setName(localStorage.getItem(NAME_KEY) ?? installer ?? ''), [installer]);
+  useEffect(() => setName(rememberedName() ?? installer ?? ''), [installer]);
   return (
     <div className="flex items-center gap-2 text-[13px] text-quiet">
       <label htmlFor={id} className="whitespace-nowrap">
@@ -24,7 +23,7 @@ export function SeenBy() {
         value={name}
         onChange={(event) => {
           setName(event.target.value);
-          localStorage.setItem(NAME_KEY, event.target.value.trim());
+          rememberName(event.target.value);
         }}
       />
     </div>
@@ -33,6 +32,6 @@ export function SeenBy() {
 
 /** By whom and when something was seen. */
 export function seenNow(installer: string | undefined): { from: 'measured'; on: string; by?: string } {
-  const by = localStorage.getItem(NAME_KEY) ?? installer ?? '';
+  const by = rememberedName() ?? installer ?? '';
   return { from: 'measured', on: formatISO(new Date(), { representation: 'date' }), ...(by === '' ? {} : { by }) };
 }
